@@ -1,0 +1,74 @@
+using System.Text.Json;
+using AnvilPlan.Core.Json;
+
+namespace AnvilPlan.Core.Catalogs;
+
+/// <summary>
+/// Materials, stock, hardware models and fasteners: the shipped tables plus what a shop has added. Immutable; look-ups by id.
+/// </summary>
+public sealed class Catalog
+{
+    private static readonly Lazy<Catalog> ShippedOnce = new(ReadShipped);
+    private readonly Dictionary<string, Material> _materials;
+    private readonly Dictionary<string, HardwareModel> _hardware;
+    private readonly Dictionary<string, BarStock> _bars;
+
+    private Catalog(IReadOnlyList<Material> materials, IReadOnlyList<SheetStock> sheets, IReadOnlyList<BarStock> bars, IReadOnlyList<HardwareModel> hardware)
+    {
+        (Materials, Sheets, Bars, Hardware) = (materials, sheets, bars, hardware);
+        _materials = materials.ToDictionary(m => m.Id, StringComparer.Ordinal);
+        _hardware = hardware.ToDictionary(h => h.Id, StringComparer.Ordinal);
+        _bars = bars.ToDictionary(b => b.Id, StringComparer.Ordinal);
+    }
+
+    public static Catalog Shipped => ShippedOnce.Value;
+
+    public IReadOnlyList<Material> Materials { get; }
+    public IReadOnlyList<SheetStock> Sheets { get; }
+    public IReadOnlyList<BarStock> Bars { get; }
+    public IReadOnlyList<HardwareModel> Hardware { get; }
+    public FastenerTables Fasteners { get; } = FastenerTables.Shipped;
+
+    public Material Material(string id) => _materials.TryGetValue(id, out var m) ? m : throw new KeyNotFoundException($"No material '{id}'.");
+
+    public HardwareModel Model(string id) => _hardware.TryGetValue(id, out var h) ? h : throw new KeyNotFoundException($"No hardware model '{id}'.");
+
+    public BarStock Bar(string id) => _bars.TryGetValue(id, out var b) ? b : throw new KeyNotFoundException($"No bar stock '{id}'.");
+
+    public bool HasMaterial(string id) => _materials.ContainsKey(id);
+
+    public bool HasModel(string id) => _hardware.ContainsKey(id);
+
+    public bool HasBar(string id) => _bars.ContainsKey(id);
+
+    /// <summary>Sheets sold in that material and nominal thickness, smallest first.</summary>
+    public IEnumerable<SheetStock> SheetsOf(string materialId, double nominalMm) => Sheets
+        .Where(s => s.MaterialId == materialId && Math.Abs(s.NominalMm - nominalMm) < 0.005)
+        .OrderBy(s => s.LengthMm * s.WidthMm).ThenBy(s => s.Id, StringComparer.Ordinal);
+
+    /// <summary>What a board of that name usually measures (mm); the name itself when the catalog knows no such sheet.</summary>
+    public double TypicalThicknessMm(string materialId, double nominalMm) => SheetsOf(materialId, nominalMm).FirstOrDefault()?.TypicalMm ?? nominalMm;
+
+    /// <summary>This catalog and a shop's own hardware models; one with a known id replaces the shipped model.</summary>
+    public Catalog With(IEnumerable<HardwareModel> own)
+    {
+        var added = own.ToList();
+        return added.Count == 0
+            ? this
+            : new Catalog(Materials, Sheets, Bars, [.. Hardware.Where(h => added.TrueForAll(a => a.Id != h.Id)), .. added]);
+    }
+
+    private static Catalog ReadShipped()
+    {
+        var stock = Read<StockFile>("materials.json");
+        return new Catalog(stock.Materials, stock.Sheets, stock.Bars, Read<IReadOnlyList<HardwareModel>>("hardware.json"));
+    }
+
+    private static T Read<T>(string file)
+    {
+        using var stream = ShippedFile.Open(file);
+        return JsonSerializer.Deserialize<T>(stream, WireJson.Options)!;
+    }
+
+    private sealed record StockFile(IReadOnlyList<Material> Materials, IReadOnlyList<SheetStock> Sheets, IReadOnlyList<BarStock> Bars);
+}

@@ -1,0 +1,100 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Cuts;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.Core.Cost;
+
+/// <summary>Money in cents, time in hours, for all units together.</summary>
+public sealed record CostPlan(
+    IReadOnlyList<PurchaseLine> Purchase, long StockCents, long HardwareCents, long FastenerCents, long LabourCents, double Hours, double FastenerMassG)
+{
+    public long TotalCents => StockCents + HardwareCents + FastenerCents + LabourCents;
+}
+
+/// <summary>Seventh stage: what it costs to buy and how long it takes by the shop's own rates.</summary>
+public static class CostStage
+{
+    /// <summary>A screw in a small bag, cents [R]; replaced by the supplier's price when there is one.</summary>
+    private const long ScrewCents = 6;
+    private const long NutCents = 3;
+    private const long FootCents = 90;
+    private const double SteelGPerMm3 = 0.00785;
+
+    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, PartPlan parts, CutPlan cuts)
+    {
+        var n = design.Brief.Quantity;
+        var screws = joints.Screws.Concat(mounts.Screws).ToList();
+        var hardware = Hardware(design, catalog, n).ToList();
+        var fasteners = Fasteners(screws, mounts, design, n).ToList();
+        var hours = Minutes(shop.Rates, parts, joints, screws) * n / 60;
+        return new CostPlan(
+            [.. cuts.ToBuy, .. hardware, .. fasteners], cuts.StockCents, hardware.Sum(l => l.TotalCents), fasteners.Sum(l => l.TotalCents),
+            (long)Math.Round(hours * shop.Rates.HourCents), Math.Round(hours, 3), screws.Sum(s => ScrewMassG(s, catalog) * s.Count));
+    }
+
+    private static IEnumerable<PurchaseLine> Hardware(Design design, Catalog catalog, int n) => design.Devices
+        .GroupBy(d => d.ModelId).OrderBy(g => g.Key, StringComparer.Ordinal)
+        .Select(g =>
+        {
+            var model = catalog.Model(g.Key);
+            return new PurchaseLine("hardware", model.Name, g.Count() * n, "piece", model.PriceCents, model.PriceCents * g.Count() * n);
+        });
+
+    private static IEnumerable<PurchaseLine> Fasteners(IReadOnlyList<ScrewChoice> screws, MountPlan mounts, Design design, int n)
+    {
+        foreach (var g in screws.Where(s => s.LengthMm is not null).GroupBy(s => s.Label).OrderBy(g => g.Key, StringComparer.Ordinal))
+        {
+            var count = g.Sum(s => s.Count) * n;
+            yield return new PurchaseLine("screw", g.Key, count, "piece", ScrewCents, ScrewCents * count);
+        }
+
+        foreach (var g in screws.Where(s => s.Nut).GroupBy(s => s.Thread).OrderBy(g => g.Key, StringComparer.Ordinal))
+        {
+            var count = g.Sum(s => s.Count) * n;
+            yield return new PurchaseLine("nut", $"{g.Key} hexagon nut", count, "piece", NutCents, NutCents * count);
+        }
+
+        foreach (var g in screws.Where(s => s.WasherMm > 0).GroupBy(s => (s.Thread, s.WasherMm)).OrderBy(g => g.Key.Thread, StringComparer.Ordinal))
+        {
+            var count = g.Sum(s => s.Count) * n;
+            yield return new PurchaseLine("washer", $"{g.Key.Thread} washers, {g.Key.WasherMm} mm in all", count, "set", NutCents, NutCents * count);
+        }
+
+        foreach (var g in mounts.Standoffs.Where(s => s.LengthMm is not null).GroupBy(s => (s.Thread, s.LengthMm)).OrderBy(g => g.Key.Thread, StringComparer.Ordinal).ThenBy(g => g.Key.LengthMm))
+        {
+            var count = g.Sum(s => s.Count) * n;
+            var each = g.First().PriceCents / g.First().Count;
+            yield return new PurchaseLine("standoff", $"{g.Key.Thread} x {g.Key.LengthMm} standoff, steel", count, "piece", each, each * count);
+        }
+
+        if (design.Box.Feet is { } feet)
+        {
+            yield return new PurchaseLine("foot", $"rubber foot {feet.DiaMm} x {feet.HeightMm}", 4 * n, "piece", FootCents, FootCents * 4 * n);
+        }
+    }
+
+    private static double Minutes(WorkRates rates, PartPlan parts, JointPlan joints, IReadOnlyList<ScrewChoice> screws)
+    {
+        var features = parts.Parts.SelectMany(p => p.Features).ToList();
+        var grille = features.OfType<Opening>().Count(o => o.Round && o.WidthMm <= 8);
+        return (parts.Parts.Count * 2 * rates.CutMin)
+            + ((features.OfType<Hole>().Count() + grille) * rates.HoleMin)
+            + ((features.OfType<Opening>().Count() - grille) * rates.OpeningMin)
+            + (features.OfType<Channel>().Count() * rates.ChannelMin)
+            + (features.OfType<Bevel>().Count() * rates.BevelMin)
+            + (joints.Edges.Count(e => e.Joint != JointKind.ButtScrewed) * rates.GlueMinPerJoint)
+            + (screws.Sum(s => s.Count) * rates.ScrewMin)
+            + (parts.Parts.Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2);
+    }
+
+    private static double ScrewMassG(ScrewChoice screw, Catalog catalog)
+    {
+        var dia = catalog.Fasteners.HasThread(screw.Thread) ? catalog.Fasteners.Thread(screw.Thread).NominalMm : 3.0;
+        return Math.PI / 4 * dia * dia * ((screw.LengthMm ?? 0) + (2 * dia)) * SteelGPerMm3;
+    }
+}

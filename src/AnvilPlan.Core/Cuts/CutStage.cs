@@ -1,0 +1,103 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.Core.Cuts;
+
+/// <summary>A sheet with its parts, ready to be drawn.</summary>
+/// <param name="FromOffcut">Taken from the shop's own offcuts.</param>
+/// <param name="Yield">Share of the sheet's area that becomes finished blanks, 0 to 1.</param>
+public sealed record SheetLayout(
+    string StockId, string MaterialId, string Material, double NominalMm, double LengthMm, double WidthMm, bool FromOffcut, bool OnHand,
+    IReadOnlyList<NestPlacement> Placements, IReadOnlyList<NestRest> Offcuts, double Yield);
+
+public sealed record BarLayout(string StockId, string Material, string Section, double LengthMm, bool OnHand, IReadOnlyList<BarPiece> Pieces, double RestMm);
+
+/// <summary>One line of what has to be bought.</summary>
+public sealed record PurchaseLine(string Kind, string Item, int Count, string Unit, long PriceCents, long TotalCents);
+
+/// <param name="TooLarge">Parts that no sheet or bar on sale can give.</param>
+/// <param name="ToBuy">Stock that is not on hand.</param>
+public sealed record CutPlan(
+    IReadOnlyList<SheetLayout> Sheets, IReadOnlyList<BarLayout> Bars, IReadOnlyList<string> TooLarge, IReadOnlyList<PurchaseLine> ToBuy, double SheetUse)
+{
+    public long StockCents => ToBuy.Sum(l => l.TotalCents);
+}
+
+/// <summary>Sixth stage: lays all blanks on stock, offcuts first, then what is on hand, then what is cheapest to buy.</summary>
+public static class CutStage
+{
+    public static CutPlan Run(Catalog catalog, ShopProfile shop, PartPlan parts, int quantity)
+    {
+        var tooLarge = new List<string>();
+        var sheets = parts.Parts.Where(p => p.Flat)
+            .GroupBy(p => (p.MaterialId, p.NominalMm)).OrderBy(g => g.Key.MaterialId, StringComparer.Ordinal).ThenBy(g => g.Key.NominalMm)
+            .SelectMany(g => Sheets([.. g], catalog, shop, quantity, tooLarge)).ToList();
+        var bars = parts.Parts.Where(p => !p.Flat)
+            .GroupBy(p => p.BarId!).OrderBy(g => g.Key, StringComparer.Ordinal)
+            .SelectMany(g => Bars([.. g], catalog, shop, quantity, tooLarge)).ToList();
+        var used = sheets.Sum(s => s.LengthMm * s.WidthMm);
+        return new CutPlan(
+            sheets, bars, tooLarge, [.. SheetsToBuy(sheets, catalog), .. BarsToBuy(bars, catalog)],
+            used <= 0 ? 0 : sheets.Sum(s => s.Yield * s.LengthMm * s.WidthMm) / used);
+    }
+
+    private static IEnumerable<SheetLayout> Sheets(IReadOnlyList<Part> parts, Catalog catalog, ShopProfile shop, int quantity, List<string> tooLarge)
+    {
+        var (materialId, nominal) = (parts[0].MaterialId, parts[0].NominalMm);
+        var material = catalog.Material(materialId);
+        var offcuts = shop.Offcuts.Where(o => o.MaterialId == materialId && Math.Abs(o.NominalMm - nominal) < 0.005).ToList();
+        var sold = catalog.SheetsOf(materialId, nominal).ToList();
+        var onHand = shop.SheetsOnHand.ToDictionary(s => s.StockId, s => s.Count, StringComparer.Ordinal);
+        List<NestStock> stock =
+        [
+            .. offcuts.Select(o => new NestStock("offcut/" + o.Id, o.LengthMm, o.WidthMm, o.Count, 0)),
+            .. sold.Where(s => onHand.GetValueOrDefault(s.Id) > 0).Select(s => new NestStock("hand/" + s.Id, s.LengthMm, s.WidthMm, onHand[s.Id], 0)),
+            .. sold.Select(s => new NestStock(s.Id, s.LengthMm, s.WidthMm, null, s.PriceCents)),
+        ];
+        var job = new NestJob(
+            shop.Rule(material.Family).KerfMm, shop.SheetTrimMm, stock,
+            [.. parts.Select(p => new NestPart(p.Id, p.BlankLengthMm, p.BlankWidthMm, quantity, !p.Grain))]);
+        var result = SheetNester.Quick(job);
+        tooLarge.AddRange(result.Unplaced.Distinct());
+        return result.Sheets.Select(s =>
+        {
+            var of = stock.First(x => x.Id == s.StockId);
+            return new SheetLayout(
+                s.StockId, materialId, material.Name, nominal, of.LengthMm, of.WidthMm, s.StockId.StartsWith("offcut/", StringComparison.Ordinal), of.Price <= 0,
+                s.Placements, [.. s.Rests.Where(r => r.LengthMm >= shop.LeastOffcutMm && r.WidthMm >= shop.LeastOffcutMm)],
+                s.Placements.Sum(p => p.LengthMm * p.WidthMm) / (of.LengthMm * of.WidthMm));
+        });
+    }
+
+    private static IEnumerable<BarLayout> Bars(IReadOnlyList<Part> parts, Catalog catalog, ShopProfile shop, int quantity, List<string> tooLarge)
+    {
+        var bar = catalog.Bar(parts[0].BarId!);
+        var material = catalog.Material(bar.MaterialId);
+        var onHand = shop.BarsOnHand.Where(b => b.StockId == bar.Id).Sum(b => b.Count);
+        var job = new BarJob(
+            shop.Rule(material.Family).KerfMm, 0,
+            [new BarSupply("hand/" + bar.Id, bar.LengthMm, onHand, 0), new BarSupply(bar.Id, bar.LengthMm, null, bar.PriceCents)],
+            [.. parts.Select(p => new BarPart(p.Id, p.BlankLengthMm, quantity))]);
+        var result = BarNester.Nest(job);
+        tooLarge.AddRange(result.Unplaced.Distinct());
+        return result.Bars.Select(b => new BarLayout(
+            b.StockId, material.Name, bar.Name, bar.LengthMm, b.StockId.StartsWith("hand/", StringComparison.Ordinal), b.Pieces, b.RestMm));
+    }
+
+    private static IEnumerable<PurchaseLine> SheetsToBuy(IEnumerable<SheetLayout> sheets, Catalog catalog) => sheets
+        .Where(s => !s.OnHand).GroupBy(s => s.StockId)
+        .Select(g =>
+        {
+            var sold = catalog.Sheets.First(s => s.Id == g.Key);
+            return new PurchaseLine("sheet", $"{g.First().Material} {sold.Name}", g.Count(), "sheet", sold.PriceCents, sold.PriceCents * g.Count());
+        });
+
+    private static IEnumerable<PurchaseLine> BarsToBuy(IEnumerable<BarLayout> bars, Catalog catalog) => bars
+        .Where(b => !b.OnHand).GroupBy(b => b.StockId)
+        .Select(g =>
+        {
+            var sold = catalog.Bar(g.Key);
+            return new PurchaseLine("bar", $"{g.First().Material} {sold.Name}, {sold.LengthMm} long", g.Count(), "bar", sold.PriceCents, sold.PriceCents * g.Count());
+        });
+}

@@ -1,0 +1,139 @@
+namespace AnvilPlan.Core.Designs;
+
+/// <summary>
+/// Everything the maker decided, and nothing that follows from it. All lengths mm. Identity comes from the ids given here,
+/// so that bench records stay with their part when the plan is computed again.
+/// </summary>
+public sealed record Design(
+    string Name,
+    Brief Brief,
+    PanelBox Box,
+    IReadOnlyList<Tray> Trays,
+    IReadOnlyList<Device> Devices)
+{
+    public const int CurrentSchema = 1;
+
+    /// <summary>Version of this document's shape.</summary>
+    public int Schema { get; init; } = CurrentSchema;
+
+    public Panel Panel(Face face) => Box.Panels.First(p => p.Face == face);
+
+    public Design WithPanel(Face face, Func<Panel, Panel> change) =>
+        this with { Box = Box with { Panels = [.. Box.Panels.Select(p => p.Face == face ? change(p) : p)] } };
+
+    public Design WithEdge(EdgeId id, Func<Edge, Edge> change) =>
+        this with { Box = Box with { Edges = [.. Box.Edges.Select(e => e.Id == id ? change(e) : e)] } };
+
+    public Design WithDevice(string id, Func<Device, Device> change) =>
+        this with { Devices = [.. Devices.Select(d => d.Id == id ? change(d) : d)] };
+
+    public Design WithTray(string id, Func<Tray, Tray> change) =>
+        this with { Trays = [.. Trays.Select(t => t.Id == id ? change(t) : t)] };
+}
+
+public enum Place
+{
+    Desk,
+    Floor,
+    Shelf,
+    Drawer,
+    Wall,
+    InsideAnother,
+}
+
+/// <summary>What is asked for, before anything is drawn.</summary>
+/// <param name="LimitWidthMm">Largest outer size allowed; null = free.</param>
+/// <param name="Quantity">How many are to be built.</param>
+/// <param name="BudgetCents">For one unit; null = open.</param>
+/// <param name="OldCaseVolumeL">The case in use today, for comparison; null = none.</param>
+public sealed record Brief(
+    string Purpose, Place Place, double? LimitWidthMm, double? LimitDepthMm, double? LimitHeightMm,
+    int Quantity, long? BudgetCents, double? OldCaseVolumeL, string Notes);
+
+public enum SizeBasis
+{
+    Outer,
+    Inner,
+}
+
+/// <summary>A box of six panels. The sizes are outer or inner ones, as <see cref="Basis"/> says; the other follows.</summary>
+public sealed record PanelBox(
+    double WidthMm, double DepthMm, double HeightMm, SizeBasis Basis,
+    IReadOnlyList<Panel> Panels, IReadOnlyList<Edge> Edges, Feet? Feet);
+
+public enum PanelHold
+{
+    Fixed,
+    Removable,
+}
+
+/// <summary>Which way the figure runs on the panel, seen from outside: along its u (level) or its v (upright).</summary>
+public enum GrainRun
+{
+    AlongU,
+    AlongV,
+}
+
+/// <param name="MeasuredMm">Thickness as measured; null = what such a sheet usually measures.</param>
+/// <param name="InsetMm">How far the outer face lies behind the envelope: a panel let into grooves.</param>
+public sealed record Panel(Face Face, string MaterialId, double NominalMm, double? MeasuredMm, PanelHold Hold, GrainRun Grain, double InsetMm);
+
+public enum JointKind
+{
+    ButtGlued,
+    ButtScrewed,
+    Rabbet,
+    Groove,
+    Mitre,
+}
+
+/// <param name="Covers">The face whose panel runs over the other's end. Without meaning for a mitre.</param>
+/// <param name="DepthMm">How far the covered panel enters the covering one (rabbet, groove); null = half the covering panel.</param>
+/// <param name="BlockBarId">Bar stock of the block along the inside of a screwed edge.</param>
+public sealed record Edge(EdgeId Id, Face Covers, JointKind Joint, double? DepthMm, string? BlockBarId);
+
+/// <summary>Four feet screwed under the bottom, <paramref name="InsetMm"/> from its edges to their centres.</summary>
+public sealed record Feet(double DiaMm, double HeightMm, double InsetMm);
+
+public enum TraySupport
+{
+    None,
+
+    /// <summary>A bar along the left and the right wall under the tray.</summary>
+    Rails,
+
+    /// <summary>Four standoffs on the bottom panel.</summary>
+    Posts,
+}
+
+/// <summary>A level plate inside the box.</summary>
+/// <param name="UndersideMm">Height of its underside above the inner floor.</param>
+/// <param name="GapMm">Air to each of the four walls.</param>
+public sealed record Tray(
+    string Id, string Name, string MaterialId, double NominalMm, double? MeasuredMm,
+    double UndersideMm, double GapMm, TraySupport Support, string? RailBarId);
+
+/// <summary>
+/// A device at (u, v) on a deck. The deck is a tray's id or <c>panel/front</c> and the like. Position is that of the footprint's
+/// least corner in the deck's frame: a tray seen from above from its front left corner; a panel seen from outside from the
+/// envelope's lower left corner.
+/// </summary>
+/// <param name="QuarterTurns">Counter-clockwise, seen from the device's face.</param>
+/// <param name="StandoffMm">Height of the standoffs; 0 = flat on the deck; null = the least that the model allows.</param>
+/// <param name="ScrewLengthMm">A length chosen by hand; null = the planner picks from stock.</param>
+/// <param name="WasherMm">Washer thickness under the head.</param>
+/// <param name="RebateToMm">The panel is thinned from behind to this under the device; null = full thickness.</param>
+/// <param name="ClosedPorts">Ports that are deliberately not led outside.</param>
+public sealed record Device(
+    string Id, string ModelId, string Name, string DeckId, double UMm, double VMm, int QuarterTurns,
+    double? StandoffMm, double? ScrewLengthMm, double WasherMm, double? RebateToMm, Grille? Grille, IReadOnlyList<string> ClosedPorts);
+
+public enum GrilleKind
+{
+    Closed,
+    Open,
+    RoundHoles,
+}
+
+/// <summary>How a fan's opening is cut. Holes stand in a 60° pattern.</summary>
+public sealed record Grille(GrilleKind Kind, double HoleDiaMm, double PitchMm);

@@ -1,0 +1,251 @@
+using System.Globalization;
+using System.Text.RegularExpressions;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+
+namespace AnvilPlan.Core.Designs;
+
+/// <summary>A value that a design may not hold: the path of the field and one sentence with value and allowed range.</summary>
+public sealed record DesignProblem(string Path, string Message);
+
+/// <summary>Holds every field of a design to its range and every name to the catalog, before anything is planned or stored.</summary>
+public sealed partial class DesignCheck
+{
+    private readonly List<DesignProblem> _problems = [];
+    private readonly Catalog _catalog;
+
+    private DesignCheck(Catalog catalog) => _catalog = catalog;
+
+    /// <summary>All problems in document order; empty when the design can be planned.</summary>
+    public static IReadOnlyList<DesignProblem> Problems(Design design, Catalog catalog)
+    {
+        var check = new DesignCheck(catalog);
+        check.Run(design);
+        return check._problems;
+    }
+
+    private void Run(Design d)
+    {
+        if (d.Schema != Design.CurrentSchema)
+        {
+            Add("schema", $"schema is {d.Schema}: this version reads {Design.CurrentSchema}.");
+            return;
+        }
+
+        Text("name", d.Name, 1, 120);
+        CheckBrief(d.Brief);
+        CheckBox(d.Box);
+        Count("trays", d.Trays.Count, 20);
+        Count("devices", d.Devices.Count, 500);
+        for (var i = 0; i < d.Trays.Count; i++)
+        {
+            CheckTray($"trays[{i}]", d.Trays[i]);
+        }
+
+        for (var i = 0; i < d.Devices.Count; i++)
+        {
+            CheckDevice($"devices[{i}]", d.Devices[i], d);
+        }
+
+        var ids = d.Trays.Select((t, i) => (t.Id, Path: $"trays[{i}].id")).Concat(d.Devices.Select((x, i) => (x.Id, Path: $"devices[{i}].id")));
+        foreach (var twice in ids.GroupBy(x => x.Id).Where(g => g.Count() > 1))
+        {
+            Add(twice.Last().Path, $"id is \"{twice.Key}\": each tray and device needs an id of its own.");
+        }
+
+        if (_problems.Count == 0)
+        {
+            CheckRoom(d);
+        }
+    }
+
+    private void CheckBrief(Brief b)
+    {
+        Text("brief.purpose", b.Purpose, 0, 2000);
+        Text("brief.notes", b.Notes, 0, 10_000);
+        OrNull("brief.limitWidthMm", b.LimitWidthMm, 20, 3000);
+        OrNull("brief.limitDepthMm", b.LimitDepthMm, 20, 3000);
+        OrNull("brief.limitHeightMm", b.LimitHeightMm, 20, 3000);
+        Range("brief.quantity", b.Quantity, 1, 1000, "");
+        OrNull("brief.budgetCents", b.BudgetCents, 0, 1e9, "");
+        OrNull("brief.oldCaseVolumeL", b.OldCaseVolumeL, 0.01, 10_000, " l");
+    }
+
+    private void CheckBox(PanelBox box)
+    {
+        Range("box.widthMm", box.WidthMm, 20, 3000);
+        Range("box.depthMm", box.DepthMm, 20, 3000);
+        Range("box.heightMm", box.HeightMm, 20, 3000);
+        if (!Faces.All.All(f => box.Panels.Count(p => p.Face == f) == 1))
+        {
+            Add("box.panels", $"panels holds {box.Panels.Count} entries: each of left, right, front, back, bottom and top must be there once.");
+        }
+
+        if (!Faces.Edges.All(e => box.Edges.Count(x => x.Id == e) == 1))
+        {
+            Add("box.edges", $"edges holds {box.Edges.Count} entries: each of the 12 edges must be there once.");
+        }
+
+        for (var i = 0; i < box.Panels.Count; i++)
+        {
+            var (p, path) = (box.Panels[i], $"box.panels[{i}]");
+            Stock(path, p.MaterialId, p.NominalMm, p.MeasuredMm);
+            Range($"{path}.insetMm", p.InsetMm, 0, 100);
+        }
+
+        for (var i = 0; i < box.Edges.Count; i++)
+        {
+            var (e, path) = (box.Edges[i], $"box.edges[{i}]");
+            var (a, b) = e.Id.Of();
+            if (e.Covers != a && e.Covers != b)
+            {
+                Add($"{path}.covers", $"covers is {Deck.Name(e.Covers)}: at this edge it must be {Deck.Name(a)} or {Deck.Name(b)}.");
+            }
+
+            OrNull($"{path}.depthMm", e.DepthMm, 0.1, 100);
+            Bar($"{path}.blockBarId", e.BlockBarId);
+        }
+
+        if (box.Feet is { } feet)
+        {
+            Range("box.feet.diaMm", feet.DiaMm, 4, 100);
+            Range("box.feet.heightMm", feet.HeightMm, 2, 200);
+            Range("box.feet.insetMm", feet.InsetMm, 2, 500);
+        }
+    }
+
+    private void CheckTray(string path, Tray t)
+    {
+        Id($"{path}.id", t.Id);
+        Text($"{path}.name", t.Name, 1, 80);
+        Stock(path, t.MaterialId, t.NominalMm, t.MeasuredMm);
+        Range($"{path}.undersideMm", t.UndersideMm, 0, 3000);
+        Range($"{path}.gapMm", t.GapMm, 0, 200);
+        Bar($"{path}.railBarId", t.RailBarId);
+    }
+
+    private void CheckDevice(string path, Device x, Design d)
+    {
+        Id($"{path}.id", x.Id);
+        Text($"{path}.name", x.Name, 1, 80);
+        if (!_catalog.HasModel(x.ModelId))
+        {
+            Add($"{path}.modelId", $"modelId is \"{x.ModelId}\": the catalog has no such hardware model.");
+        }
+        else
+        {
+            foreach (var port in x.ClosedPorts.Where(p => _catalog.Model(x.ModelId).Ports.All(q => q.Id != p)))
+            {
+                Add($"{path}.closedPorts", $"closedPorts holds \"{port}\": the model {x.ModelId} has no such port.");
+            }
+        }
+
+        if (!Deck.IsPanel(x.DeckId, out _) && d.Trays.All(t => t.Id != x.DeckId))
+        {
+            Add($"{path}.deckId", $"deckId is \"{x.DeckId}\": it must be the id of a tray or panel/left, right, front, back, bottom, top.");
+        }
+
+        Range($"{path}.uMm", x.UMm, -1000, 3000);
+        Range($"{path}.vMm", x.VMm, -1000, 3000);
+        Range($"{path}.quarterTurns", x.QuarterTurns, 0, 3, "");
+        OrNull($"{path}.standoffMm", x.StandoffMm, 0, 200);
+        OrNull($"{path}.screwLengthMm", x.ScrewLengthMm, 1, 300);
+        Range($"{path}.washerMm", x.WasherMm, 0, 10);
+        OrNull($"{path}.rebateToMm", x.RebateToMm, 0.3, 50);
+        if (x.Grille is { Kind: GrilleKind.RoundHoles } grille)
+        {
+            Range($"{path}.grille.holeDiaMm", grille.HoleDiaMm, 1, 50);
+            Range($"{path}.grille.pitchMm", grille.PitchMm, 1.5, 100);
+        }
+    }
+
+    /// <summary>Panels may not eat the whole inside, and a tray must keep some area.</summary>
+    private void CheckRoom(Design d)
+    {
+        var inner = Envelope.Of(d, _catalog).Inner;
+        foreach (var (axis, field) in ((Axis, string)[])[(Axis.X, "box.widthMm"), (Axis.Y, "box.depthMm"), (Axis.Z, "box.heightMm")])
+        {
+            if (inner.Size[axis] < 5)
+            {
+                Add(field, $"{field} leaves {Number(inner.Size[axis])} mm inside: the panels and their insets must leave at least 5 mm.");
+            }
+        }
+
+        for (var i = 0; i < d.Trays.Count; i++)
+        {
+            if (Math.Min(inner.Size.X, inner.Size.Y) - (2 * d.Trays[i].GapMm) < 5)
+            {
+                Add($"trays[{i}].gapMm", $"gapMm is {Number(d.Trays[i].GapMm)}: the tray would have less than 5 mm of width.");
+            }
+        }
+    }
+
+    private void Stock(string path, string materialId, double nominalMm, double? measuredMm)
+    {
+        if (!_catalog.HasMaterial(materialId))
+        {
+            Add($"{path}.materialId", $"materialId is \"{materialId}\": the catalog has no such material.");
+        }
+
+        Range($"{path}.nominalMm", nominalMm, 0.3, 100);
+        OrNull($"{path}.measuredMm", measuredMm, 0.3, 100);
+    }
+
+    private void Bar(string path, string? barId)
+    {
+        if (barId is not null && !_catalog.HasBar(barId))
+        {
+            Add(path, $"{Leaf(path)} is \"{barId}\": the catalog has no such bar.");
+        }
+    }
+
+    private void Id(string path, string id)
+    {
+        if (!IdPattern().IsMatch(id))
+        {
+            Add(path, $"id is \"{id}\": it must be 1 to 40 small letters, digits and hyphens, starting with a letter or digit.");
+        }
+    }
+
+    private void Text(string path, string text, int least, int most)
+    {
+        if (text.Length < least || text.Length > most)
+        {
+            Add(path, $"{Leaf(path)} has {text.Length} characters: it must have {least} to {most}.");
+        }
+    }
+
+    private void Count(string path, int count, int most)
+    {
+        if (count > most)
+        {
+            Add(path, $"{path} holds {count} entries: at most {most}.");
+        }
+    }
+
+    private void OrNull(string path, double? value, double least, double most, string unit = " mm")
+    {
+        if (value is { } v)
+        {
+            Range(path, v, least, most, unit);
+        }
+    }
+
+    private void Range(string path, double value, double least, double most, string unit = " mm")
+    {
+        if (!double.IsFinite(value) || value < least || value > most)
+        {
+            Add(path, $"{Leaf(path)} is {Number(value)}: it must lie between {Number(least)} and {Number(most)}{unit}.");
+        }
+    }
+
+    private void Add(string path, string message) => _problems.Add(new DesignProblem(path, message));
+
+    private static string Leaf(string path) => path[(path.LastIndexOf('.') + 1)..];
+
+    private static string Number(double value) => value.ToString("0.######", CultureInfo.InvariantCulture);
+
+    [GeneratedRegex("^[a-z0-9][a-z0-9-]{0,39}$", RegexOptions.CultureInvariant)]
+    private static partial Regex IdPattern();
+}

@@ -1,0 +1,116 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Quantities;
+
+namespace AnvilPlan.Core.Fasteners;
+
+/// <summary>Picks a screw for a stack from the tables, or judges the length that was chosen by hand.</summary>
+public sealed class ScrewPicker(FastenerTables tables)
+{
+    /// <summary>Lengths that wood screws are commonly sold in, mm [R].</summary>
+    private static readonly double[] WoodLengthsMm = [10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 60, 70];
+
+    /// <summary>Three full threads, the least that holds in a light sheet or a limited device depth [R].</summary>
+    public static double ThreePitchesMm(ThreadSize thread) => 3 * thread.PitchMm;
+
+    /// <summary>A machine screw into a thread.</summary>
+    public ScrewChoice Tapped(
+        string id, string forWhat, string where, ThreadSize thread, HeadForm form, IReadOnlyList<WhyTerm> clamped,
+        double washerMm, WhyTerm engagementLeast, WhyTerm? depth, int count, double? chosenMm)
+    {
+        var head = tables.Head(thread.Name, form);
+        var stack = new ScrewStack(head.Measured, [.. clamped.Select(c => c.Value)], washerMm, 0, engagementLeast.Value, depth?.Value);
+        var length = chosenMm ?? stack.Choose(tables.LengthsFor(thread, head));
+        var terms = clamped.ToList();
+        if (washerMm > 0 && head.Measured == LengthMeasured.UnderHead)
+        {
+            terms.Add(new WhyTerm("washer under head", washerMm, "mm", "device"));
+        }
+
+        terms.Add(engagementLeast);
+        if (depth is not null)
+        {
+            terms.Add(depth);
+        }
+
+        var formula = stack.LengthMaxMm is { } most
+            ? $"clamped {Mm(stack.GripMm)} + thread {Mm(engagementLeast.Value)} = at least {Mm(stack.LengthMinMm)}; clamped + depth {Mm(depth!.Value)} = at most {Mm(most)}; shortest on sale"
+            : $"clamped {Mm(stack.GripMm)} + thread {Mm(engagementLeast.Value)} = at least {Mm(stack.LengthMinMm)}; shortest on sale";
+        return new ScrewChoice(
+            id, forWhat, where, thread.Name, HeadName(form), head.Drive, length, stack.LengthMinMm, stack.LengthMaxMm, stack.GripMm,
+            length - stack.GripMm, count, washerMm, false, Judge(length, stack.LengthMinMm, stack.LengthMaxMm),
+            new Why("screw length", length ?? 0, "mm", formula, terms, $"geometry of the stack; {head.Standard}; {thread.Source}"));
+    }
+
+    /// <summary>A machine screw through everything, closed by a nut with one pitch showing.</summary>
+    public ScrewChoice WithNut(
+        string id, string forWhat, string where, ThreadSize thread, HeadForm form, IReadOnlyList<WhyTerm> clamped, double washerMm, int count, double? chosenMm)
+    {
+        var head = tables.Head(thread.Name, form);
+        var nut = tables.Nut(thread.Name);
+        var stack = new NutStack([.. clamped.Select(c => c.Value)], washerMm, nut.NutHeightMm, thread.PitchMm, 1);
+        var length = chosenMm ?? stack.Choose(tables.LengthsFor(thread, head));
+        List<WhyTerm> terms = [.. clamped, new WhyTerm("nut", nut.NutHeightMm, "mm", "nut table"), new WhyTerm("one pitch beyond the nut", thread.PitchMm, "mm", "thread table")];
+        if (washerMm > 0)
+        {
+            terms.Add(new WhyTerm("washers", washerMm, "mm", "device"));
+        }
+
+        return new ScrewChoice(
+            id, forWhat, where, thread.Name, HeadName(form), head.Drive, length, stack.LengthMinMm, null, stack.StackMm - nut.NutHeightMm,
+            length is null ? null : Math.Min(length.Value - stack.StackMm + nut.NutHeightMm, nut.NutHeightMm), count, washerMm, true,
+            Judge(length, stack.LengthMinMm, null),
+            new Why("screw length", length ?? 0, "mm", $"stack {Mm(stack.StackMm)} + one pitch {Mm(thread.PitchMm)} = at least {Mm(stack.LengthMinMm)}; shortest on sale", terms, $"geometry of the stack; {head.Standard}"));
+    }
+
+    /// <summary>
+    /// A wood screw through a panel into a block. The thickest size whose least grip still fits the block is taken; when none
+    /// fits, the thinnest, with the longest that does not come through.
+    /// </summary>
+    /// <param name="intoMm">Depth of the block; the point stays 1 mm inside.</param>
+    public (ScrewChoice Choice, WoodScrewSize Size) Wood(string id, string forWhat, string where, WhyTerm panel, double intoMm, Material into, int count)
+    {
+        var rule = tables.Engagement(into.Engagement);
+        var sizes = (string[])["metric 3.5", "metric 3"];
+        var free = intoMm - 1;
+        var size = sizes.Select(tables.WoodScrew).FirstOrDefault(s => WoodStack(s).Choose(WoodLengthsMm) is not null) ?? tables.WoodScrew(sizes[^1]);
+        var stack = WoodStack(size);
+        var fits = stack.Choose(WoodLengthsMm);
+        var length = fits ?? WoodLengthsMm.Where(l => Grace.AtMost(l, panel.Value + free)).DefaultIfEmpty(0).Max();
+        var why = new Why(
+            "screw length", length, "mm", $"panel {Mm(panel.Value)} + thread {Mm(stack.EngagementMinMm)} = at least {Mm(stack.LengthMinMm)}; at most {Mm(panel.Value + free)}; shortest on sale",
+            [panel, new WhyTerm("least thread in the block", stack.EngagementMinMm, "mm", $"{rule.LeastTimesD} x D in {into.Engagement}"), new WhyTerm("block less 1 mm", free, "mm", "block section")],
+            $"engagement table: {rule.Material}; {size.Source}");
+        var choice = new ScrewChoice(
+            id, forWhat, where, "wood " + size.Name["metric ".Length..], "countersunk", "cross recess", length > panel.Value ? length : null, stack.LengthMinMm, stack.LengthMaxMm,
+            panel.Value, length - panel.Value, count, 0, false, fits is null ? ScrewVerdict.NoneFits : ScrewVerdict.Fits, why);
+        return (choice, size);
+
+        ScrewStack WoodStack(WoodScrewSize s) => new(LengthMeasured.OverHead, [panel.Value], 0, 0, rule.LeastTimesD * s.ShankMm, free);
+    }
+
+    /// <summary>Least engagement of a screw in a material, as a term with its origin.</summary>
+    public WhyTerm EngagementIn(string material, ThreadSize thread)
+    {
+        var rule = tables.Engagement(material);
+        return new WhyTerm("least thread that bites", rule.LeastTimesD * thread.NominalMm, "mm", $"{rule.LeastTimesD} x d in {rule.Material}");
+    }
+
+    private static ScrewVerdict Judge(double? lengthMm, double leastMm, double? mostMm) => lengthMm switch
+    {
+        null => ScrewVerdict.NoneFits,
+        { } l when !Grace.AtLeast(l, leastMm) => ScrewVerdict.TooShort,
+        { } l when mostMm is { } most && !Grace.AtMost(l, most) => ScrewVerdict.TooLong,
+        _ => ScrewVerdict.Fits,
+    };
+
+    private static string HeadName(HeadForm form) => form switch
+    {
+        HeadForm.Countersunk => "countersunk",
+        HeadForm.SocketCap => "socket cap",
+        HeadForm.Button => "button",
+        _ => "pan",
+    };
+
+    private static string Mm(double value) => Quantities.Text.LengthText.Mm(new Length(value));
+}

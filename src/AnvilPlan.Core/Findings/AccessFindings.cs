@@ -1,0 +1,52 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Planning;
+
+namespace AnvilPlan.Core.Findings;
+
+/// <summary>Whether one can get in, and whether what is meant to come off does come off.</summary>
+internal static class AccessFindings
+{
+    public static IEnumerable<Finding> Find(PlanSoFar plan)
+    {
+        var removable = plan.Design.Box.Panels.Where(p => p.Hold == PanelHold.Removable).ToList();
+        if (removable.Count == 0)
+        {
+            yield return Finding.Of("no-way-in", Severity.Stop,
+                $"None of the 6 panels comes off: the {plan.Design.Devices.Count} devices inside cannot be mounted or served.",
+                ["shell"],
+                new Remedy("top-removable", "Screw the top on, removable", d => MakeRemovable(d, Face.Top)),
+                new Remedy("back-removable", "Screw the back on, removable", d => MakeRemovable(d, Face.Back)));
+        }
+
+        foreach (var panel in removable)
+        {
+            var edges = plan.Design.Box.Edges.Where(e => Touches(e, panel.Face)).ToList();
+            var stuck = edges.Count(e => e.Joint is JointKind.ButtGlued or JointKind.Mitre or JointKind.Groove);
+            var screwed = edges.Count(e => e.Joint == JointKind.ButtScrewed);
+            if (stuck > 0 || screwed < 2)
+            {
+                yield return Finding.Of("removable-held", Severity.Stop,
+                    $"The {Deck.Name(panel.Face)} panel is to come off, but {stuck} of its 4 edges are glued or held in a groove and {screwed} are screwed: it needs at least 2 screwed and none glued.",
+                    ["shell/" + Deck.Name(panel.Face)],
+                    new Remedy("screw-on", "Screw it on at all four edges", d => MakeRemovable(d, panel.Face)));
+            }
+        }
+    }
+
+    /// <summary>Lays the panel over its neighbours, screwed to blocks at all edges, and marks it removable.</summary>
+    internal static Design MakeRemovable(Design design, Face face) => Faces.Edges
+        .Where(id => id.Of().A == face || id.Of().B == face)
+        .Aggregate(
+            design.WithPanel(face, p => p with { Hold = PanelHold.Removable, InsetMm = 0 }),
+            (d, id) => d.WithEdge(id, e => ShellFindings.Screwed(e) with { Covers = Covering(d, id, face) }));
+
+    /// <summary>The face itself, unless another removable panel already runs over it there.</summary>
+    private static Face Covering(Design design, EdgeId id, Face face)
+    {
+        var other = id.Of().A == face ? id.Of().B : id.Of().A;
+        var edge = design.Box.Edges.First(e => e.Id == id);
+        return design.Panel(other).Hold == PanelHold.Removable && edge.Covers == other && edge.Joint != JointKind.Mitre ? other : face;
+    }
+
+    private static bool Touches(Edge edge, Face face) => edge.Id.Of().A == face || edge.Id.Of().B == face;
+}

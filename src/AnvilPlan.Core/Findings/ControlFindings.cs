@@ -1,0 +1,53 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Planning;
+
+namespace AnvilPlan.Core.Findings;
+
+/// <summary>What a device needs somewhere in the plan and nobody gives: the things that are forgotten every time.</summary>
+internal static class ControlFindings
+{
+    private static readonly Dictionary<string, (string Words, Severity Severity, string Model, Face Face)> Needs = new(StringComparer.Ordinal)
+    {
+        ["power-button"] = ("a power button", Severity.Warn, "button-16", Face.Front),
+        ["power-inlet"] = ("a power inlet", Severity.Stop, "inlet-c14", Face.Back),
+        ["dc-supply"] = ("a supply", Severity.Stop, "dc-jack", Face.Back),
+    };
+
+    public static IEnumerable<Finding> Find(PlanSoFar plan)
+    {
+        var given = plan.Fit.Devices.SelectMany(d => d.Model.Provides).ToHashSet(StringComparer.Ordinal);
+        var wanted = plan.Fit.Devices.SelectMany(d => d.Model.Needs.Select(n => (Need: n, Device: d))).Where(n => !given.Contains(n.Need)).GroupBy(n => n.Need);
+        foreach (var group in wanted)
+        {
+            if (!Needs.TryGetValue(group.Key, out var need))
+            {
+                continue;
+            }
+
+            var names = string.Join(", ", group.Select(g => g.Device.Device.Name).Distinct());
+            var model = plan.Catalog.HasModel(need.Model) ? plan.Catalog.Model(need.Model) : null;
+            yield return Finding.Of("control-forgotten", need.Severity,
+                $"{names} {(group.Count() == 1 ? "needs" : "need")} {need.Words}; 0 of {plan.Fit.Devices.Count} devices give one.",
+                [need.Words.Split(' ')[^1] + "/" + group.Key, .. group.Select(g => "device/" + g.Device.Id)],
+                model is null ? [] : [new Remedy("add-" + need.Model, $"Add {model.Name} to the {Deck.Name(need.Face)}", d => Add(plan, d, model, need.Face))]);
+        }
+    }
+
+    private static Design? Add(PlanSoFar plan, Design design, HardwareModel model, Face preferred)
+    {
+        foreach (var face in (Face[])[preferred, Face.Back, Face.Front, Face.Right, Face.Left])
+        {
+            var thick = model.PanelMaxMm is { } most && plan.Fit.Envelope.ThicknessMm[face] > most;
+            var id = Enumerable.Range(1, 99).Select(i => i == 1 ? model.Id : $"{model.Id}-{i}").First(i => design.Devices.All(d => d.Id != i));
+            var device = new Device(
+                id, model.Id, model.Name, Deck.OfPanel(face), 0, 0, 0, null, null, 0, thick ? Math.Max(model.PanelMinMm ?? 0, model.PanelMaxMm!.Value - 1) : null, null, []);
+            if (FreeSpot.For(device, plan) is { } placed)
+            {
+                return design with { Devices = [.. design.Devices, placed] };
+            }
+        }
+
+        return null;
+    }
+}

@@ -1,0 +1,126 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Planning;
+
+namespace AnvilPlan.Core.Findings;
+
+/// <summary>How devices sit on their decks, and what carries the trays.</summary>
+internal static class DeckFindings
+{
+    private const double LeastOpenShare = 0.6;
+
+    public static IEnumerable<Finding> Find(PlanSoFar plan) =>
+    [
+        .. plan.Design.Trays.SelectMany(t => Tray(plan, t)),
+        .. plan.Fit.Devices.SelectMany(d => Board(plan, d)),
+        .. plan.Fit.Devices.SelectMany(d => Panel(plan, d)),
+        .. plan.Mounts.Fans.SelectMany(f => Fan(plan, f)),
+    ];
+
+    private static IEnumerable<Finding> Tray(PlanSoFar plan, Tray tray)
+    {
+        var held = tray.Support switch
+        {
+            TraySupport.Rails => plan.Joints.Bars.Count(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)) == 2,
+            TraySupport.Posts => tray.UndersideMm >= FitStage.LeastStandoffMm,
+            _ => false,
+        };
+        if (!held)
+        {
+            yield return Finding.Of("tray-unsupported", Severity.Stop,
+                $"{tray.Name} hangs in the air {Say.Mm(tray.UndersideMm)} mm above the bottom: nothing carries it.",
+                [tray.Id],
+                new Remedy("rails", "Carry it on two aluminium rails 12 x 12", d => tray.UndersideMm < 12 ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Rails, RailBarId = "aluminium-6061-12x12" })),
+                new Remedy("posts", "Stand it on four posts", d => tray.UndersideMm < FitStage.LeastStandoffMm ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })));
+        }
+
+        var box = plan.Fit.Trays[tray.Id];
+        if (!plan.Fit.Envelope.Inner.Contains(box))
+        {
+            yield return Finding.Of("tray-outside", Severity.Stop,
+                $"{tray.Name} does not lie inside the box: its top is at {Say.Mm(box.Max.Z - plan.Fit.Envelope.Inner.Min.Z)} mm above the inner floor, the inside is {Say.Mm(plan.Fit.Envelope.Inner.Size.Z)} mm high.",
+                [tray.Id],
+                new Remedy("lower", "Lower it to the middle of the box", d => d.WithTray(tray.Id, t => t with { UndersideMm = Math.Round(plan.Fit.Envelope.Inner.Size.Z / 2) })));
+        }
+    }
+
+    private static IEnumerable<Finding> Board(PlanSoFar plan, PlacedDevice device)
+    {
+        if (!device.Model.BareBoard)
+        {
+            yield break;
+        }
+
+        var deck = plan.Shell.Deck(device.Device.DeckId);
+        var metal = plan.Catalog.Material(deck.MaterialId).Metal;
+        var auto = new Remedy("standoff", "Stand it on the least standoff that clears it", d => d.WithDevice(device.Id, x => x with { StandoffMm = null, ScrewLengthMm = null }));
+        if (metal && device.StandoffMm <= 0)
+        {
+            yield return Finding.Of("board-on-metal", Severity.Stop,
+                $"{device.Device.Name} lies bare on the {plan.Catalog.Material(deck.MaterialId).Name} of {deck.Name}: its solder side projects {Say.Mm(device.Model.UnderMm)} mm and will short.",
+                ["device/" + device.Id, deck.Id], auto);
+        }
+        else if (device.StandoffMm < device.Model.UnderMm + 0.5)
+        {
+            yield return Finding.Of("standoff-low", Severity.Stop,
+                $"{device.Device.Name} stands {Say.Mm(device.StandoffMm)} mm high, its solder side needs {Say.Mm(device.Model.UnderMm + 0.5)} mm.",
+                ["device/" + device.Id, deck.Id], auto);
+        }
+
+        if (device.StandoffMm > 0 && plan.Mounts.Standoffs.FirstOrDefault(s => s.DeviceId == device.Id) is { } set
+            && (set.LengthMm is null || Math.Abs(set.LengthMm.Value - set.WantedMm) > 0.05))
+        {
+            var sold = plan.Catalog.Fasteners.Standoffs.Where(s => s.Size == set.Thread).Select(s => s.LengthMm).ToList();
+            yield return Finding.Of("standoff-not-sold", Severity.Warn,
+                $"{device.Device.Name} wants {set.Thread} standoffs of {Say.Mm(set.WantedMm)} mm; sold are {string.Join(", ", sold.Select(Say.Mm))} mm.",
+                ["device/" + device.Id],
+                new Remedy("next-standoff", "Take the next length on sale", d => sold.Where(l => l >= set.WantedMm - 1e-6).Select(l => (double?)l).Min() is { } next
+                    ? d.WithDevice(device.Id, x => x with { StandoffMm = next })
+                    : null));
+        }
+    }
+
+    private static IEnumerable<Finding> Panel(PlanSoFar plan, PlacedDevice device)
+    {
+        if (!device.Model.InPanel)
+        {
+            yield break;
+        }
+
+        var deck = plan.Shell.Deck(device.Device.DeckId);
+        var thickness = MountStage.ThicknessAt(device, deck);
+        if (device.Model.PanelMaxMm is { } most && thickness > most + 1e-6)
+        {
+            yield return Finding.Of("panel-too-thick", Severity.Stop,
+                $"{device.Device.Name} clamps panels up to {Say.Mm(most)} mm; {deck.Name} is {Say.Mm(thickness)} mm there.",
+                ["device/" + device.Id, deck.Id],
+                new Remedy("rebate", $"Thin the panel from behind to {Say.Mm(RebateFor(device, most))} mm under it", d => d.WithDevice(device.Id, x => x with { RebateToMm = RebateFor(device, most) })));
+        }
+        else if (device.Model.PanelMinMm is { } least && thickness < least - 1e-6)
+        {
+            yield return Finding.Of("panel-too-thin", Severity.Warn,
+                $"{device.Device.Name} wants a panel of at least {Say.Mm(least)} mm; {deck.Name} is {Say.Mm(thickness)} mm there.",
+                ["device/" + device.Id, deck.Id]);
+        }
+    }
+
+    private static double RebateFor(PlacedDevice device, double most) => Math.Max(device.Model.PanelMinMm ?? 0, most > 3 ? most - 1 : most);
+
+    private static IEnumerable<Finding> Fan(PlanSoFar plan, FanOpening fan)
+    {
+        var share = fan.OpenMm2 / fan.ApertureMm2;
+        if (share >= LeastOpenShare)
+        {
+            yield break;
+        }
+
+        var device = plan.Fit.Device(fan.DeviceId)!;
+        yield return Finding.Of(fan.OpenMm2 <= 0 ? "fan-closed" : "fan-throttled", fan.OpenMm2 <= 0 ? Severity.Stop : Severity.Warn,
+            $"{device.Device.Name} breathes through {Say.Mm(fan.OpenMm2 / 100)} cm² of {Say.Mm(fan.ApertureMm2 / 100)} cm², {Say.Mm(100 * share)} %: it should be at least {100 * LeastOpenShare} %.",
+            ["device/" + device.Id, plan.Shell.Deck(device.Device.DeckId).Id],
+            new Remedy("open", "Cut the whole aperture open", d => d.WithDevice(device.Id, x => x with { Grille = new Grille(GrilleKind.Open, 0, 0) })),
+            new Remedy("holes", "Drill a 60° pattern, 6 mm holes at 7 mm", d => d.WithDevice(device.Id, x => x with { Grille = new Grille(GrilleKind.RoundHoles, 6, 7) })));
+    }
+}

@@ -1,0 +1,17 @@
+using AnvilPlan.Core.Planning;
+
+namespace AnvilPlan.Core.Findings;
+
+/// <summary>Last stage: everything that is wrong, doubtful or worth knowing, gravest first.</summary>
+public static class FindingStage
+{
+    public static IReadOnlyList<Finding> Run(PlanSoFar plan) =>
+    [
+        .. ((IEnumerable<Finding>[])
+        [
+            ShellFindings.Find(plan), AccessFindings.Find(plan), FitFindings.Find(plan), DeckFindings.Find(plan), ControlFindings.Find(plan), PortFindings.Find(plan),
+            HoleFindings.Find(plan), ScrewFindings.Find(plan), StockFindings.Find(plan), BriefFindings.Find(plan),
+        ]).SelectMany(f => f)
+        .OrderBy(f => f.Severity),
+    ];
+}

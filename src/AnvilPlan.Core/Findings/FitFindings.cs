@@ -1,0 +1,93 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Planning;
+
+namespace AnvilPlan.Core.Findings;
+
+/// <summary>Bodies that do not fit the room, one another, or the parts of the box.</summary>
+internal static class FitFindings
+{
+    public static IEnumerable<Finding> Find(PlanSoFar plan)
+    {
+        var check = new PlacementCheck(plan);
+        return [.. plan.Fit.Devices.SelectMany(d => Outside(plan, check, d)), .. Collisions(plan), .. plan.Fit.Devices.SelectMany(d => Hits(plan, check, d))];
+    }
+
+    private static IEnumerable<Finding> Outside(PlanSoFar plan, PlacementCheck check, PlacedDevice device)
+    {
+        var room = check.Room(device);
+        foreach (var direction in Enum.GetValues<Direction>())
+        {
+            var over = (device.Body.Side(direction) - room.Side(direction)) * direction.Sign();
+            if (over <= 1e-6)
+            {
+                continue;
+            }
+
+            yield return Finding.Of("device-outside", Severity.Stop,
+                $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {Word(direction)}: {Say.Mm(device.Body.Size[direction.Axis()])} mm of body, {Say.Mm(plan.Fit.Envelope.Inner.Size[direction.Axis()])} mm inside.",
+                ["device/" + device.Id, "shell/" + Deck.Name(Faces.Of(direction))],
+                new Remedy("move-in", "Move it to the nearest free place on its deck", _ => Moved(plan, device.Device)),
+                new Remedy("grow-box", $"Make the box {Math.Ceiling(over)} mm larger", d => ChainEdit.Resize(d, direction.Axis(), Math.Ceiling(over))));
+        }
+    }
+
+    private static IEnumerable<Finding> Collisions(PlanSoFar plan)
+    {
+        var sorted = plan.Fit.Devices.Select((d, i) => (Device: d, Index: i, Box: d.Occupied)).OrderBy(d => d.Box.Min.X).ThenBy(d => d.Index).ToList();
+        for (var i = 0; i < sorted.Count; i++)
+        {
+            for (var j = i + 1; j < sorted.Count && sorted[j].Box.Min.X < sorted[i].Box.Max.X; j++)
+            {
+                var shared = sorted[i].Box.Intersect(sorted[j].Box);
+                if (shared.Empty)
+                {
+                    continue;
+                }
+
+                var (a, b) = sorted[i].Index < sorted[j].Index ? (sorted[i].Device, sorted[j].Device) : (sorted[j].Device, sorted[i].Device);
+                var smaller = a.Body.VolumeMm3 < b.Body.VolumeMm3 ? a : b;
+                var other = smaller == a ? b : a;
+                yield return Finding.Of("devices-collide", Severity.Stop,
+                    $"{a.Device.Name} and {b.Device.Name} overlap by {Say.Mm(shared.Size.X)} x {Say.Mm(shared.Size.Y)} x {Say.Mm(shared.Size.Z)} mm.",
+                    ["device/" + a.Id, "device/" + b.Id],
+                    new Remedy("move-" + smaller.Id, $"Move {smaller.Device.Name} to the nearest free place", _ => Moved(plan, smaller.Device)),
+                    new Remedy("move-" + other.Id, $"Move {other.Device.Name} to the nearest free place", _ => Moved(plan, other.Device)));
+            }
+        }
+    }
+
+    private static IEnumerable<Finding> Hits(PlanSoFar plan, PlacementCheck check, PlacedDevice device)
+    {
+        foreach (var (id, box) in check.PartsHit(device))
+        {
+            var shared = device.Body.Intersect(box);
+            var tray = plan.Design.Trays.FirstOrDefault(t => t.Id == id);
+            List<Remedy> remedies = [new Remedy("move", "Move it to the nearest free place", _ => Moved(plan, device.Device))];
+            if (tray is not null && device.Body.Max.Z > box.Min.Z && device.Body.Min.Z < box.Min.Z)
+            {
+                var lift = Math.Ceiling(device.Body.Max.Z - box.Min.Z + plan.Shop.Fits.BodyMm);
+                remedies.Add(new Remedy("lift-tray", $"Raise {tray.Name} by {lift} mm", d => ChainEdit.Resize(d.WithTray(id, t => t with { UndersideMm = t.UndersideMm + lift }), Axis.Z, lift)));
+            }
+
+            yield return new Finding(
+                $"device-hits-part:device/{device.Id}+{id}", "device-hits-part", Severity.Stop,
+                $"{device.Device.Name} runs {Say.Mm(Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z)))} mm into {plan.Parts.Find(id)?.Name ?? id}.",
+                ["device/" + device.Id, id], remedies);
+        }
+    }
+
+    private static Design? Moved(PlanSoFar plan, Device device) =>
+        FreeSpot.For(device, plan) is { } moved ? plan.Design.WithDevice(device.Id, _ => moved) : null;
+
+    private static string Word(Direction d) => d switch
+    {
+        Direction.Left => "left",
+        Direction.Right => "right",
+        Direction.Front => "front",
+        Direction.Back => "back",
+        Direction.Down => "bottom",
+        _ => "top",
+    };
+}

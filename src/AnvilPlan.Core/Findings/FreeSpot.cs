@@ -1,0 +1,45 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Planning;
+
+namespace AnvilPlan.Core.Findings;
+
+/// <summary>Finds a free place for a device on its deck, nearest to where it stands.</summary>
+internal static class FreeSpot
+{
+    private const double StepMm = 2.5;
+
+    /// <summary>The device moved to the nearest place that <see cref="PlacementCheck.Free"/> accepts, or null when there is none.</summary>
+    /// <param name="wanted">A further condition on the place, for example that a port reaches its panel.</param>
+    public static Device? For(Device device, PlanSoFar plan, Func<PlacedDevice, bool>? wanted = null)
+    {
+        var model = plan.Catalog.Model(device.ModelId);
+        var probe = FitStage.Run(plan.Design with { Devices = [device] }, plan.Catalog).Devices[0];
+        var (uMost, vMost) = Extent(probe, plan);
+        var (width, depth) = QuarterTurn.Size(model.WidthMm, model.DepthMm, device.QuarterTurns);
+        var check = new PlacementCheck(plan);
+        return Steps(uMost - width).SelectMany(u => Steps(vMost - depth).Select(v => (u, v)))
+            .OrderBy(c => Math.Abs(c.u - device.UMm) + Math.Abs(c.v - device.VMm)).ThenBy(c => c.u).ThenBy(c => c.v)
+            .Select(c => device with { UMm = c.u, VMm = c.v })
+            .FirstOrDefault(d =>
+            {
+                var placed = probe with { Device = d };
+                return check.Free(placed, plan.Shop.Fits.BodyMm) && (wanted is null || wanted(placed));
+            });
+    }
+
+    private static (double U, double V) Extent(PlacedDevice probe, PlanSoFar plan)
+    {
+        var box = Deck.IsPanel(probe.Device.DeckId, out _) ? plan.Fit.Envelope.Outer : plan.Fit.Trays[probe.Device.DeckId];
+        return (box.Size[probe.DeckFrame.U.Axis()], box.Size[probe.DeckFrame.V.Axis()]);
+    }
+
+    private static IEnumerable<double> Steps(double most)
+    {
+        for (var x = 0.0; x <= most + 1e-9; x += StepMm)
+        {
+            yield return x;
+        }
+    }
+}

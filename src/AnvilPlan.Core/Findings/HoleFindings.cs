@@ -1,0 +1,131 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+
+namespace AnvilPlan.Core.Findings;
+
+/// <summary>Holes and openings against edges, joints, bars and one another.</summary>
+internal static class HoleFindings
+{
+    private const double LeastBridgeMm = 1;
+
+    public static IEnumerable<Finding> Find(PlanSoFar plan)
+    {
+        foreach (var part in plan.Parts.Parts.Where(p => p.Flat))
+        {
+            var keep = plan.Joints.KeepClear.Where(k => k.PartId == part.Id).ToList();
+            foreach (var finding in part.Features.OfType<Hole>().SelectMany(h => Edge(plan, part, h)))
+            {
+                yield return finding;
+            }
+
+            foreach (var finding in OfDevices(plan, part).SelectMany(f => Joints(plan, part, f, keep)))
+            {
+                yield return finding;
+            }
+
+            foreach (var finding in Overlaps(plan, part))
+            {
+                yield return finding;
+            }
+        }
+    }
+
+    private static IEnumerable<Feature> OfDevices(PlanSoFar plan, Part part)
+    {
+        var ids = plan.Design.Devices.Select(d => d.Id).ToHashSet(StringComparer.Ordinal);
+        return part.Features.Where(f => ids.Contains(f.For));
+    }
+
+    private static IEnumerable<Finding> Edge(PlanSoFar plan, Part part, Hole hole)
+    {
+        var gap = Math.Min(Math.Min(hole.At.U, part.LengthMm - hole.At.U), Math.Min(hole.At.V, part.WidthMm - hole.At.V));
+        var least = PlacementCheck.EdgeDistanceMm(plan.Catalog.Material(part.MaterialId), hole.DiaMm);
+        if (gap >= least - 1e-6)
+        {
+            yield break;
+        }
+
+        yield return Finding.Of("hole-near-edge", gap < hole.DiaMm / 2 ? Severity.Stop : Severity.Warn,
+            $"{hole.Purpose} in {part.Name}: centre {Say.Mm(gap)} mm from the edge, {Say.Mm(least)} mm wanted for {Say.Mm(hole.DiaMm)} mm in {part.Material}.",
+            [part.Id, "hole/" + hole.Id], Move(plan, hole.For));
+    }
+
+    private static IEnumerable<Finding> Joints(PlanSoFar plan, Part part, Feature feature, List<KeepClear> keep)
+    {
+        var (min, max) = Extent(feature);
+        if (feature is Channel || keep.FirstOrDefault(k => min.U < k.Max.U && max.U > k.Min.U && min.V < k.Max.V && max.V > k.Min.V) is not { } hit)
+        {
+            yield break;
+        }
+
+        var (over, across) = (Math.Min(max.U, hit.Max.U) - Math.Max(min.U, hit.Min.U), Math.Min(max.V, hit.Max.V) - Math.Max(min.V, hit.Min.V));
+        yield return Finding.Of(feature is Hole ? "hole-in-joint" : "opening-cuts-joint", Severity.Stop,
+            $"{feature.Purpose} in {part.Name} runs {Say.Mm(Math.Min(over, across))} mm into the {hit.What}.",
+            [part.Id, "hole/" + feature.Id], Move(plan, feature.For));
+    }
+
+    private static IEnumerable<Finding> Overlaps(PlanSoFar plan, Part part)
+    {
+        var features = part.Features.Where(f => f is Hole or Opening).Select(f => (Feature: f, Extent: Extent(f))).OrderBy(f => f.Extent.Min.U).ToList();
+        var told = new HashSet<string>(StringComparer.Ordinal);
+        for (var i = 0; i < features.Count; i++)
+        {
+            for (var j = i + 1; j < features.Count && features[j].Extent.Min.U < features[i].Extent.Max.U + LeastBridgeMm; j++)
+            {
+                var (a, b) = (features[i].Feature, features[j].Feature);
+                if (a.For == b.For || Bridge(a, b) >= LeastBridgeMm - 1e-6 || !told.Add(string.Join('+', new[] { a.For, b.For }.Order(StringComparer.Ordinal))))
+                {
+                    continue;
+                }
+
+                yield return Finding.Of("holes-meet", Severity.Stop,
+                    $"In {part.Name}, {a.Purpose} and {b.Purpose} leave {Say.Mm(Math.Max(0, Bridge(a, b)))} mm between them, {LeastBridgeMm} mm is the least.",
+                    [part.Id, "hole/" + a.Id, "hole/" + b.Id], [.. Move(plan, a.For), .. Move(plan, b.For)]);
+            }
+        }
+    }
+
+    /// <summary>Material between two features (mm), negative when they run into each other.</summary>
+    private static double Bridge(Feature a, Feature b)
+    {
+        switch (Round(a), Round(b))
+        {
+            case ({ } one, { } two):
+                return one.At.DistanceTo(two.At) - one.Radius - two.Radius;
+            case ({ } circle, null):
+                return ToRectangle(circle, Extent(b));
+            case (null, { } circle):
+                return ToRectangle(circle, Extent(a));
+        }
+
+        var ((aMin, aMax), (bMin, bMax)) = (Extent(a), Extent(b));
+        return Math.Max(Math.Max(aMin.U - bMax.U, bMin.U - aMax.U), Math.Max(aMin.V - bMax.V, bMin.V - aMax.V));
+    }
+
+    private static double ToRectangle((Uv At, double Radius) circle, (Uv Min, Uv Max) box)
+    {
+        var nearest = new Uv(Math.Clamp(circle.At.U, box.Min.U, box.Max.U), Math.Clamp(circle.At.V, box.Min.V, box.Max.V));
+        return nearest.DistanceTo(circle.At) - circle.Radius;
+    }
+
+    private static (Uv At, double Radius)? Round(Feature f) => f switch
+    {
+        Hole h => (h.At, Math.Max(h.DiaMm, h.SinkDiaMm ?? 0) / 2),
+        Opening { Round: true } o => (o.At, o.WidthMm / 2),
+        _ => null,
+    };
+
+    private static (Uv Min, Uv Max) Extent(Feature f) => f switch
+    {
+        Hole h => (h.At - new Uv(h.DiaMm / 2, h.DiaMm / 2), h.At + new Uv(h.DiaMm / 2, h.DiaMm / 2)),
+        Opening o => (o.Min, o.Max),
+        Channel c => (c.Min, c.Max),
+        _ => default,
+    };
+
+    private static Remedy[] Move(PlanSoFar plan, string forWhat) => plan.Design.Devices.FirstOrDefault(d => d.Id == forWhat) is { } device
+        ? [new Remedy("move-" + device.Id, $"Move {device.Name} to the nearest free place", d => FreeSpot.For(device, plan) is { } moved ? d.WithDevice(device.Id, _ => moved) : null)]
+        : [];
+}

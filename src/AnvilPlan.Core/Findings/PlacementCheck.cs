@@ -1,0 +1,92 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Findings;
+
+/// <summary>Judges one place for one device against everything that already stands: room, other bodies, edges, joints.</summary>
+internal sealed class PlacementCheck
+{
+    private readonly PlanSoFar _plan;
+    private readonly List<(string Id, Box Box)> _parts;
+
+    public PlacementCheck(PlanSoFar plan)
+    {
+        _plan = plan;
+        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Box)), .. plan.Joints.Bars.Select(b => (b.Id, b.Box))];
+    }
+
+    /// <summary>Distance that a hole's centre keeps from the edge of its part (mm): 1.5 d in metal, 2 d in wood and plastics [R].</summary>
+    public static double EdgeDistanceMm(Material material, double diaMm) => (material.Metal ? 1.5 : 2) * diaMm;
+
+    /// <summary>The room that the device's body must stay in: the inner box; a panel device may pierce its own panel.</summary>
+    public Box Room(PlacedDevice device)
+    {
+        var inner = _plan.Fit.Envelope.Inner;
+        if (!device.Model.InPanel || !Deck.IsPanel(device.Device.DeckId, out var face))
+        {
+            return inner;
+        }
+
+        var axis = face.Outward().Axis();
+        return face.Outward().Sign() > 0 ? inner.WithSpan(axis, inner.Min[axis], 1e6) : inner.WithSpan(axis, -1e6, inner.Max[axis]);
+    }
+
+    /// <summary>Other parts than the device's own deck that its body runs into.</summary>
+    public IEnumerable<(string Id, Box Box)> PartsHit(PlacedDevice device) =>
+        _parts.Where(p => p.Id != device.Device.DeckId && p.Box.Overlaps(device.Body));
+
+    public IEnumerable<PlacedDevice> DevicesHit(PlacedDevice device) =>
+        _plan.Fit.Devices.Where(d => d.Id != device.Id && d.Occupied.Overlaps(device.Occupied));
+
+    /// <summary>The device may stand there: no finding of place would follow.</summary>
+    public bool Free(PlacedDevice device, double clearMm)
+    {
+        if (!Room(device).Contains(device.Body) || PartsHit(device).Any())
+        {
+            return false;
+        }
+
+        var grown = device.Occupied.Grow(clearMm);
+        if (_plan.Fit.Devices.Any(d => d.Id != device.Id && d.Occupied.Overlaps(grown)))
+        {
+            return false;
+        }
+
+        var deck = _plan.Shell.Deck(device.Device.DeckId);
+        return HolesClear(device, deck) && CutoutsClear(device, deck);
+    }
+
+    private bool HolesClear(PlacedDevice device, SolidPart deck)
+    {
+        var material = _plan.Catalog.Material(deck.MaterialId);
+        return device.Model.Holes.All(h =>
+        {
+            var at = deck.Frame.ToPlane(device.ToSpace(h.XMm, h.YMm, 0));
+            return EdgeGap(at, deck) >= EdgeDistanceMm(material, h.DiaMm + 0.5) && !InKeepClear(deck, at, at, (h.DiaMm / 2) + 0.5)
+                && !OverOther(device, deck, at, h.DiaMm);
+        });
+    }
+
+    private bool CutoutsClear(PlacedDevice device, SolidPart deck) => device.Model.Cutouts.All(c =>
+    {
+        var at = deck.Frame.ToPlane(device.ToSpace(c.XMm, c.YMm, 0));
+        var half = Math.Max(c.WidthMm, c.HeightMm ?? c.WidthMm) / 2;
+        return EdgeGap(at, deck) - half >= 3 && !InKeepClear(deck, at, at, half) && !OverOther(device, deck, at, 2 * half);
+    });
+
+    private bool OverOther(PlacedDevice device, SolidPart deck, Uv at, double dia) => _plan.Parts.Find(deck.Id)!.Features
+        .Where(f => f.For != device.Id)
+        .Any(f => f is Hole h && h.At.DistanceTo(at) < ((h.DiaMm + dia) / 2) + 1);
+
+    private bool InKeepClear(SolidPart deck, Uv min, Uv max, double margin) => _plan.Joints.KeepClear
+        .Any(k => k.PartId == deck.Id && min.U - margin < k.Max.U && max.U + margin > k.Min.U && min.V - margin < k.Max.V && max.V + margin > k.Min.V);
+
+    /// <summary>Distance from a point to the nearest edge of the part (mm); negative outside.</summary>
+    public static double EdgeGap(Uv at, SolidPart part) =>
+        Math.Min(Math.Min(at.U, part.LengthMm - at.U), Math.Min(at.V, part.WidthMm - at.V));
+}

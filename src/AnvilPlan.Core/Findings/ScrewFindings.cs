@@ -1,0 +1,90 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Quantities;
+
+namespace AnvilPlan.Core.Findings;
+
+/// <summary>Screws that bite too little, go too deep, or are not sold in a length that would do.</summary>
+internal static class ScrewFindings
+{
+    private static readonly double[] WashersMm = [0.3, 0.5, 0.8, 1.0, 1.3, 1.6, 1.8, 2.1];
+
+    public static IEnumerable<Finding> Find(PlanSoFar plan) => plan.Joints.Screws.Concat(plan.Mounts.Screws)
+        .Where(s => s.Verdict != ScrewVerdict.Fits)
+        .Select(s => Tell(plan, s));
+
+    private static Finding Tell(PlanSoFar plan, ScrewChoice screw)
+    {
+        var device = plan.Design.Devices.FirstOrDefault(d => d.Id == screw.For);
+        string[] places = [device is null ? screw.For : "device/" + device.Id, screw.Id];
+        var automatic = new Remedy("pick-length", "Take the length that the stack asks for", d => device is null ? null : d.WithDevice(device.Id, x => x with { ScrewLengthMm = null }));
+        return screw.Verdict switch
+        {
+            ScrewVerdict.TooShort => Finding.Of("screw-too-short", Severity.Stop,
+                $"{screw.Where}: {screw.Label} bites {Say.Mm(screw.EngagementMm ?? 0)} mm, at least {Say.Mm(screw.MinMm)} mm of length is needed.", places, automatic),
+            ScrewVerdict.TooLong => Finding.Of("screw-too-long", Severity.Stop,
+                $"{screw.Where}: {screw.Label} goes {Say.Mm(screw.LengthMm!.Value - screw.MaxMm!.Value)} mm deeper than the {Say.Mm(screw.MaxMm.Value)} mm that are free and will damage what is behind.", places, automatic),
+            _ => NoneFits(plan, screw, device, places),
+        };
+    }
+
+    private static Finding NoneFits(PlanSoFar plan, ScrewChoice screw, Device? device, string[] places)
+    {
+        List<Remedy> remedies = [];
+        if (device is not null && screw.MaxMm is { } most && WasherFor(plan.Catalog.Fasteners, screw, device, most) is { } washer && screw.Id != $"screw/{device.Id}/deck")
+        {
+            remedies.Add(new Remedy("washers", $"Put {Say.Mm(washer)} mm of washers under the heads", d => d.WithDevice(device.Id, x => x with { WasherMm = washer })));
+        }
+
+        if (device is not null && plan.Mounts.Standoffs.Any(s => s.DeviceId == device.Id))
+        {
+            remedies.Add(new Remedy("longer-standoff", "Take standoffs in which both screws find enough thread", d => LongerStandoff(plan, d, device)));
+        }
+
+        if (device is null && screw.For.StartsWith("edge/", StringComparison.Ordinal))
+        {
+            remedies.Add(new Remedy("bigger-block", "Take a beech block 20 x 20", d => d with
+            {
+                Box = d.Box with { Edges = [.. d.Box.Edges.Select(e => "edge/" + Joints.EdgeCuts.Name(e.Id) == screw.For ? e with { BlockBarId = ShellFindings.UsualBlock } : e)] },
+            }));
+        }
+
+        var range = screw.MaxMm is { } limit ? $"between {Say.Mm(screw.MinMm)} and {Say.Mm(limit)} mm" : $"from {Say.Mm(screw.MinMm)} mm";
+        var weak = screw.Thread.StartsWith("wood", StringComparison.Ordinal) && screw.LengthMm is not null;
+        return new Finding(
+            $"screw-none-fits:{string.Join('+', places)}", "screw-none-fits", weak ? Severity.Warn : Severity.Stop,
+            weak
+                ? $"{screw.Where}: no {screw.Thread} screw is sold {range}; the longest that does not come through, {Say.Mm(screw.LengthMm!.Value)} mm, bites {Say.Mm(screw.EngagementMm ?? 0)} mm."
+                : $"{screw.Where}: no {screw.Thread} screw is sold {range}.",
+            places, remedies);
+    }
+
+    private static double? WasherFor(FastenerTables tables, ScrewChoice screw, Device device, double most)
+    {
+        var thread = tables.Thread(screw.Thread);
+        var lengths = tables.LengthsFor(thread, tables.Head(thread.Name, HeadForm.Pan)).ToList();
+        var bare = (Min: screw.MinMm - device.WasherMm, Max: most - device.WasherMm);
+        return WashersMm.Where(w => lengths.Exists(l => Grace.AtLeast(l, bare.Min + w) && Grace.AtMost(l, bare.Max + w))).Select(w => (double?)w).FirstOrDefault();
+    }
+
+    private static Design? LongerStandoff(PlanSoFar plan, Design design, Device device)
+    {
+        var model = plan.Catalog.Model(device.ModelId);
+        var height = Fit.FitStage.StandoffOf(device, model);
+        foreach (var standoff in plan.Catalog.Fasteners.Standoffs.Where(s => s.Size == model.ThreadSize && s.LengthMm > height + 1e-6).OrderBy(s => s.LengthMm))
+        {
+            var changed = design.WithDevice(device.Id, d => d with { StandoffMm = standoff.LengthMm, ScrewLengthMm = null });
+            var fit = Fit.FitStage.Run(changed, plan.Catalog);
+            var shell = Shell.ShellStage.Run(changed, plan.Catalog, fit);
+            var mounts = Mounts.MountStage.Run(changed, plan.Catalog, plan.Shop, fit, shell);
+            if (mounts.Screws.Where(s => s.For == device.Id).All(s => s.Verdict == ScrewVerdict.Fits))
+            {
+                return changed;
+            }
+        }
+
+        return null;
+    }
+}

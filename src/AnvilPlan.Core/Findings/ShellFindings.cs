@@ -1,0 +1,151 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Planning;
+
+namespace AnvilPlan.Core.Findings;
+
+/// <summary>Whether the six panels close and their joints can be made.</summary>
+internal static class ShellFindings
+{
+    /// <summary>Block for screwed edges when none was chosen.</summary>
+    internal const string UsualBlock = "beech-20x20";
+
+    /// <summary>Least thickness of the panel that a rabbet or groove is cut into, mm [R].</summary>
+    private const double LeastHostMm = 6;
+    private const double LeastWebMm = 1.5;
+
+    public static IEnumerable<Finding> Find(PlanSoFar plan) =>
+        [.. Corners(plan), .. Insets(plan), .. plan.Joints.Edges.SelectMany(e => Edge(plan, e))];
+
+    /// <summary>At each corner the three joints must agree on who runs over whom, or the corner stays open.</summary>
+    internal static bool CornerCloses(Design design, Face x, Face y, Face z)
+    {
+        var edges = ((Face, Face)[])[(x, y), (y, z), (x, z)];
+        var joints = edges.Select(e => design.Box.Edges.First(d => d.Id == Faces.Between(e.Item1, e.Item2))).ToList();
+        var mitres = joints.Count(j => j.Joint == JointKind.Mitre);
+        if (mitres == 3)
+        {
+            return true;
+        }
+
+        if (mitres == 2)
+        {
+            return false;
+        }
+
+        if (mitres == 1)
+        {
+            var butt = joints.Where(j => j.Joint != JointKind.Mitre).ToList();
+            var (a, b) = joints.First(j => j.Joint == JointKind.Mitre).Id.Of();
+            var third = ((Face[])[x, y, z]).First(f => f != a && f != b);
+            return butt.All(j => j.Covers == third) || butt.TrueForAll(j => j.Covers != third);
+        }
+
+        return joints.GroupBy(j => j.Covers).Any(g => g.Count() == 2);
+    }
+
+    private static IEnumerable<Finding> Corners(PlanSoFar plan)
+    {
+        foreach (var (x, y, z) in AllCorners())
+        {
+            if (CornerCloses(plan.Design, x, y, z))
+            {
+                continue;
+            }
+
+            var t = plan.Fit.Envelope.ThicknessMm;
+            var name = $"{Deck.Name(x)}-{Deck.Name(y)}-{Deck.Name(z)}";
+            yield return Finding.Of("corner-open", Severity.Stop,
+                $"The corner {name} stays open: no panel runs over both others, a hole of {Say.Mm(t[x])} x {Say.Mm(t[y])} x {Say.Mm(t[z])} mm is left.",
+                ["corner/" + name],
+                new Remedy("close-corner", "Let one panel run over the others there", d => CloseCorner(d, x, y, z)));
+        }
+    }
+
+    private static IEnumerable<(Face X, Face Y, Face Z)> AllCorners() =>
+        from x in (Face[])[Face.Left, Face.Right]
+        from y in (Face[])[Face.Front, Face.Back]
+        from z in (Face[])[Face.Bottom, Face.Top]
+        select (x, y, z);
+
+    private static int OpenCorners(Design d) => AllCorners().Count(c => !CornerCloses(d, c.X, c.Y, c.Z));
+
+    private static Design? CloseCorner(Design design, Face x, Face y, Face z)
+    {
+        var edges = ((Face, Face)[])[(x, y), (y, z), (x, z)];
+        return edges
+            .SelectMany(e => ((Face[])[e.Item1, e.Item2]).Select(f => design.WithEdge(
+                Faces.Between(e.Item1, e.Item2), d => d with { Covers = f, Joint = d.Joint == JointKind.Mitre ? JointKind.ButtGlued : d.Joint })))
+            .Where(d => CornerCloses(d, x, y, z))
+            .MinBy(OpenCorners);
+    }
+
+    private static IEnumerable<Finding> Insets(PlanSoFar plan)
+    {
+        foreach (var panel in plan.Design.Box.Panels.Where(p => p.InsetMm > 0))
+        {
+            var wrong = plan.Design.Box.Edges.Where(e => (e.Id.Of().A == panel.Face || e.Id.Of().B == panel.Face) && (e.Covers == panel.Face || e.Joint == JointKind.Mitre)).ToList();
+            if (wrong.Count == 0)
+            {
+                continue;
+            }
+
+            yield return Finding.Of("inset-covers", Severity.Stop,
+                $"The {Deck.Name(panel.Face)} panel is let in by {Say.Mm(panel.InsetMm)} mm but runs over its neighbours at {wrong.Count} of 4 edges: it has to stand between them.",
+                ["shell/" + Deck.Name(panel.Face)],
+                new Remedy("let-in", "Let the neighbours run over it at all edges", d => wrong.Aggregate(d, (x, e) => x.WithEdge(e.Id, edge => edge with
+                {
+                    Covers = e.Id.Of().A == panel.Face ? e.Id.Of().B : e.Id.Of().A,
+                    Joint = edge.Joint == JointKind.Mitre ? JointKind.Groove : edge.Joint,
+                }))));
+        }
+    }
+
+    private static IEnumerable<Finding> Edge(PlanSoFar plan, EdgeJoint joint)
+    {
+        var design = plan.Design;
+        var (host, mate) = (plan.Catalog.Material(design.Panel(joint.Host).MaterialId), plan.Catalog.Material(design.Panel(joint.Mate).MaterialId));
+        var thickness = plan.Fit.Envelope.ThicknessMm[joint.Host];
+        var place = "edge/" + EdgeCuts.Name(joint.Edge);
+        string[] places = [place, "shell/" + Deck.Name(joint.Host), "shell/" + Deck.Name(joint.Mate)];
+        if (joint.Joint is JointKind.Rabbet or JointKind.Groove)
+        {
+            var web = thickness - joint.EntryMm - (joint.Joint == JointKind.Groove ? plan.Shop.Fits.GrooveDepthMm : 0);
+            if (thickness < LeastHostMm || web < LeastWebMm)
+            {
+                yield return Finding.Of("joint-too-thin", Severity.Stop,
+                    $"The {Word(joint.Joint)} at {EdgeCuts.Name(joint.Edge)} leaves {Say.Mm(web)} mm of the {Deck.Name(joint.Host)} panel's {Say.Mm(thickness)} mm: it needs a panel of {LeastHostMm} mm and {LeastWebMm} mm left.",
+                    places,
+                    new Remedy("half-depth", "Enter half the panel", d => thickness >= LeastHostMm ? d.WithEdge(joint.Edge, e => e with { DepthMm = null }) : null),
+                    new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed)));
+            }
+
+            if (!host.Wood && host.Family != MaterialFamily.Acrylic)
+            {
+                yield return Finding.Of("joint-material", Severity.Warn,
+                    $"A {Word(joint.Joint)} of {Say.Mm(joint.EntryMm)} mm in {host.Name} wants a mill, not a saw: screw it to a block instead.",
+                    places, new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed)));
+            }
+        }
+
+        var glued = joint.Joint is JointKind.ButtGlued or JointKind.Mitre;
+        if (glued && !(host.Wood && mate.Wood) && !(host.Brittle && mate.Brittle))
+        {
+            yield return Finding.Of("glue-will-not-hold", Severity.Stop,
+                $"{host.Name} and {mate.Name} do not hold by glue alone at {EdgeCuts.Name(joint.Edge)} ({Say.Mm(joint.LengthMm)} mm).",
+                places, new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed)));
+        }
+
+        if (joint.Joint == JointKind.ButtScrewed && design.Box.Edges.First(e => e.Id == joint.Edge).BlockBarId is null)
+        {
+            yield return Finding.Of("block-missing", Severity.Stop,
+                $"The screwed joint at {EdgeCuts.Name(joint.Edge)} has no block: end grain and sheet edges do not hold screws.",
+                places, new Remedy("add-block", "Add a beech block 20 x 20", d => d.WithEdge(joint.Edge, Screwed)));
+        }
+    }
+
+    internal static Edge Screwed(Edge edge) => edge with { Joint = JointKind.ButtScrewed, DepthMm = null, BlockBarId = edge.BlockBarId ?? UsualBlock };
+
+    private static string Word(JointKind joint) => joint == JointKind.Groove ? "groove" : "rabbet";
+}

@@ -1,0 +1,111 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Fit;
+
+public enum LayerKind
+{
+    /// <summary>A material or a device: as thick as it is.</summary>
+    Fixed,
+
+    /// <summary>Follows from a rule, for example the least standoff.</summary>
+    Derived,
+
+    /// <summary>Air: what is left.</summary>
+    Slack,
+}
+
+/// <summary>One layer of a chain, mm along its axis.</summary>
+/// <param name="Handle">What a change of this layer changes: <c>panel/front</c>, <c>tray/ID</c>, <c>standoff/ID</c>,
+/// <c>place/ID</c> (the air before a device), <c>lift/ID</c> (the air under a tray), <c>box</c> (the last air); null = not from here.</param>
+public sealed record ChainLayer(string What, double FromMm, double ThicknessMm, LayerKind Kind, string? Handle);
+
+/// <summary>The section through the enclosure along one axis: layer after layer, without gaps, with its total (mm).</summary>
+public sealed record Chain(string Id, Axis Axis, string Through, string Title, double TotalMm, IReadOnlyList<ChainLayer> Layers)
+{
+    public double SlackMm => Layers.Where(l => l.Kind == LayerKind.Slack).Sum(l => l.ThicknessMm);
+}
+
+/// <summary>Lays sections through every device that stands on a deck, and through an empty box along its middle.</summary>
+public static class ChainStage
+{
+    public static IReadOnlyList<Chain> Run(Design design, FitPlan fit, ShellPlan shell)
+    {
+        var solids = Solids(fit, shell).ToList();
+        var through = fit.Devices.Where(d => !d.Model.InPanel).ToList();
+        return through.Count == 0
+            ? [.. Enum.GetValues<Axis>().Select(a => Lay("box", "the middle", a, fit.Envelope.Inner.Centre, solids, fit, null))]
+            : [.. through.SelectMany(d => Enum.GetValues<Axis>().Select(a => Lay(d.Id, d.Device.Name, a, d.Body.Centre, solids, fit, design.Devices.First(x => x.Id == d.Id))))];
+    }
+
+    private static IEnumerable<(string What, Box Box, LayerKind Kind, string? Handle)> Solids(FitPlan fit, ShellPlan shell)
+    {
+        foreach (var (face, panel) in shell.Panels)
+        {
+            yield return (panel.Name, panel.Box, LayerKind.Fixed, Deck.OfPanel(face));
+        }
+
+        foreach (var (id, tray) in shell.Trays)
+        {
+            yield return (tray.Name, tray.Box, LayerKind.Fixed, "tray/" + id);
+        }
+
+        foreach (var device in fit.Devices)
+        {
+            yield return (device.Device.Name, device.Body, LayerKind.Fixed, null);
+        }
+    }
+
+    private static Chain Lay(
+        string through, string name, Axis axis, Point3 at, List<(string What, Box Box, LayerKind Kind, string? Handle)> solids, FitPlan fit, Device? device)
+    {
+        var crossed = solids.Where(s => Crosses(s.Box, axis, at)).ToList();
+        if (device is not null && fit.Device(device.Id) is { StandoffMm: > 0 } placed && axis == placed.Facing.Axis())
+        {
+            var (a, b) = (placed.Body.Side(placed.Facing.Opposite()), placed.Body.Side(placed.Facing.Opposite()) - (placed.Facing.Sign() * placed.StandoffMm));
+            crossed.Add(("Standoffs", placed.Body.WithSpan(axis, Math.Min(a, b), Math.Max(a, b)), device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed, "standoff/" + device.Id));
+        }
+
+        var layers = new List<ChainLayer>();
+        var reach = fit.Envelope.Outer.Min[axis];
+        foreach (var solid in crossed.OrderBy(s => s.Box.Min[axis]).ThenBy(s => s.Box.Max[axis]))
+        {
+            var (from, to) = (Math.Max(reach, solid.Box.Min[axis]), solid.Box.Max[axis]);
+            if (from > reach + Box.Slack)
+            {
+                layers.Add(Air(reach, from, solid, axis, fit));
+            }
+
+            if (to > from + Box.Slack)
+            {
+                layers.Add(new ChainLayer(solid.What, Clean(from), Clean(to - from), solid.Kind, solid.Handle));
+                reach = to;
+            }
+        }
+
+        var end = fit.Envelope.Outer.Max[axis];
+        if (end > reach + Box.Slack)
+        {
+            layers.Add(new ChainLayer("air", Clean(reach), Clean(end - reach), LayerKind.Slack, null));
+        }
+
+        return new Chain($"{through}/{axis}".ToLowerInvariant(), axis, through, $"{axis} through {name}", Clean(end - fit.Envelope.Outer.Min[axis]), layers);
+    }
+
+    private static ChainLayer Air(double from, double to, (string What, Box Box, LayerKind Kind, string? Handle) next, Axis axis, FitPlan fit)
+    {
+        var device = fit.Devices.FirstOrDefault(d => d.Body == next.Box && d.Device.Name == next.What);
+        var handle = device is not null && device.DeckFrame.Normal.Axis() != axis ? "place/" + device.Id
+            : next.Handle?.StartsWith("tray/", StringComparison.Ordinal) == true && axis == Axis.Z ? "lift/" + next.Handle["tray/".Length..]
+            : next.Handle?.StartsWith("panel/", StringComparison.Ordinal) == true ? "box"
+            : null;
+        return new ChainLayer("air", Clean(from), Clean(to - from), LayerKind.Slack, handle);
+    }
+
+    private static bool Crosses(Box box, Axis axis, Point3 at) => Enum.GetValues<Axis>()
+        .Where(a => a != axis)
+        .All(a => at[a] > box.Min[a] && at[a] < box.Max[a]);
+
+    private static double Clean(double value) => Math.Round(value, 6);
+}

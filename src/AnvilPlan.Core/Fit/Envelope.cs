@@ -1,0 +1,58 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
+
+namespace AnvilPlan.Core.Fit;
+
+/// <summary>The outer and inner box with the thickness that each face takes from it, mm. Outer corner at the origin.</summary>
+public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, double> ThicknessMm, IReadOnlyDictionary<Face, double> InsetMm)
+{
+    public static Envelope Of(Design design, Catalog catalog)
+    {
+        var thickness = design.Box.Panels.ToDictionary(p => p.Face, p => Thickness(p, catalog));
+        var inset = design.Box.Panels.ToDictionary(p => p.Face, p => p.InsetMm);
+        double Taken(Face face) => thickness[face] + inset[face];
+
+        var size = new Point3(design.Box.WidthMm, design.Box.DepthMm, design.Box.HeightMm);
+        var walls = new Point3(
+            Taken(Face.Left) + Taken(Face.Right), Taken(Face.Front) + Taken(Face.Back), Taken(Face.Bottom) + Taken(Face.Top));
+        var outer = new Box(default, design.Box.Basis == SizeBasis.Outer ? size : size + walls);
+        var inner = new Box(
+            new(Taken(Face.Left), Taken(Face.Front), Taken(Face.Bottom)),
+            outer.Max - new Point3(Taken(Face.Right), Taken(Face.Back), Taken(Face.Top)));
+        return new Envelope(outer, inner, thickness, inset);
+    }
+
+    /// <summary>Thickness as measured, else what such a sheet usually measures (mm).</summary>
+    public static double Thickness(Panel panel, Catalog catalog) => panel.MeasuredMm ?? catalog.TypicalThicknessMm(panel.MaterialId, panel.NominalMm);
+
+    public static double Thickness(Tray tray, Catalog catalog) => tray.MeasuredMm ?? catalog.TypicalThicknessMm(tray.MaterialId, tray.NominalMm);
+
+    /// <summary>Coordinate of the inner face of that panel along its axis.</summary>
+    public double InnerPlane(Face face) => Inner.Side(face.Outward());
+
+    /// <summary>Coordinate of the outer face of that panel, behind the envelope when it is inset.</summary>
+    public double OuterPlane(Face face) => Outer.Side(face.Outward()) - (face.Outward().Sign() * InsetMm[face]);
+
+    /// <summary>The plane of the envelope at that face, drawn as that face is drawn, origin at its least corner.</summary>
+    public Frame FaceFrame(Face face)
+    {
+        var (u, v) = face.DrawnAxes();
+        return new Frame(Corner(Outer, u, v, face.Outward()), u, v);
+    }
+
+    /// <summary>The inside floor area of a tray, mm: the inner box less the gap to each wall, at the tray's height.</summary>
+    public Box TrayBox(Tray tray, double thicknessMm)
+    {
+        var z = Inner.Min.Z + tray.UndersideMm;
+        return new Box(
+            new(Inner.Min.X + tray.GapMm, Inner.Min.Y + tray.GapMm, z),
+            new(Inner.Max.X - tray.GapMm, Inner.Max.Y - tray.GapMm, z + thicknessMm));
+    }
+
+    /// <summary>The corner of a box that is least along u and v and lies on the face that looks in <paramref name="seenFrom"/>.</summary>
+    internal static Point3 Corner(Box box, Direction u, Direction v, Direction seenFrom) => default(Point3)
+        .With(u.Axis(), box.Side(u.Opposite()))
+        .With(v.Axis(), box.Side(v.Opposite()))
+        .With(seenFrom.Axis(), box.Side(seenFrom));
+}

@@ -1,0 +1,49 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
+
+namespace AnvilPlan.Core.Fit;
+
+/// <summary>Where everything stands: the envelope, the trays, the devices on their decks.</summary>
+public sealed record FitPlan(Envelope Envelope, IReadOnlyDictionary<string, Box> Trays, IReadOnlyList<PlacedDevice> Devices)
+{
+    public PlacedDevice? Device(string id) => Devices.FirstOrDefault(d => d.Id == id);
+}
+
+/// <summary>First stage: puts every device on its deck.</summary>
+public static class FitStage
+{
+    /// <summary>A standoff shorter than this is not sold (mm).</summary>
+    public const double LeastStandoffMm = 5;
+
+    public static FitPlan Run(Design design, Catalog catalog)
+    {
+        var envelope = Envelope.Of(design, catalog);
+        var trays = design.Trays.ToDictionary(t => t.Id, t => envelope.TrayBox(t, Envelope.Thickness(t, catalog)), StringComparer.Ordinal);
+        var devices = design.Devices.Select(d => Place(d, catalog.Model(d.ModelId), envelope, trays)).ToList();
+        return new FitPlan(envelope, trays, devices);
+    }
+
+    /// <summary>Height of the standoffs (mm): as decided, else the least that clears the solder side by 1 mm.</summary>
+    public static double StandoffOf(Device device, HardwareModel model) =>
+        model.Mount != MountStyle.Standoffs ? 0 : device.StandoffMm ?? Math.Max(LeastStandoffMm, Math.Ceiling(model.UnderMm + 1));
+
+    private static PlacedDevice Place(Device device, HardwareModel model, Envelope envelope, IReadOnlyDictionary<string, Box> trays)
+    {
+        var standoff = StandoffOf(device, model);
+        if (!Deck.IsPanel(device.DeckId, out var face))
+        {
+            var tray = trays[device.DeckId];
+            var top = new Frame(new Point3(tray.Min.X, tray.Min.Y, tray.Max.Z), Direction.Right, Direction.Back);
+            return new PlacedDevice(device, model, top, Direction.Up, standoff, standoff);
+        }
+
+        var frame = envelope.FaceFrame(face);
+        var outward = face.Outward();
+        var inwardPerHeight = frame.Normal == outward ? -1 : 1;
+        var seat = model.InPanel && !model.SeatInside
+            ? envelope.InsetMm[face]
+            : envelope.InsetMm[face] + envelope.ThicknessMm[face] + standoff;
+        return new PlacedDevice(device, model, frame, model.InPanel ? outward : outward.Opposite(), inwardPerHeight * seat, standoff);
+    }
+}

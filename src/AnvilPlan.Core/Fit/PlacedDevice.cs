@@ -1,0 +1,74 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
+
+namespace AnvilPlan.Core.Fit;
+
+/// <summary>
+/// A device at its place: maps the model's own frame (x, y, z) into the enclosure. A device that looks along the normal of its
+/// deck's drawing keeps its sense; one that looks the other way is mirrored in that drawing, as on a real pattern seen from behind.
+/// </summary>
+public sealed record PlacedDevice(Device Device, HardwareModel Model, Frame DeckFrame, Direction Facing, double BaseHeightMm, double StandoffMm)
+{
+    /// <summary>Seen from the other side of the deck's drawing.</summary>
+    public bool Mirrored => Facing != DeckFrame.Normal;
+
+    public string Id => Device.Id;
+
+    /// <summary>The body with everything that projects from it.</summary>
+    public Box Body => Model.InPanel
+        ? Box.Between(ToSpace(0, 0, -Model.HeightMm), ToSpace(Model.WidthMm, Model.DepthMm, Model.FrontMm))
+        : Box.Between(ToSpace(0, 0, 0), ToSpace(Model.WidthMm, Model.DepthMm, Model.HeightMm));
+
+    /// <summary>The body and the standoffs under it, down to the deck.</summary>
+    public Box Occupied => Model.InPanel ? Body : Box.Between(ToSpace(0, 0, -StandoffMm), ToSpace(Model.WidthMm, Model.DepthMm, Model.HeightMm));
+
+    public Point3 ToSpace(double x, double y, double z)
+    {
+        var at = QuarterTurn.Turn(new Uv(x, y), Model.WidthMm, Model.DepthMm, Device.QuarterTurns);
+        var (width, _) = QuarterTurn.Size(Model.WidthMm, Model.DepthMm, Device.QuarterTurns);
+        var u = Mirrored ? width - at.U : at.U;
+        var h = BaseHeightMm + (Mirrored ? -z : z);
+        return DeckFrame.ToSpace(new Uv(Device.UMm + u, Device.VMm + at.V), h);
+    }
+
+    /// <summary>A direction of the model's frame as it points in the enclosure.</summary>
+    public Direction ToSpace(Direction local)
+    {
+        var turned = QuarterTurn.Turn(local, Device.QuarterTurns);
+        return turned switch
+        {
+            Direction.Right => Mirrored ? DeckFrame.U.Opposite() : DeckFrame.U,
+            Direction.Left => Mirrored ? DeckFrame.U : DeckFrame.U.Opposite(),
+            Direction.Back => DeckFrame.V,
+            Direction.Front => DeckFrame.V.Opposite(),
+            Direction.Up => Facing,
+            _ => Facing.Opposite(),
+        };
+    }
+
+    /// <summary>Where the port's face lies and how large it is, as a flat box across its exit direction.</summary>
+    public PlacedPort Place(Port port)
+    {
+        Box Spread(double width, double height)
+        {
+            var half = port.Exit.Axis() switch
+            {
+                Axis.X => new Point3(0, width / 2, height / 2),
+                Axis.Y => new Point3(width / 2, 0, height / 2),
+                _ => new Point3(width / 2, height / 2, 0),
+            };
+            var at = new Point3(port.XMm, port.YMm, port.ZMm);
+            var (min, max) = (at - half, at + half);
+            return Box.Between(ToSpace(min.X, min.Y, min.Z), ToSpace(max.X, max.Y, max.Z));
+        }
+
+        return new PlacedPort(port, ToSpace(port.Exit), Spread(port.WidthMm, port.HeightMm), Spread(port.PlugWidthMm, port.PlugHeightMm));
+    }
+}
+
+/// <summary>A port in the enclosure. The two boxes are flat along <paramref name="Exit"/>.</summary>
+public sealed record PlacedPort(Port Port, Direction Exit, Box Connector, Box Plug)
+{
+    public Point3 Centre => Connector.Centre;
+}

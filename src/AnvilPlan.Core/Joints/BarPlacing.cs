@@ -1,0 +1,43 @@
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Joints;
+
+/// <summary>Shortens bars so that they do not run into one another.</summary>
+internal static class BarPlacing
+{
+    /// <summary>A bar shorter than this holds nothing (mm).</summary>
+    public const double LeastLengthMm = 30;
+
+    /// <summary>The bar's block without the ends that other bars already fill, along its own axis.</summary>
+    public static Box Trim(Box bar, Axis along, IEnumerable<Box> others)
+    {
+        foreach (var other in others.Where(bar.Overlaps))
+        {
+            var middle = bar.Centre[along];
+            bar = other.Centre[along] < middle
+                ? bar with { Min = bar.Min.With(along, Math.Max(bar.Min[along], other.Max[along])) }
+                : bar with { Max = bar.Max.With(along, Math.Min(bar.Max[along], other.Min[along])) };
+        }
+
+        return bar;
+    }
+
+    /// <summary>A bar as a part, drawn looking at its <paramref name="seen"/> face with u along its length.</summary>
+    public static SolidPart Solid(string id, string name, PartKind kind, string materialId, string barId, Box box, Axis along, Direction seen, double nominalMm)
+    {
+        var u = Directions.Of(along, 1);
+        var v = seen.Cross(u);
+        return new SolidPart(id, name, kind, materialId, nominalMm, box, SolidPart.FrameOf(box, u, v, false), "towards the " + Word(seen), "the opposite face", barId);
+    }
+
+    internal static string Word(Direction d) => d switch
+    {
+        Direction.Left => "left",
+        Direction.Right => "right",
+        Direction.Front => "front",
+        Direction.Back => "back",
+        Direction.Down => "bottom",
+        _ => "top",
+    };
+}

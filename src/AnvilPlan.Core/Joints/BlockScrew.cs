@@ -1,0 +1,55 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Quantities;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Joints;
+
+/// <summary>The screw from a panel or tray into a bar, with both holes, mm.</summary>
+internal sealed record BlockScrew(
+    ScrewChoice Choice, double PanelHoleMm, double? SinkDiaMm, double? SinkDeg, string PanelWhy,
+    double BlockHoleMm, double BlockDepthMm, string? Thread, string BlockWhy)
+{
+    private const string MachineThread = "M3";
+
+    /// <summary>A wood screw into wood, a tapped machine screw into metal; countersunk where the panel is thick enough for the head.</summary>
+    public static BlockScrew For(Catalog catalog, string id, string forWhat, SolidPart panel, double thicknessMm, Material into, double intoMm, int count)
+    {
+        var picker = new ScrewPicker(catalog.Fasteners);
+        var panelMaterial = catalog.Material(panel.MaterialId);
+        var clamped = new WhyTerm($"{panel.Name.ToLowerInvariant()} thickness", thicknessMm, "mm", "panel");
+        return into.Wood
+            ? Wood(picker, id, forWhat, panel, clamped, panelMaterial, into, intoMm, count)
+            : Machine(catalog.Fasteners, picker, id, forWhat, panel, clamped, panelMaterial, into, intoMm, count);
+    }
+
+    private static BlockScrew Wood(
+        ScrewPicker picker, string id, string forWhat, SolidPart panel, WhyTerm clamped, Material panelMaterial, Material into, double intoMm, int count)
+    {
+        var (choice, size) = picker.Wood(id, forWhat, $"{panel.Name} to block", clamped, intoMm, into, count);
+        var sinks = clamped.Value >= (size.HeadMm - size.ClearanceMm) / 2 + 0.2 && !panelMaterial.Brittle;
+        return new BlockScrew(
+            choice, size.ClearanceMm, sinks ? size.HeadMm : null, sinks ? 90 : null,
+            $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm ({size.Source})",
+            size.PilotFor(into), Math.Max(1, (choice.LengthMm ?? clamped.Value) - clamped.Value + 1), null,
+            $"pilot for {size.Name} in {into.Name}: {size.PilotFor(into)} mm, share of the root diameter (USDA Wood Handbook ch. 8)");
+    }
+
+    private static BlockScrew Machine(
+        FastenerTables tables, ScrewPicker picker, string id, string forWhat, SolidPart panel, WhyTerm clamped, Material panelMaterial, Material into, double intoMm, int count)
+    {
+        var thread = tables.Thread(MachineThread);
+        var flush = tables.Head(thread.Name, HeadForm.Countersunk);
+        var sinks = clamped.Value >= flush.HeightMm + 0.2 && !panelMaterial.Brittle;
+        var choice = picker.Tapped(
+            id, forWhat, $"{panel.Name} to block", thread, sinks ? HeadForm.Countersunk : HeadForm.Pan, [clamped], 0,
+            picker.EngagementIn(into.Engagement, thread), new WhyTerm("bar section less 1 mm", intoMm - 1, "mm", "bar stock"), count, null);
+        var hole = panelMaterial.Brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
+        return new BlockScrew(
+            choice, hole, sinks ? flush.DiaMm : null, sinks ? flush.CountersinkDeg : null,
+            $"clearance for {thread.Name}, {(panelMaterial.Brittle ? "loose" : "normal")} series: {hole} mm ({thread.Source})",
+            thread.TapDrillMm, (choice.EngagementMm ?? 0) + ScrewPicker.ThreePitchesMm(thread), thread.Name,
+            $"tap drill {thread.Name}: {thread.TapDrillMm} mm, {ThreadForm.Percent(thread.NominalMm, thread.PitchMm, thread.TapDrillMm).ToString("0", System.Globalization.CultureInfo.InvariantCulture)} % thread; depth = engagement + 3 pitches");
+    }
+}

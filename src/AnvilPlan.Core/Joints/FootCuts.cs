@@ -1,0 +1,58 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Joints;
+
+/// <summary>Holes for the four feet: pilots from below into wood, clearance for a screw with nut in everything else.</summary>
+internal static class FootCuts
+{
+    private const string ThreadName = "M4";
+
+    public static void Add(JointDraft draft, Design design, Catalog catalog, FitPlan fit, ShellPlan shell)
+    {
+        if (design.Box.Feet is not { } feet)
+        {
+            return;
+        }
+
+        var floor = shell.Panels[Face.Bottom];
+        var material = catalog.Material(floor.MaterialId);
+        var thickness = fit.Envelope.ThicknessMm[Face.Bottom];
+        var picker = new ScrewPicker(catalog.Fasteners);
+        var seat = new WhyTerm("foot, seat of the screw", feet.HeightMm / 2, "mm", "foot");
+        double dia;
+        double? depth = null;
+        string why;
+        if (material.Wood)
+        {
+            var (choice, size) = picker.Wood("screw/feet", "feet", "Feet to bottom", seat, thickness, material, 4);
+            draft.Screws.Add(choice);
+            (dia, depth) = (size.PilotFor(material), thickness - 1);
+            why = $"pilot for {size.Name} in {material.Name}: {dia} mm (USDA Wood Handbook ch. 8)";
+        }
+        else
+        {
+            var thread = catalog.Fasteners.Thread(ThreadName);
+            draft.Screws.Add(picker.WithNut("screw/feet", "feet", "Feet to bottom", thread, HeadForm.Pan, [seat, new WhyTerm("bottom thickness", thickness, "mm", "panel")], 0, 4, null));
+            dia = thread.ClearanceNormalMm;
+            why = $"clearance for {ThreadName}, normal series: {dia} mm ({thread.Source})";
+        }
+
+        var i = 0;
+        foreach (var x in (double[])[floor.Box.Min.X + feet.InsetMm, floor.Box.Max.X - feet.InsetMm])
+        {
+            foreach (var y in (double[])[floor.Box.Min.Y + feet.InsetMm, floor.Box.Max.Y - feet.InsetMm])
+            {
+                draft.Cut(floor, new Hole(
+                    $"foot/{++i}", "feet", "foot", JointDraft.FaceTowards(floor, Direction.Down),
+                    floor.Frame.ToPlane(new Point3(x, y, 0)), dia, depth, null, null, null, why));
+            }
+        }
+    }
+}

@@ -1,0 +1,73 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Mounts;
+
+/// <summary>
+/// Holes and screws of a device's mounting pattern. One interface, one set of fixings: a board is screwed to its standoffs and the
+/// standoffs to the deck, never one screw through all three.
+/// </summary>
+internal static class MountHoles
+{
+    public static void Add(MountDraft draft, PlacedDevice device, SolidPart deck, Catalog catalog)
+    {
+        var model = device.Model;
+        if (model.ThreadSize is null || model.Holes.Count == 0)
+        {
+            return;
+        }
+
+        var tables = catalog.Fasteners;
+        var thread = tables.Thread(model.ThreadSize);
+        var brittle = catalog.Material(deck.MaterialId).Brittle;
+        var dia = brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
+        var why = $"clearance for {thread.Name}, {(brittle ? "loose series because the sheet is brittle" : "normal series")}: {dia} mm ({thread.Source})";
+        var outer = device.Facing.Opposite();
+        foreach (var (hole, i) in model.Holes.Select((h, i) => (h, i + 1)))
+        {
+            var point = device.ToSpace(hole.XMm, hole.YMm, 0);
+            var at = deck.Frame.ToPlane(point);
+            var from = deck.Frame.Normal == (model.InPanel ? device.Facing : outer) ? WorkedFrom.Seen : WorkedFrom.Far;
+            draft.Features.Add(new PartFeature(deck.Id, new Hole($"{device.Id}/{i}", device.Id, $"{device.Device.Name}, hole {i}", from, at, dia, null, null, null, null, why)));
+            draft.Points.Add(new MountPoint(device.Id, deck.Id, i, at, PositionWhy.Of(device, deck, hole, at, alongU: true), PositionWhy.Of(device, deck, hole, at, alongU: false)));
+        }
+
+        AddScrews(draft, device, deck, thread, new ScrewPicker(tables), tables);
+    }
+
+    private static void AddScrews(MountDraft draft, PlacedDevice device, SolidPart deck, ThreadSize thread, ScrewPicker picker, FastenerTables tables)
+    {
+        var (model, d, count) = (device.Model, device.Device, device.Model.Holes.Count);
+        var plate = new WhyTerm($"{deck.Name.ToLowerInvariant()} thickness", MountStage.ThicknessAt(device, deck), "mm", d.RebateToMm is null ? "deck" : "rebate");
+        var board = new WhyTerm("board or flange", model.BoardMm, "mm", "model " + model.Id);
+        switch (model.Mount)
+        {
+            case MountStyle.Standoffs when device.StandoffMm > 0:
+                var standoff = tables.Standoffs
+                    .Where(s => s.Size == thread.Name && s.LengthMm >= device.StandoffMm - 1e-6)
+                    .MinBy(s => s.LengthMm);
+                draft.Standoffs.Add(new StandoffSet(device.Id, thread.Name, device.StandoffMm, standoff?.LengthMm, count, (standoff?.PriceCents ?? 0) * count));
+                var depth = new WhyTerm("half the standoff, at most its thread", Math.Min(standoff?.ThreadDepthMm ?? device.StandoffMm / 2, device.StandoffMm / 2), "mm", "standoff table");
+                var least = picker.EngagementIn("steel", thread);
+                draft.Screws.Add(picker.Tapped($"screw/{d.Id}/board", d.Id, $"{d.Name} to standoffs", thread, HeadForm.Pan, [board], d.WasherMm, least, depth, count, d.ScrewLengthMm));
+                draft.Screws.Add(picker.Tapped($"screw/{d.Id}/deck", d.Id, $"Standoffs of {d.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [plate], 0, least, depth, count, null));
+                break;
+            case MountStyle.TappedBody:
+            case MountStyle.PanelScrews when model.DepthMaxMm is not null:
+                var three = new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table");
+                draft.Screws.Add(picker.Tapped(
+                    $"screw/{d.Id}", d.Id, $"{d.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [plate], d.WasherMm, three,
+                    new WhyTerm("free depth in the device", model.DepthMaxMm!.Value, "mm", "model " + model.Id), count, d.ScrewLengthMm));
+                break;
+            default:
+                draft.Screws.Add(picker.WithNut(
+                    $"screw/{d.Id}", d.Id, $"{d.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [plate, board], d.WasherMm, count, d.ScrewLengthMm));
+                break;
+        }
+    }
+}

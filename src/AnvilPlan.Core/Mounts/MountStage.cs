@@ -1,0 +1,72 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.Core.Mounts;
+
+/// <summary>One mounting hole of a device, in the frame of the part that carries it (mm).</summary>
+public sealed record MountPoint(string DeviceId, string PartId, int Number, Uv At, Why WhyU, Why WhyV);
+
+/// <summary>Standoffs under a device.</summary>
+public sealed record StandoffSet(string DeviceId, string Thread, double WantedMm, double? LengthMm, int Count, long PriceCents);
+
+/// <summary>A port and what was provided for it.</summary>
+/// <param name="PartId">The panel that it reaches; null when it reaches none.</param>
+/// <param name="Verdict">Why it has an opening or none, in words for the table.</param>
+public sealed record PortProvision(string DeviceId, string PortId, string Name, PortState State, string? PartId, double? GapMm, string Verdict);
+
+public enum PortState
+{
+    Opened,
+    Inside,
+    LeftClosed,
+    OutOfReach,
+    Blocked,
+}
+
+/// <summary>Open area of a fan's cut-out against what its frame gives, mm².</summary>
+public sealed record FanOpening(string DeviceId, double OpenMm2, double ApertureMm2);
+
+/// <summary>Everything that holds the hardware: holes, cut-outs, standoffs, screws, port openings.</summary>
+public sealed record MountPlan(
+    IReadOnlyList<MountPoint> Points, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<ScrewChoice> Screws,
+    IReadOnlyList<PortProvision> Ports, IReadOnlyList<FanOpening> Fans, IReadOnlyList<PartFeature> Features);
+
+/// <summary>Fourth stage: mounting points, cut-outs and openings for all hardware.</summary>
+public static class MountStage
+{
+    public static MountPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell)
+    {
+        var draft = new MountDraft();
+        foreach (var device in fit.Devices)
+        {
+            var deck = shell.Deck(device.Device.DeckId);
+            MountHoles.Add(draft, device, deck, catalog);
+            PanelCutouts.Add(draft, device, deck);
+        }
+
+        PortOpenings.Add(draft, fit, shell, shop);
+        return new MountPlan(draft.Points, draft.Standoffs, draft.Screws, draft.Ports, draft.Fans, draft.Features);
+    }
+
+    /// <summary>What is left of the deck under the device: its thickness, or the rebate where it is thinned (mm).</summary>
+    public static double ThicknessAt(PlacedDevice device, SolidPart deck) =>
+        device.Device.RebateToMm is { } rebate && device.Model.InPanel ? Math.Min(rebate, deck.ThicknessMm) : deck.ThicknessMm;
+}
+
+/// <summary>What the mount stage has gathered so far.</summary>
+internal sealed class MountDraft
+{
+    public List<MountPoint> Points { get; } = [];
+    public List<StandoffSet> Standoffs { get; } = [];
+    public List<ScrewChoice> Screws { get; } = [];
+    public List<PortProvision> Ports { get; } = [];
+    public List<FanOpening> Fans { get; } = [];
+    public List<PartFeature> Features { get; } = [];
+}

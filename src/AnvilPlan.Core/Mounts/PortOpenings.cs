@@ -1,0 +1,81 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Quantities;
+using AnvilPlan.Core.Quantities.Text;
+using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.Core.Mounts;
+
+/// <summary>
+/// Openings for ports that reach a panel. A connector close behind the panel's outer face gets an opening of its own size; one
+/// farther back gets an opening that the plug passes; one beyond a plug's length reaches no panel.
+/// </summary>
+internal static class PortOpenings
+{
+    /// <summary>A plug with its cover reaches this far through a panel to a connector behind it (mm) [R].</summary>
+    public const double PlugLengthMm = 12;
+
+    private const double CornerMm = 1;
+
+    public static void Add(MountDraft draft, FitPlan fit, ShellPlan shell, ShopProfile shop)
+    {
+        foreach (var device in fit.Devices)
+        {
+            foreach (var port in device.Model.Ports)
+            {
+                draft.Ports.Add(Provide(draft, device, device.Place(port), fit, shell, shop));
+            }
+        }
+    }
+
+    private static PortProvision Provide(MountDraft draft, PlacedDevice device, PlacedPort placed, FitPlan fit, ShellPlan shell, ShopProfile shop)
+    {
+        var port = placed.Port;
+        PortProvision Say(PortState state, string? part, double? gap, string verdict) => new(device.Id, port.Id, port.Name, state, part, gap, verdict);
+        if (!port.NeedsOpening)
+        {
+            return Say(PortState.Inside, null, null, "used inside the case");
+        }
+
+        if (device.Device.ClosedPorts.Contains(port.Id))
+        {
+            return Say(PortState.LeftClosed, null, null, "deliberately not led outside");
+        }
+
+        var face = Faces.Of(placed.Exit);
+        var panel = shell.Panels[face];
+        var gap = (fit.Envelope.InnerPlane(face) - placed.Centre[placed.Exit.Axis()]) * placed.Exit.Sign();
+        var behind = gap + panel.ThicknessMm;
+        if (gap > PlugLengthMm || behind < 0)
+        {
+            return Say(PortState.OutOfReach, null, gap, $"{Mm(gap)} mm behind the inside of the {Deck.Name(face)} panel, a plug reaches {Mm(PlugLengthMm)} mm");
+        }
+
+        var own = behind <= port.ReachMm + 1e-9;
+        var shape = own ? placed.Connector : placed.Plug;
+        var corridor = shape.WithSpan(
+            placed.Exit.Axis(),
+            Math.Min(placed.Centre[placed.Exit.Axis()], fit.Envelope.InnerPlane(face)), Math.Max(placed.Centre[placed.Exit.Axis()], fit.Envelope.InnerPlane(face)));
+        var other = gap > Box.Slack ? fit.Devices.FirstOrDefault(d => d.Id != device.Id && d.Body.Overlaps(corridor)) : null;
+        if (other is not null)
+        {
+            return Say(PortState.Blocked, panel.Id, gap, $"{other.Device.Name} stands in its way");
+        }
+
+        var (min, max) = panel.Frame.ToPlane(shape);
+        var clear = 2 * shop.Fits.PortMm;
+        var (width, height) = (max.U - min.U + clear, max.V - min.V + clear);
+        draft.Features.Add(new PartFeature(panel.Id, new Opening(
+            $"{device.Id}/{port.Id}", device.Id, $"{device.Device.Name}: {port.Name}", WorkedFrom.Seen, new Uv((min.U + max.U) / 2, (min.V + max.V) / 2),
+            width, port.Round ? null : height, port.Round ? 0 : CornerMm,
+            own
+                ? $"connector {Mm(port.WidthMm)} x {Mm(port.HeightMm)} and {Mm(shop.Fits.PortMm)} mm all round: its face is {Mm(behind)} mm behind the outside, it fills the opening up to {Mm(port.ReachMm)} mm"
+                : $"plug {Mm(port.PlugWidthMm)} x {Mm(port.PlugHeightMm)} and {Mm(shop.Fits.PortMm)} mm all round: the connector is {Mm(behind)} mm behind the outside, so the plug passes")));
+        return Say(PortState.Opened, panel.Id, gap, $"opening in the {Deck.Name(face)} panel");
+    }
+
+    private static string Mm(double value) => LengthText.Mm(new Length(value));
+}

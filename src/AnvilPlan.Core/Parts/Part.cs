@@ -1,0 +1,21 @@
+using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Parts;
+
+/// <summary>A part to be made. Lengths mm, mass g. Length runs along u (the grain where there is one), width along v.</summary>
+/// <param name="BlankLengthMm">As cut from stock: finished size and the shop's allowance.</param>
+/// <param name="Grain">The part may not be turned on its stock.</param>
+/// <param name="Fingerprint">Changes whenever anything that is cut into the part changes.</param>
+/// <param name="Stale">Work on it was recorded before its last change.</param>
+public sealed record Part(
+    string Id, string Name, PartKind Kind, string MaterialId, string Material, double NominalMm, double ThicknessMm,
+    double LengthMm, double WidthMm, double BlankLengthMm, double BlankWidthMm, bool Grain, double MassG,
+    string SeenFrom, string FarSide, string? BarId, Box Box, Frame Frame,
+    IReadOnlyList<Feature> Features, string Fingerprint, PartState State, bool Stale, IReadOnlyList<Why> Whys)
+{
+    /// <summary>Cut from sheet, with a drawing of its own.</summary>
+    public bool Flat => BarId is null;
+}

@@ -1,0 +1,83 @@
+using System.Globalization;
+using System.Security.Cryptography;
+using System.Text;
+using System.Text.Json;
+using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.Core.Parts;
+
+/// <summary>The parts of the enclosure, panels first, then trays, then bars.</summary>
+public sealed record PartPlan(IReadOnlyList<Part> Parts)
+{
+    public Part? Find(string id) => Parts.FirstOrDefault(p => p.Id == id);
+}
+
+/// <summary>Fifth stage: gathers what the stages before cut, adds blanks, mass, fingerprint and the bench's records.</summary>
+public static class PartStage
+{
+    public static PartPlan Run(Design design, Catalog catalog, ShopProfile shop, AsBuilt asBuilt, FitPlan fit, ShellPlan shell, JointPlan joints, MountPlan mounts)
+    {
+        var features = joints.Features.Concat(mounts.Features).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
+        var records = asBuilt.Parts.ToDictionary(r => r.PartId, StringComparer.Ordinal);
+        var solids = Faces.All.Select(f => shell.Panels[f]).Concat(design.Trays.Select(t => shell.Trays[t.Id])).Concat(joints.Bars);
+        return new PartPlan([.. solids.Select(s => Make(s, [.. features[s.Id]], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints))]);
+    }
+
+    private static Part Make(
+        SolidPart solid, IReadOnlyList<Feature> features, Catalog catalog, ShopProfile shop, PartRecord? record, Design design, FitPlan fit, JointPlan joints)
+    {
+        var material = catalog.Material(solid.MaterialId);
+        var rule = shop.Rule(material.Family);
+        var bar = solid.BarId is not null;
+        var (length, width) = (Clean(solid.LengthMm), Clean(solid.WidthMm));
+        var fingerprint = Fingerprint(solid, features);
+        return new Part(
+            solid.Id, solid.Name, solid.Kind, solid.MaterialId, material.Name, solid.NominalMm, Clean(solid.ThicknessMm),
+            length, width, length + rule.LengthAllowanceMm, bar ? width : width + rule.WidthAllowanceMm, material.HasGrain,
+            Clean(VolumeMm3(solid, features) * material.DensityKgPerM3 * 1e-6), solid.SeenFrom, solid.FarSide, solid.BarId, solid.Box, solid.Frame,
+            features, fingerprint, record?.State ?? PartState.ToDo, record is { State: not PartState.ToDo } && record.Fingerprint != fingerprint,
+            SizeWhy.Of(solid, design, fit, joints, rule));
+    }
+
+    /// <summary>Rounded to a nanometre, so that sums of decimals print as they were meant.</summary>
+    internal static double Clean(double value) => Math.Round(value, 6);
+
+    private static double VolumeMm3(SolidPart solid, IEnumerable<Feature> features) =>
+        (solid.LengthMm * solid.WidthMm * solid.ThicknessMm) - features.Sum(f => f switch
+        {
+            Hole h => Math.PI / 4 * h.DiaMm * h.DiaMm * (h.DepthMm ?? solid.ThicknessMm),
+            Opening o => o.AreaMm2 * solid.ThicknessMm,
+            Channel c => Math.Max(0, c.Max.U - c.Min.U) * Math.Max(0, c.Max.V - c.Min.V) * c.DepthMm,
+            Bevel b => 0.5 * solid.ThicknessMm * solid.ThicknessMm * Math.Tan(b.AngleDeg * Math.PI / 180)
+                * (b.Edge is PartEdge.ULeast or PartEdge.UMost ? solid.WidthMm : solid.LengthMm),
+            _ => 0,
+        });
+
+    private static string Fingerprint(SolidPart solid, IReadOnlyList<Feature> features)
+    {
+        var text = new StringBuilder();
+        text.Append(CultureInfo.InvariantCulture, $"{solid.MaterialId}|{solid.NominalMm:R}|{Clean(solid.LengthMm):R}|{Clean(solid.WidthMm):R}|{Clean(solid.ThicknessMm):R}|{solid.SeenFrom}|");
+        foreach (var f in features)
+        {
+            text.Append(f switch
+            {
+                Hole h => string.Create(CultureInfo.InvariantCulture, $"H{h.From}{Clean(h.At.U)};{Clean(h.At.V)};{h.DiaMm};{h.DepthMm};{h.Thread};{h.SinkDiaMm};{h.SinkDeg}|"),
+                Opening o => string.Create(CultureInfo.InvariantCulture, $"O{Clean(o.At.U)};{Clean(o.At.V)};{o.WidthMm};{o.HeightMm};{o.CornerRadiusMm}|"),
+                Channel c => string.Create(CultureInfo.InvariantCulture, $"C{c.From}{Clean(c.Min.U)};{Clean(c.Min.V)};{Clean(c.Max.U)};{Clean(c.Max.V)};{c.DepthMm}|"),
+                Bevel b => string.Create(CultureInfo.InvariantCulture, $"B{b.Edge}{b.AngleDeg}|"),
+                _ => JsonSerializer.Serialize(f, WireJson.Options),
+            });
+        }
+
+        return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text.ToString())))[..12];
+    }
+}

@@ -1,0 +1,49 @@
+using AnvilPlan.Core.Cost;
+using AnvilPlan.Core.Cuts;
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Parts;
+
+namespace AnvilPlan.Core.Planning;
+
+/// <summary>Everything derived from a design. Never stored as truth, never edited; same input, same plan.</summary>
+public sealed record BuildPlan(
+    string Name,
+    Box Outer,
+    Box Inner,
+    IReadOnlyList<DevicePlace> Devices,
+    IReadOnlyList<Chain> Chains,
+    IReadOnlyList<EdgeJoint> Edges,
+    IReadOnlyList<Part> Parts,
+    IReadOnlyList<MountPoint> MountPoints,
+    IReadOnlyList<StandoffSet> Standoffs,
+    IReadOnlyList<ScrewChoice> Screws,
+    IReadOnlyList<PortProvision> Ports,
+    IReadOnlyList<FanOpening> Fans,
+    CutPlan Cuts,
+    CostPlan Cost,
+    IReadOnlyList<Finding> Findings,
+    Tally Tally)
+{
+    public bool HasStop => Findings.Any(f => f.Severity == Severity.Stop);
+
+    public Part Part(string id) => Parts.First(p => p.Id == id);
+}
+
+/// <summary>A device where it stands.</summary>
+/// <param name="PartId">The part that carries it.</param>
+/// <param name="Mirrored">It looks away from the viewer of its deck's drawing: its pattern appears mirrored there.</param>
+public sealed record DevicePlace(
+    string Id, string Name, string ModelId, string DeckId, string PartId, Box Body, double StandoffMm, bool Mirrored, bool InPanel, IReadOnlyList<PortPlace> Ports);
+
+/// <summary>A port's face and the direction its plug comes from.</summary>
+public sealed record PortPlace(string Id, Direction Exit, Box Connector);
+
+/// <summary>The figures along the bottom of every station. mm, litres, g, cents, h, W.</summary>
+public sealed record Tally(
+    double WidthMm, double DepthMm, double HeightMm, double StandsHighMm, double VolumeL, double FilledShare, double MassG,
+    int Parts, int Holes, int Sheets, double SheetUse, long CostCents, double Hours, double HeatW, int Stops, int Warns, int Notes);

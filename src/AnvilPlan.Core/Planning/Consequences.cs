@@ -1,0 +1,42 @@
+using AnvilPlan.Core.Findings;
+
+namespace AnvilPlan.Core.Planning;
+
+/// <summary>What one plan has that the other has not: the effect of an edit, or of a remedy before it is taken.</summary>
+/// <param name="PartsChanged">Parts whose fingerprint differs.</param>
+public sealed record Consequences(
+    IReadOnlyList<TallyShift> Shifts, IReadOnlyList<string> PartsAdded, IReadOnlyList<string> PartsRemoved, IReadOnlyList<string> PartsChanged,
+    IReadOnlyList<FindingLine> FindingsGained, IReadOnlyList<FindingLine> FindingsLost)
+{
+    public static Consequences Between(BuildPlan before, BuildPlan after)
+    {
+        var old = before.Parts.ToDictionary(p => p.Id, p => p.Fingerprint, StringComparer.Ordinal);
+        var now = after.Parts.ToDictionary(p => p.Id, p => p.Fingerprint, StringComparer.Ordinal);
+        return new Consequences(
+            [.. Shift(before.Tally, after.Tally)],
+            [.. now.Keys.Where(k => !old.ContainsKey(k))],
+            [.. old.Keys.Where(k => !now.ContainsKey(k))],
+            [.. now.Where(p => old.TryGetValue(p.Key, out var was) && was != p.Value).Select(p => p.Key)],
+            Missing(after, before),
+            Missing(before, after));
+    }
+
+    private static List<FindingLine> Missing(BuildPlan from, BuildPlan inPlan)
+    {
+        var there = inPlan.Findings.Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
+        return [.. from.Findings.Where(f => !there.Contains(f.Id)).Select(f => new FindingLine(f.Id, f.Severity, f.Text))];
+    }
+
+    private static IEnumerable<TallyShift> Shift(Tally a, Tally b) => new TallyShift[]
+    {
+        new("widthMm", a.WidthMm, b.WidthMm), new("depthMm", a.DepthMm, b.DepthMm), new("heightMm", a.HeightMm, b.HeightMm),
+        new("volumeL", a.VolumeL, b.VolumeL), new("massG", a.MassG, b.MassG), new("parts", a.Parts, b.Parts), new("holes", a.Holes, b.Holes), new("sheets", a.Sheets, b.Sheets),
+        new("sheetUse", a.SheetUse, b.SheetUse), new("costCents", a.CostCents, b.CostCents), new("hours", a.Hours, b.Hours), new("heatW", a.HeatW, b.HeatW),
+        new("stops", a.Stops, b.Stops), new("warns", a.Warns, b.Warns), new("notes", a.Notes, b.Notes),
+    }.Where(s => Math.Abs(s.To - s.From) > 1e-9);
+}
+
+/// <summary>A figure of the tally that moved.</summary>
+public sealed record TallyShift(string Key, double From, double To);
+
+public sealed record FindingLine(string Id, Severity Severity, string Text);

@@ -1,0 +1,17 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Cost;
+using AnvilPlan.Core.Cuts;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.Core.Planning;
+
+/// <summary>All stages' results before the findings look at them.</summary>
+public sealed record PlanSoFar(
+    Design Design, Catalog Catalog, ShopProfile Shop, FitPlan Fit, ShellPlan Shell, IReadOnlyList<Chain> Chains,
+    JointPlan Joints, MountPlan Mounts, PartPlan Parts, CutPlan Cuts, CostPlan Cost);
