@@ -28,7 +28,7 @@ public sealed class CsvTable
         return Parse(reader.ReadToEnd());
     }
 
-    internal static CsvTable Parse(string text)
+    public static CsvTable Parse(string text)
     {
         var lines = Records(text).Where(r => r.Count > 1 || r[0].Length > 0).ToList();
         return new CsvTable(lines[0], lines.Skip(1).ToList());

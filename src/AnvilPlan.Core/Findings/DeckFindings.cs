@@ -9,7 +9,7 @@ namespace AnvilPlan.Core.Findings;
 /// <summary>How devices sit on their decks, and what carries the trays.</summary>
 internal static class DeckFindings
 {
-    private const double LeastOpenShare = 0.6;
+    private const double LeastOpenShare = 0.5;
 
     public static IEnumerable<Finding> Find(PlanSoFar plan) =>
     [
@@ -32,7 +32,7 @@ internal static class DeckFindings
             yield return Finding.Of("tray-unsupported", Severity.Stop,
                 $"{tray.Name} hangs in the air {Say.Mm(tray.UndersideMm)} mm above the bottom: nothing carries it.",
                 [tray.Id],
-                new Remedy("rails", "Carry it on two aluminium rails 12 x 12", d => tray.UndersideMm < 12 ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Rails, RailBarId = "aluminium-6061-12x12" })),
+                new Remedy("rails", "Carry it on two aluminium rails 15 x 15", d => tray.UndersideMm < 15 ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Rails, RailBarId = "aluminium-6061-15x15" })),
                 new Remedy("posts", "Stand it on four posts", d => tray.UndersideMm < FitStage.LeastStandoffMm ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })));
         }
 

@@ -8,6 +8,9 @@ namespace AnvilPlan.Core.Findings;
 /// <summary>Bodies that do not fit the room, one another, or the parts of the box.</summary>
 internal static class FitFindings
 {
+    /// <summary>What may be wanted beyond the overlap itself: a hole's edge distance, the width of a block.</summary>
+    private static readonly double[] ExtraMm = [0, 10, 20, 30, 40];
+
     public static IEnumerable<Finding> Find(PlanSoFar plan)
     {
         var check = new PlacementCheck(plan);
@@ -29,7 +32,8 @@ internal static class FitFindings
                 $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {Word(direction)}: {Say.Mm(device.Body.Size[direction.Axis()])} mm of body, {Say.Mm(plan.Fit.Envelope.Inner.Size[direction.Axis()])} mm inside.",
                 ["device/" + device.Id, "shell/" + Deck.Name(Faces.Of(direction))],
                 new Remedy("move-in", "Move it to the nearest free place on its deck", _ => Moved(plan, device.Device)),
-                new Remedy("grow-box", $"Make the box {Math.Ceiling(over)} mm larger", d => ChainEdit.Resize(d, direction.Axis(), Math.Ceiling(over))));
+                new Remedy("grow-box", $"Make the box larger, by {Math.Ceiling(over)} mm or a little more", d =>
+                    Trial.FirstSound(plan, "device-outside", ExtraMm.Select(extra => ChainEdit.Resize(d, direction.Axis(), Math.Ceiling(over) + extra)))));
         }
     }
 
@@ -68,7 +72,8 @@ internal static class FitFindings
             if (tray is not null && device.Body.Max.Z > box.Min.Z && device.Body.Min.Z < box.Min.Z)
             {
                 var lift = Math.Ceiling(device.Body.Max.Z - box.Min.Z + plan.Shop.Fits.BodyMm);
-                remedies.Add(new Remedy("lift-tray", $"Raise {tray.Name} by {lift} mm", d => ChainEdit.Resize(d.WithTray(id, t => t with { UndersideMm = t.UndersideMm + lift }), Axis.Z, lift)));
+                remedies.Add(new Remedy("lift-tray", $"Raise {tray.Name} by {lift} mm", d => Trial.FirstSound(plan, "device-hits-part",
+                    [d.WithTray(id, t => t with { UndersideMm = t.UndersideMm + lift }), ChainEdit.Resize(d.WithTray(id, t => t with { UndersideMm = t.UndersideMm + lift }), Axis.Z, lift)])));
             }
 
             yield return new Finding(

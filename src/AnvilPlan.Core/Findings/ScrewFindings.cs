@@ -40,7 +40,7 @@ internal static class ScrewFindings
 
         if (device is not null && plan.Mounts.Standoffs.Any(s => s.DeviceId == device.Id))
         {
-            remedies.Add(new Remedy("longer-standoff", "Take standoffs in which both screws find enough thread", d => LongerStandoff(plan, d, device)));
+            remedies.Add(new Remedy("fitting-standoff", "Take the lowest standoff in which both screws find a length", d => d.WithDevice(device.Id, x => x with { StandoffMm = null, ScrewLengthMm = null })));
         }
 
         if (device is null && screw.For.StartsWith("edge/", StringComparison.Ordinal))
@@ -67,24 +67,5 @@ internal static class ScrewFindings
         var lengths = tables.LengthsFor(thread, tables.Head(thread.Name, HeadForm.Pan)).ToList();
         var bare = (Min: screw.MinMm - device.WasherMm, Max: most - device.WasherMm);
         return WashersMm.Where(w => lengths.Exists(l => Grace.AtLeast(l, bare.Min + w) && Grace.AtMost(l, bare.Max + w))).Select(w => (double?)w).FirstOrDefault();
-    }
-
-    private static Design? LongerStandoff(PlanSoFar plan, Design design, Device device)
-    {
-        var model = plan.Catalog.Model(device.ModelId);
-        var height = Fit.FitStage.StandoffOf(device, model);
-        foreach (var standoff in plan.Catalog.Fasteners.Standoffs.Where(s => s.Size == model.ThreadSize && s.LengthMm > height + 1e-6).OrderBy(s => s.LengthMm))
-        {
-            var changed = design.WithDevice(device.Id, d => d with { StandoffMm = standoff.LengthMm, ScrewLengthMm = null });
-            var fit = Fit.FitStage.Run(changed, plan.Catalog);
-            var shell = Shell.ShellStage.Run(changed, plan.Catalog, fit);
-            var mounts = Mounts.MountStage.Run(changed, plan.Catalog, plan.Shop, fit, shell);
-            if (mounts.Screws.Where(s => s.For == device.Id).All(s => s.Verdict == ScrewVerdict.Fits))
-            {
-                return changed;
-            }
-        }
-
-        return null;
     }
 }

@@ -16,7 +16,7 @@ internal static class ShellFindings
     private const double LeastWebMm = 1.5;
 
     public static IEnumerable<Finding> Find(PlanSoFar plan) =>
-        [.. Corners(plan), .. Insets(plan), .. plan.Joints.Edges.SelectMany(e => Edge(plan, e))];
+        [.. Corners(plan), .. Insets(plan), .. UnevenMitres(plan), .. plan.Joints.Edges.SelectMany(e => Edge(plan, e))];
 
     /// <summary>At each corner the three joints must agree on who runs over whom, or the corner stays open.</summary>
     internal static bool CornerCloses(Design design, Face x, Face y, Face z)
@@ -102,6 +102,38 @@ internal static class ShellFindings
         }
     }
 
+    /// <summary>Two mitred panels that enter a third to different depths leave a slit at the end of the mitre.</summary>
+    private static IEnumerable<Finding> UnevenMitres(PlanSoFar plan)
+    {
+        foreach (var mitre in plan.Joints.Edges.Where(e => e.Joint == JointKind.Mitre))
+        {
+            foreach (var third in mitre.Host.Neighbours().Intersect(mitre.Mate.Neighbours()))
+            {
+                var (a, b) = (EntryInto(plan, third, mitre.Host), EntryInto(plan, third, mitre.Mate));
+                if (Math.Abs(a - b) < 1e-6)
+                {
+                    continue;
+                }
+
+                yield return Finding.Of("mitre-entry-differs", Severity.Stop,
+                    $"The {Deck.Name(mitre.Host)} and {Deck.Name(mitre.Mate)} panels are mitred but enter the {Deck.Name(third)} panel by {Say.Mm(a)} and {Say.Mm(b)} mm: a slit of {Say.Mm(Math.Abs(a - b))} mm stays at the end of the mitre.",
+                    ["edge/" + EdgeCuts.Name(mitre.Edge), "shell/" + Deck.Name(third)],
+                    new Remedy("same-entry", $"Let both enter by {Say.Mm(Math.Min(a, b))} mm", d => SameEntry(d, third, mitre, Math.Min(a, b))));
+            }
+        }
+    }
+
+    private static double EntryInto(PlanSoFar plan, Face host, Face mate)
+    {
+        var joint = plan.Joints.Edges.First(e => e.Edge == Faces.Between(host, mate));
+        return joint.Host == host ? joint.EntryMm : 0;
+    }
+
+    private static Design SameEntry(Design design, Face third, EdgeJoint mitre, double entryMm) => ((Face[])[mitre.Host, mitre.Mate])
+        .Aggregate(design, (d, f) => d.WithEdge(Faces.Between(third, f), e => entryMm > 0
+            ? e with { DepthMm = entryMm, Joint = e.Joint is JointKind.Rabbet or JointKind.Groove ? e.Joint : JointKind.Rabbet }
+            : e with { DepthMm = null, Joint = e.Joint is JointKind.Rabbet or JointKind.Groove ? JointKind.ButtGlued : e.Joint }));
+
     private static IEnumerable<Finding> Edge(PlanSoFar plan, EdgeJoint joint)
     {
         var design = plan.Design;
@@ -140,7 +172,7 @@ internal static class ShellFindings
         if (joint.Joint == JointKind.ButtScrewed && design.Box.Edges.First(e => e.Id == joint.Edge).BlockBarId is null)
         {
             yield return Finding.Of("block-missing", Severity.Stop,
-                $"The screwed joint at {EdgeCuts.Name(joint.Edge)} has no block: end grain and sheet edges do not hold screws.",
+                $"The screwed joint at {EdgeCuts.Name(joint.Edge)}, {Say.Mm(joint.LengthMm)} mm long, has no block: end grain and sheet edges do not hold screws.",
                 places, new Remedy("add-block", "Add a beech block 20 x 20", d => d.WithEdge(joint.Edge, Screwed)));
         }
     }

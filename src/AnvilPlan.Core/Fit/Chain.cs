@@ -74,7 +74,7 @@ public static class ChainStage
             var (from, to) = (Math.Max(reach, solid.Box.Min[axis]), solid.Box.Max[axis]);
             if (from > reach + Box.Slack)
             {
-                layers.Add(Air(reach, from, solid, axis, fit));
+                layers.Add(from <= fit.Envelope.Inner.Min[axis] ? Recess(reach, from) : Air(reach, from, solid, axis, fit));
             }
 
             if (to > from + Box.Slack)
@@ -87,11 +87,14 @@ public static class ChainStage
         var end = fit.Envelope.Outer.Max[axis];
         if (end > reach + Box.Slack)
         {
-            layers.Add(new ChainLayer("air", Clean(reach), Clean(end - reach), LayerKind.Slack, null));
+            layers.Add(Recess(reach, end));
         }
 
         return new Chain($"{through}/{axis}".ToLowerInvariant(), axis, through, $"{axis} through {name}", Clean(end - fit.Envelope.Outer.Min[axis]), layers);
     }
+
+    /// <summary>Before an inset panel, outside the box's inside: not air that could be used.</summary>
+    private static ChainLayer Recess(double from, double to) => new("recess", Clean(from), Clean(to - from), LayerKind.Fixed, null);
 
     private static ChainLayer Air(double from, double to, (string What, Box Box, LayerKind Kind, string? Handle) next, Axis axis, FitPlan fit)
     {

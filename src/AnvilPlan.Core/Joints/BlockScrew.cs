@@ -30,7 +30,7 @@ internal sealed record BlockScrew(
         var (choice, size) = picker.Wood(id, forWhat, $"{panel.Name} to block", clamped, intoMm, into, count);
         var sinks = clamped.Value >= (size.HeadMm - size.ClearanceMm) / 2 + 0.2 && !panelMaterial.Brittle;
         return new BlockScrew(
-            choice, size.ClearanceMm, sinks ? size.HeadMm : null, sinks ? 90 : null,
+            choice with { Head = sinks ? "countersunk" : "pan" }, size.ClearanceMm, sinks ? size.HeadMm : null, sinks ? 90 : null,
             $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm ({size.Source})",
             size.PilotFor(into), Math.Max(1, (choice.LengthMm ?? clamped.Value) - clamped.Value + 1), null,
             $"pilot for {size.Name} in {into.Name}: {size.PilotFor(into)} mm, share of the root diameter (USDA Wood Handbook ch. 8)");

@@ -9,7 +9,7 @@ using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Joints;
 
-/// <summary>Holes for the four feet: pilots from below into wood, clearance for a screw with nut in everything else.</summary>
+/// <summary>Holes for the four feet: pilots from below into wood that is thick enough to hold, clearance for a screw with nut in everything else.</summary>
 internal static class FootCuts
 {
     private const string ThreadName = "M4";
@@ -29,9 +29,9 @@ internal static class FootCuts
         double dia;
         double? depth = null;
         string why;
-        if (material.Wood)
+        var (choice, size) = picker.Wood("screw/feet", "feet", "Feet to bottom", seat, thickness, material, 4);
+        if (material.Wood && choice.Verdict == ScrewVerdict.Fits)
         {
-            var (choice, size) = picker.Wood("screw/feet", "feet", "Feet to bottom", seat, thickness, material, 4);
             draft.Screws.Add(choice);
             (dia, depth) = (size.PilotFor(material), thickness - 1);
             why = $"pilot for {size.Name} in {material.Name}: {dia} mm (USDA Wood Handbook ch. 8)";

@@ -52,8 +52,8 @@ internal static class MountHoles
                     .Where(s => s.Size == thread.Name && s.LengthMm >= device.StandoffMm - 1e-6)
                     .MinBy(s => s.LengthMm);
                 draft.Standoffs.Add(new StandoffSet(device.Id, thread.Name, device.StandoffMm, standoff?.LengthMm, count, (standoff?.PriceCents ?? 0) * count));
-                var depth = new WhyTerm("half the standoff, at most its thread", Math.Min(standoff?.ThreadDepthMm ?? device.StandoffMm / 2, device.StandoffMm / 2), "mm", "standoff table");
-                var least = picker.EngagementIn("steel", thread);
+                var depth = new WhyTerm("half the standoff, at most its thread", StandoffStack.DepthMm(standoff, device.StandoffMm), "mm", "standoff table");
+                var least = picker.EngagementIn(StandoffStack.EngagementRow, thread);
                 draft.Screws.Add(picker.Tapped($"screw/{d.Id}/board", d.Id, $"{d.Name} to standoffs", thread, HeadForm.Pan, [board], d.WasherMm, least, depth, count, d.ScrewLengthMm));
                 draft.Screws.Add(picker.Tapped($"screw/{d.Id}/deck", d.Id, $"Standoffs of {d.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [plate], 0, least, depth, count, null));
                 break;

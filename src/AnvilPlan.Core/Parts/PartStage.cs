@@ -29,7 +29,7 @@ public static class PartStage
         var features = joints.Features.Concat(mounts.Features).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         var records = asBuilt.Parts.ToDictionary(r => r.PartId, StringComparer.Ordinal);
         var solids = Faces.All.Select(f => shell.Panels[f]).Concat(design.Trays.Select(t => shell.Trays[t.Id])).Concat(joints.Bars);
-        return new PartPlan([.. solids.Select(s => Make(s, [.. features[s.Id]], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints))]);
+        return new PartPlan([.. solids.Select(s => Make(s, [.. features[s.Id].Select(Cleaned)], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints))]);
     }
 
     private static Part Make(
@@ -51,6 +51,16 @@ public static class PartStage
     /// <summary>Rounded to a nanometre, so that sums of decimals print as they were meant.</summary>
     internal static double Clean(double value) => Math.Round(value, 6);
 
+    private static Uv Clean(Uv at) => new(Clean(at.U), Clean(at.V));
+
+    private static Feature Cleaned(Feature feature) => feature switch
+    {
+        Hole h => h with { At = Clean(h.At), DepthMm = h.DepthMm is { } depth ? Clean(depth) : null },
+        Opening o => o with { At = Clean(o.At), WidthMm = Clean(o.WidthMm), HeightMm = o.HeightMm is { } height ? Clean(height) : null },
+        Channel c => c with { Min = Clean(c.Min), Max = Clean(c.Max), DepthMm = Clean(c.DepthMm) },
+        _ => feature,
+    };
+
     private static double VolumeMm3(SolidPart solid, IEnumerable<Feature> features) =>
         (solid.LengthMm * solid.WidthMm * solid.ThicknessMm) - features.Sum(f => f switch
         {
@@ -70,9 +80,9 @@ public static class PartStage
         {
             text.Append(f switch
             {
-                Hole h => string.Create(CultureInfo.InvariantCulture, $"H{h.From}{Clean(h.At.U)};{Clean(h.At.V)};{h.DiaMm};{h.DepthMm};{h.Thread};{h.SinkDiaMm};{h.SinkDeg}|"),
-                Opening o => string.Create(CultureInfo.InvariantCulture, $"O{Clean(o.At.U)};{Clean(o.At.V)};{o.WidthMm};{o.HeightMm};{o.CornerRadiusMm}|"),
-                Channel c => string.Create(CultureInfo.InvariantCulture, $"C{c.From}{Clean(c.Min.U)};{Clean(c.Min.V)};{Clean(c.Max.U)};{Clean(c.Max.V)};{c.DepthMm}|"),
+                Hole h => string.Create(CultureInfo.InvariantCulture, $"H{h.From}{h.At.U};{h.At.V};{h.DiaMm};{h.DepthMm};{h.Thread};{h.SinkDiaMm};{h.SinkDeg}|"),
+                Opening o => string.Create(CultureInfo.InvariantCulture, $"O{o.At.U};{o.At.V};{o.WidthMm};{o.HeightMm};{o.CornerRadiusMm}|"),
+                Channel c => string.Create(CultureInfo.InvariantCulture, $"C{c.From}{c.Min.U};{c.Min.V};{c.Max.U};{c.Max.V};{c.DepthMm}|"),
                 Bevel b => string.Create(CultureInfo.InvariantCulture, $"B{b.Edge}{b.AngleDeg}|"),
                 _ => JsonSerializer.Serialize(f, WireJson.Options),
             });

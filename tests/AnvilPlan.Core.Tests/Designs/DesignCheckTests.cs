@@ -1,0 +1,73 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Tests.Support;
+
+namespace AnvilPlan.Core.Tests.Designs;
+
+public class DesignCheckTests
+{
+    public static TheoryData<string, Func<Design, Design>> Wrong => new()
+    {
+        { "name", d => d with { Name = "" } },
+        { "schema", d => d with { Schema = 2 } },
+        { "brief.quantity", d => d with { Brief = d.Brief with { Quantity = 0 } } },
+        { "brief.limitWidthMm", d => d with { Brief = d.Brief with { LimitWidthMm = -4 } } },
+        { "box.widthMm", d => d with { Box = d.Box with { WidthMm = double.NaN } } },
+        { "box.heightMm", d => d with { Box = d.Box with { HeightMm = 1e9 } } },
+        { "box.heightMm", d => d with { Box = d.Box with { HeightMm = 22 } } },
+        { "box.panels", d => d with { Box = d.Box with { Panels = [.. d.Box.Panels.Skip(1)] } } },
+        { "box.edges", d => d with { Box = d.Box with { Edges = [] } } },
+        { "box.edges[0].covers", d => d.WithEdge(EdgeId.FrontLeft, e => e with { Covers = Face.Top }) },
+        { "box.edges[0].depthMm", d => d.WithEdge(EdgeId.FrontLeft, e => e with { DepthMm = -1 }) },
+        { "box.edges[0].blockBarId", d => d.WithEdge(EdgeId.FrontLeft, e => e with { BlockBarId = "gold" }) },
+        { "box.panels[0].materialId", d => d.WithPanel(Face.Left, p => p with { MaterialId = "cheese" }) },
+        { "box.panels[0].nominalMm", d => d.WithPanel(Face.Left, p => p with { NominalMm = 0 }) },
+        { "box.panels[0].measuredMm", d => d.WithPanel(Face.Left, p => p with { MeasuredMm = 101 }) },
+        { "box.panels[0].insetMm", d => d.WithPanel(Face.Left, p => p with { InsetMm = -1 }) },
+        { "box.feet.diaMm", d => d with { Box = d.Box with { Feet = new Feet(0, 10, 20) } } },
+        { "trays[0].id", d => d.WithTray("tray-1", t => t with { Id = "Tray 1" }) },
+        { "trays[0].undersideMm", d => d.WithTray("tray-1", t => t with { UndersideMm = -1 }) },
+        { "trays[0].gapMm", d => d.WithTray("tray-1", t => t with { GapMm = 150 }) },
+        { "trays[0].railBarId", d => d.WithTray("tray-1", t => t with { RailBarId = "x" }) },
+        { "devices[0].modelId", d => d.With(Sample.Device("a", "toaster", "tray-1", 0, 0)) },
+        { "devices[0].deckId", d => d.With(Sample.Device("a", "sbc-85", "panel/roof", 0, 0)) },
+        { "devices[0].uMm", d => d.With(Sample.Device("a", "sbc-85", "tray-1", double.PositiveInfinity, 0)) },
+        { "devices[0].quarterTurns", d => d.With(Sample.Device("a", "sbc-85", "tray-1", 0, 0, 4)) },
+        { "devices[0].closedPorts", d => d.With(Sample.Device("a", "sbc-85", "tray-1", 0, 0) with { ClosedPorts = ["hatch"] }) },
+        { "devices[0].grille.pitchMm", d => d.With(Sample.Device("a", "fan-60", "panel/back", 0, 0) with { Grille = new Grille(GrilleKind.RoundHoles, 5, 0) }) },
+        { "devices[1].id", d => d.With(Sample.Device("a", "sbc-85", "tray-1", 0, 0), Sample.Device("a", "sbc-85", "tray-1", 90, 0)) },
+    };
+
+    [Theory]
+    [MemberData(nameof(Wrong))]
+    public void A_wrong_field_is_named_with_its_value(string path, Func<Design, Design> spoil)
+    {
+        var problems = DesignCheck.Problems(spoil(Sample.WithTray), Sample.Catalog);
+        var problem = Assert.Single(problems, p => p.Path == path);
+        Assert.EndsWith(".", problem.Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_new_project_and_the_demo_are_sound()
+    {
+        Assert.Empty(DesignCheck.Problems(Sample.Empty, Sample.Catalog));
+        Assert.Empty(DesignCheck.Problems(Sample.Marsh, Sample.Catalog));
+        Assert.DoesNotContain(Sample.Plan(Sample.Empty).Findings, f => f.Severity == Core.Findings.Severity.Stop);
+    }
+
+    [Fact]
+    public void Edges_and_faces_know_each_other()
+    {
+        foreach (var edge in Faces.Edges)
+        {
+            var (a, b) = edge.Of();
+            Assert.Equal(edge, Faces.Between(b, a));
+            Assert.Contains(b, a.Neighbours());
+        }
+
+        Assert.All(Faces.All, f => Assert.Equal(4, f.Neighbours().Count()));
+        Assert.Throws<ArgumentException>(() => Faces.Between(Face.Left, Face.Right));
+        Assert.True(Deck.IsPanel("panel/top", out var face) && face == Face.Top);
+        Assert.False(Deck.IsPanel("panel/Top", out _));
+        Assert.False(Deck.IsPanel("panel/7", out _));
+    }
+}

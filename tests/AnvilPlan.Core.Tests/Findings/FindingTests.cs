@@ -1,0 +1,136 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Tests.Support;
+
+namespace AnvilPlan.Core.Tests.Findings;
+
+/// <summary>
+/// Each finding is provoked, carries a number in its sentence, and each of its remedies mends it: the finding is gone and no new
+/// stop appears. A sound design does not have it.
+/// </summary>
+public class FindingTests
+{
+    private static readonly Design Sound = Sample.WithTray;
+
+    public static TheoryData<string, int, Design> Provoked => new()
+    {
+        { "device-outside", 2, Sound.With(Sample.Device("sbc", "sbc-85", "tray-1", 250, 40)) },
+        { "device-outside", 1, Sample.Empty.With(Sample.Device("supply", "supply-ps2", "panel/back", 100, 100)) },
+        { "devices-collide", 2, Sound.With(Sample.Device("sbc", "sbc-85", "tray-1", 40, 40), Sample.Device("audio", "audio-65", "tray-1", 100, 60)) },
+        { "device-hits-part", 1, Sound.With(Sample.Device("supply", "supply-100w", "panel/bottom", 60, 60)).WithTray("tray-1", t => t with { UndersideMm = 25 }) },
+        { "port-without-opening", 2, Powered(Sound.With(Sample.Device("sbc", "sbc-85", "tray-1", 90, 40) with { ClosedPorts = ["usb-a", "usb-b"] })) },
+        { "control-forgotten", 1, Sound.With(Sample.Device("sbc", "sbc-65", "tray-1", 90, 40)) },
+        { "control-forgotten", 1, Sound.With(Sample.Device("supply", "supply-35w", "tray-1", 90, 40)) },
+        { "hole-near-edge", 1, Sound.With(Sample.Device("audio", "audio-65", "tray-1", -1.5, 60)) },
+        { "hole-in-joint", 1, Sound.With(Sample.Device("drive", "drive-25-7", "panel/bottom", 60, 11.9)).WithEdge(EdgeId.FrontBottom, e => e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-20x20" }) },
+        { "opening-cuts-joint", 1, Sample.Empty.With(Sample.Device("fan", "fan-60", "panel/back", 40, 100) with { Grille = new Grille(GrilleKind.Open, 0, 0) }) },
+        { "holes-meet", 2, Sound.With(Sample.Device("a", "sma", "panel/back", 100, 80) with { RebateToMm = 3 }, Sample.Device("b", "pot-38", "panel/back", 96, 76) with { RebateToMm = 4 }) },
+        { "screw-too-short", 1, Sound.With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { ScrewLengthMm = 3 }) },
+        { "screw-too-long", 1, Sound.With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { ScrewLengthMm = 6 }) },
+        { "screw-none-fits", 1, Powered(Sample.Empty.With(Sample.Device("supply", "supply-100w", "panel/bottom", 60, 60))) },
+        { "screw-none-fits", 1, Sound.WithPanel(Face.Bottom, p => p with { MaterialId = "aluminium-5052", NominalMm = 3 }).WithEdge(EdgeId.LeftTop, e => e with { BlockBarId = "beech-12x12" }) },
+        { "part-larger-than-stock", 1, Sample.Empty.WithPanel(Face.Front, p => p with { MaterialId = "cherry", NominalMm = 12 }) is var d ? d with { Box = d.Box with { WidthMm = 1000 } } : Sample.Empty },
+        { "no-way-in", 2, Sound.WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed }) },
+        { "removable-held", 1, Sound.WithEdge(EdgeId.FrontTop, e => e with { Joint = JointKind.ButtGlued }) },
+        { "board-on-metal", 1, Sound.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40) with { StandoffMm = 0 }, Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },
+        { "standoff-low", 1, Sample.Empty.With(Sample.Device("sbc", "sbc-65", "panel/bottom", 60, 60) with { StandoffMm = 2 }, Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },
+        { "standoff-not-sold", 1, Sound.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40) with { StandoffMm = 7 }, Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },
+        { "tray-unsupported", 2, Sound.WithTray("tray-1", t => t with { Support = TraySupport.None }) },
+        { "tray-outside", 1, Sound.WithTray("tray-1", t => t with { UndersideMm = 150 }) },
+        { "fan-closed", 2, Sound.With(Sample.Device("fan", "fan-80", "panel/back", 100, 50)) },
+        { "fan-throttled", 2, Sound.With(Sample.Device("fan", "fan-80", "panel/back", 100, 50) with { Grille = new Grille(GrilleKind.RoundHoles, 3, 7) }) },
+        { "panel-too-thick", 1, Sound.With(Sample.Device("gain", "pot-m7", "panel/front", 100, 80)) },
+        { "corner-open", 1, Sound.WithEdge(EdgeId.LeftBottom, e => e with { Covers = Face.Left }).WithEdge(EdgeId.FrontBottom, e => e with { Covers = Face.Bottom }) },
+        { "inset-covers", 1, Sound.WithPanel(Face.Back, p => p with { InsetMm = 6 }) },
+        { "mitre-entry-differs", 1, Sound.WithEdge(EdgeId.BackLeft, e => e with { Joint = JointKind.Mitre }).WithEdge(EdgeId.BackBottom, e => e with { Covers = Face.Bottom, Joint = JointKind.Rabbet, DepthMm = 5 }).WithEdge(EdgeId.LeftBottom, e => e with { Covers = Face.Bottom, Joint = JointKind.Rabbet, DepthMm = 3 }).WithEdge(EdgeId.FrontBottom, e => e with { Covers = Face.Bottom }).WithEdge(EdgeId.RightBottom, e => e with { Covers = Face.Bottom }) },
+        { "joint-too-thin", 2, Sound.WithEdge(EdgeId.FrontLeft, e => e with { Joint = JointKind.Rabbet, DepthMm = 11.5 }) },
+        { "glue-will-not-hold", 1, Sound.WithPanel(Face.Left, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 }) },
+        { "joint-material", 1, Sound.WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 3, MeasuredMm = 10 }).WithEdge(EdgeId.FrontBottom, e => e with { Joint = JointKind.Rabbet, DepthMm = 4 }).WithEdge(EdgeId.FrontLeft, Screwed).WithEdge(EdgeId.FrontRight, Screwed) },
+        { "block-missing", 1, Sound.WithEdge(EdgeId.FrontTop, e => e with { BlockBarId = null }) },
+        { "over-the-limit", 2, Sound with { Brief = Sound.Brief with { LimitWidthMm = 315 } } },
+    };
+
+    [Theory]
+    [MemberData(nameof(Provoked))]
+    public void It_is_found_with_its_numbers_and_its_remedies_mend_it(string code, int remedies, Design design)
+    {
+        Assert.Empty(DesignCheck.Problems(design, Sample.Catalog));
+        var plan = Sample.Plan(design);
+        var finding = plan.Findings.FirstOrDefault(f => f.Code == code);
+        Assert.True(finding is not null, $"found only {string.Join(", ", plan.Findings.Select(f => f.Code))}");
+        Assert.Matches("[0-9]", finding.Text);
+        Assert.NotEmpty(finding.Places);
+
+        var mending = 0;
+        foreach (var remedy in finding.Remedies)
+        {
+            if (remedy.Change(design) is not { } mended)
+            {
+                continue;
+            }
+
+            Assert.Empty(DesignCheck.Problems(mended, Sample.Catalog));
+            var after = Sample.Plan(mended);
+            var stops = Stops(after).Except(Stops(plan)).ToList();
+            if (after.Findings.All(f => f.Id != finding.Id) && stops.Count == 0)
+            {
+                mending++;
+            }
+            else
+            {
+                Assert.Fail($"{remedy.Title}: {string.Join(" | ", stops)}{(after.Findings.Any(f => f.Id == finding.Id) ? " still there" : "")}");
+            }
+        }
+
+        Assert.True(mending >= Math.Min(remedies, finding.Remedies.Count) && finding.Remedies.Count >= remedies, $"{mending} of {finding.Remedies.Count} remedies mend it");
+    }
+
+    [Fact]
+    public void Enough_kinds_of_finding_are_provoked_here() => Assert.True(Provoked.Select(p => (string)p[0]).Distinct().Count() >= 25);
+
+    [Fact]
+    public void Stock_that_is_on_hand_is_not_bought()
+    {
+        var bare = Sample.Plan(Sample.Empty).Findings.Where(f => f.Code == "stock-not-on-hand").ToList();
+        Assert.Equal(2, bare.Count);
+        var shop = ShopProfile.Usual with { SheetsOnHand = [new StockCount("birch-plywood-12-1220x610", 5)], BarsOnHand = [new StockCount("beech-20x20", 9)] };
+        Assert.DoesNotContain(Sample.Plan(Sample.Empty, shop).Findings, f => f.Code == "stock-not-on-hand");
+    }
+
+    [Fact]
+    public void A_panel_too_thin_for_a_part_and_a_budget_overrun_are_told()
+    {
+        var thin = Sound.WithPanel(Face.Back, p => p with { MaterialId = "aluminium-5052", NominalMm = 1, MeasuredMm = 0.7 }).With(Sample.Device("b", "button-16", "panel/back", 100, 80));
+        Assert.Contains(Sample.Plan(thin).Findings, f => f.Code == "panel-too-thin");
+        var poor = Sound with { Brief = Sound.Brief with { BudgetCents = 100 } };
+        Assert.Contains(Sample.Plan(poor).Findings, f => f.Code == "over-budget" && f.Text.Contains("1.00", StringComparison.Ordinal));
+    }
+
+    [Fact]
+    public void Mains_brings_its_caution_and_defers_to_licensed_practice()
+    {
+        var plan = Sample.Plan(Sample.Marsh);
+        Assert.Contains(plan.Findings, f => f.Code == "mains-inside" && f.Text.Contains("licensed electrician", StringComparison.Ordinal));
+        Assert.DoesNotContain(Sample.Plan(Sound).Findings, f => f.Code == "mains-inside");
+    }
+
+    [Fact]
+    public void The_demos_snag_teaches_washers()
+    {
+        var plan = Sample.Plan(Sample.Marsh);
+        var snag = plan.Findings.Single(f => f.Severity == Severity.Stop);
+        var mended = Sample.Plan(snag.Remedies.First(r => r.Id == "washers").Change(Sample.Marsh)!);
+        Assert.Equal(0, mended.Tally.Stops);
+        Assert.Equal(16, mended.Screws.Single(s => s.For == "supply").LengthMm);
+    }
+
+    private static Edge Screwed(Edge edge) => edge with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-20x20" };
+
+    private static Design Powered(Design design) => design.With(
+        Sample.Device("jack", "dc-jack", "panel/back", 240, 100) with { RebateToMm = 3 },
+        Sample.Device("button", "button-16", "panel/front", 40, 90) with { RebateToMm = 7 });
+
+    private static HashSet<string> Stops(BuildPlan plan) => [.. plan.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Id)];
+}

@@ -1,0 +1,33 @@
+using System.Text.Json;
+using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.Core.Tests.Support;
+
+/// <summary>Designs that tests start from.</summary>
+internal static class Sample
+{
+    public static Catalog Catalog => Catalog.Shipped;
+
+    public static Design Marsh { get; } = JsonSerializer.Deserialize<Design>(
+        File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "demo", "marsh-listening-station.json")), WireJson.Options)!;
+
+    public static Design Empty => StartingDesign.Named("test box");
+
+    /// <summary>The plywood box with an aluminium tray on rails half way up.</summary>
+    public static Design WithTray => Empty with
+    {
+        Trays = [new Tray("tray-1", "Tray", "aluminium-5052", 2, null, 40, 1, TraySupport.Rails, "aluminium-6061-15x15")],
+    };
+
+    public static Device Device(string id, string model, string deck, double u, double v, int turns = 0) =>
+        new(id, model, id, deck, u, v, turns, null, null, 0, null, null, []);
+
+    public static Design With(this Design design, params Device[] devices) => design with { Devices = [.. design.Devices, .. devices] };
+
+    public static BuildPlan Plan(Design design, ShopProfile? shop = null) => Planner.Plan(design, Catalog, shop ?? ShopProfile.Usual, AsBuilt.Nothing);
+}
