@@ -4,7 +4,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
-using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Cost;
@@ -25,13 +25,13 @@ public static class CostStage
     private const long FootCents = 90;
     private const double SteelGPerMm3 = 0.00785;
 
-    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, PartPlan parts, CutPlan cuts)
+    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, CutPlan cuts, IReadOnlyList<WorkStep> work)
     {
         var n = design.Brief.Quantity;
         var screws = joints.Screws.Concat(mounts.Screws).ToList();
         var hardware = Hardware(design, catalog, n).ToList();
         var fasteners = Fasteners(screws, mounts, design, n).ToList();
-        var hours = Minutes(shop.Rates, parts, joints, screws) * n / 60;
+        var hours = work.Sum(w => w.Minutes) * n / 60;
         return new CostPlan(
             [.. cuts.ToBuy, .. hardware, .. fasteners], cuts.StockCents, hardware.Sum(l => l.TotalCents), fasteners.Sum(l => l.TotalCents),
             (long)Math.Round(hours * shop.Rates.HourCents), Math.Round(hours, 3), screws.Sum(s => ScrewMassG(s, catalog) * s.Count));
@@ -76,20 +76,6 @@ public static class CostStage
         {
             yield return new PurchaseLine("foot", $"rubber foot {feet.DiaMm} x {feet.HeightMm}", 4 * n, "piece", FootCents, FootCents * 4 * n);
         }
-    }
-
-    private static double Minutes(WorkRates rates, PartPlan parts, JointPlan joints, IReadOnlyList<ScrewChoice> screws)
-    {
-        var features = parts.Parts.SelectMany(p => p.Features).ToList();
-        var grille = features.OfType<Opening>().Count(o => o.Round && o.WidthMm <= 8);
-        return (parts.Parts.Count * 2 * rates.CutMin)
-            + ((features.OfType<Hole>().Count() + grille) * rates.HoleMin)
-            + ((features.OfType<Opening>().Count() - grille) * rates.OpeningMin)
-            + (features.OfType<Channel>().Count() * rates.ChannelMin)
-            + (features.OfType<Bevel>().Count() * rates.BevelMin)
-            + (joints.Edges.Count(e => e.Joint != JointKind.ButtScrewed) * rates.GlueMinPerJoint)
-            + (screws.Sum(s => s.Count) * rates.ScrewMin)
-            + (parts.Parts.Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2);
     }
 
     private static double ScrewMassG(ScrewChoice screw, Catalog catalog)

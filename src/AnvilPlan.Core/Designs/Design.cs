@@ -11,11 +11,6 @@ public sealed record Design(
     IReadOnlyList<Tray> Trays,
     IReadOnlyList<Device> Devices)
 {
-    public const int CurrentSchema = 1;
-
-    /// <summary>Version of this document's shape.</summary>
-    public int Schema { get; init; } = CurrentSchema;
-
     public Panel Panel(Face face) => Box.Panels.First(p => p.Face == face);
 
     public Design WithPanel(Face face, Func<Panel, Panel> change) =>

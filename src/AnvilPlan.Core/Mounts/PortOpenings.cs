@@ -19,19 +19,23 @@ internal static class PortOpenings
     public const double PlugLengthMm = 12;
 
     private const double CornerMm = 1;
+    private const double LeastWebMm = 2;
 
     public static void Add(MountDraft draft, FitPlan fit, ShellPlan shell, ShopProfile shop)
     {
         foreach (var device in fit.Devices)
         {
+            var openings = new List<PartFeature>();
             foreach (var port in device.Model.Ports)
             {
-                draft.Ports.Add(Provide(draft, device, device.Place(port), fit, shell, shop));
+                draft.Ports.Add(Provide(openings, device, device.Place(port), fit, shell, shop));
             }
+
+            draft.Features.AddRange(openings.GroupBy(o => o.PartId).SelectMany(g => Merged([.. g])));
         }
     }
 
-    private static PortProvision Provide(MountDraft draft, PlacedDevice device, PlacedPort placed, FitPlan fit, ShellPlan shell, ShopProfile shop)
+    private static PortProvision Provide(List<PartFeature> openings, PlacedDevice device, PlacedPort placed, FitPlan fit, ShellPlan shell, ShopProfile shop)
     {
         var port = placed.Port;
         PortProvision Say(PortState state, string? part, double? gap, string verdict) => new(device.Id, port.Id, port.Name, state, part, gap, verdict);
@@ -68,13 +72,45 @@ internal static class PortOpenings
         var (min, max) = panel.Frame.ToPlane(shape);
         var clear = 2 * shop.Fits.PortMm;
         var (width, height) = (max.U - min.U + clear, max.V - min.V + clear);
-        draft.Features.Add(new PartFeature(panel.Id, new Opening(
+        openings.Add(new PartFeature(panel.Id, new Opening(
             $"{device.Id}/{port.Id}", device.Id, $"{device.Device.Name}: {port.Name}", WorkedFrom.Seen, new Uv((min.U + max.U) / 2, (min.V + max.V) / 2),
             width, port.Round ? null : height, port.Round ? 0 : CornerMm,
             own
                 ? $"connector {Mm(port.WidthMm)} x {Mm(port.HeightMm)} and {Mm(shop.Fits.PortMm)} mm all round: its face is {Mm(behind)} mm behind the outside, it fills the opening up to {Mm(port.ReachMm)} mm"
                 : $"plug {Mm(port.PlugWidthMm)} x {Mm(port.PlugHeightMm)} and {Mm(shop.Fits.PortMm)} mm all round: the connector is {Mm(behind)} mm behind the outside, so the plug passes")));
         return Say(PortState.Opened, panel.Id, gap, $"opening in the {Deck.Name(face)} panel");
+    }
+
+    /// <summary>Openings side by side with less than a web between them become one: the web would break out.</summary>
+    private static List<PartFeature> Merged(List<PartFeature> openings)
+    {
+        for (var i = 0; i < openings.Count; i++)
+        {
+            for (var j = i + 1; j < openings.Count; j++)
+            {
+                var (a, b) = ((Opening)openings[i].Feature, (Opening)openings[j].Feature);
+                if (Math.Max(Math.Max(a.Min.U - b.Max.U, b.Min.U - a.Max.U), Math.Max(a.Min.V - b.Max.V, b.Min.V - a.Max.V)) >= LeastWebMm)
+                {
+                    continue;
+                }
+
+                openings[i] = new PartFeature(openings[i].PartId, Union(a, b));
+                openings.RemoveAt(j);
+                (i, j) = (-1, openings.Count);
+            }
+        }
+
+        return openings;
+    }
+
+    private static Opening Union(Opening a, Opening b)
+    {
+        var min = new Uv(Math.Min(a.Min.U, b.Min.U), Math.Min(a.Min.V, b.Min.V));
+        var max = new Uv(Math.Max(a.Max.U, b.Max.U), Math.Max(a.Max.V, b.Max.V));
+        return new Opening(
+            $"{a.Id}+{b.Id[(b.Id.IndexOf('/', StringComparison.Ordinal) + 1)..]}", a.For, $"{a.Purpose}, {b.Purpose[(b.Purpose.IndexOf(": ", StringComparison.Ordinal) + 2)..]}", a.From,
+            new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, CornerMm,
+            $"{a.SizeWhy}; {b.SizeWhy}; less than {LeastWebMm} mm of web between them, so one opening");
     }
 
     private static string Mm(double value) => LengthText.Mm(new Length(value));

@@ -18,4 +18,17 @@ public sealed record Part(
 {
     /// <summary>Cut from sheet, with a drawing of its own.</summary>
     public bool Flat => BarId is null;
+
+    /// <summary>Where a bevelled end reaches the inner face: a line across the part.</summary>
+    public (Uv From, Uv To) InnerLine(Bevel bevel)
+    {
+        var inward = ThicknessMm * Math.Tan(bevel.AngleDeg * Math.PI / 180);
+        return bevel.Edge switch
+        {
+            PartEdge.ULeast => (new(inward, 0), new(inward, WidthMm)),
+            PartEdge.UMost => (new(LengthMm - inward, 0), new(LengthMm - inward, WidthMm)),
+            PartEdge.VLeast => (new(0, inward), new(LengthMm, inward)),
+            _ => (new(0, WidthMm - inward), new(LengthMm, WidthMm - inward)),
+        };
+    }
 }

@@ -6,6 +6,7 @@ using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 
 namespace AnvilPlan.Core.Planning;
@@ -25,6 +26,7 @@ public sealed record BuildPlan(
     IReadOnlyList<PortProvision> Ports,
     IReadOnlyList<FanOpening> Fans,
     CutPlan Cuts,
+    IReadOnlyList<WorkStep> Work,
     CostPlan Cost,
     IReadOnlyList<Finding> Findings,
     Tally Tally)

@@ -7,6 +7,7 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
@@ -28,11 +29,12 @@ public static class Planner
         var mounts = MountStage.Run(design, catalog, shop, fit, shell);
         var parts = PartStage.Run(design, catalog, shop, asBuilt, fit, shell, joints, mounts);
         var cuts = CutStage.Run(catalog, shop, parts, design.Brief.Quantity);
-        var cost = CostStage.Run(design, catalog, shop, joints, mounts, parts, cuts);
+        var work = WorkList.Run(shop.Rates, parts, joints, mounts);
+        var cost = CostStage.Run(design, catalog, shop, joints, mounts, cuts, work);
         var findings = FindingStage.Run(new PlanSoFar(design, catalog, shop, fit, shell, chains, joints, mounts, parts, cuts, cost));
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], chains, joints.Edges,
-            parts.Parts, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, cuts, cost,
+            parts.Parts, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, cuts, work, cost,
             findings, TallyOf(design, fit, parts, cuts, cost, findings));
     }
 

@@ -8,7 +8,6 @@ public class DesignCheckTests
     public static TheoryData<string, Func<Design, Design>> Wrong => new()
     {
         { "name", d => d with { Name = "" } },
-        { "schema", d => d with { Schema = 2 } },
         { "brief.quantity", d => d with { Brief = d.Brief with { Quantity = 0 } } },
         { "brief.limitWidthMm", d => d with { Brief = d.Brief with { LimitWidthMm = -4 } } },
         { "box.widthMm", d => d with { Box = d.Box with { WidthMm = double.NaN } } },

@@ -97,16 +97,26 @@ public class MountTests
         // USB A 14.5 x 16 in a 1.5 mm metal side, face 0.4 behind it: 14.5 + 2 x 0.75; in plywood 11.9 the plug 17 x 20 passes
         var metal = Sample.WithTray.WithPanel(Face.Right, p => p with { MaterialId = "steel", NominalMm = 1.5 });
         var inner = Sample.Plan(metal).Inner;
-        var close = Sample.Plan(metal.With(Sample.Device("sbc", "sbc-85", "tray-1", inner.Size.X - 1 - 88 - 0.4, 40)));
+        var close = Sample.Plan(metal.With(Sample.Device("sbc", "sbc-85", "tray-1", inner.Size.X - 1 - 88 - 0.4, 40) with { ClosedPorts = ["lan", "usb-b"] }));
         var own = close.Part("shell/right").Features.OfType<Opening>().Single(o => o.Id == "sbc/usb-a");
         Assert.Equal((16.0, 17.5), (own.WidthMm, own.HeightMm!.Value));
 
-        var wood = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 204, 40)));
+        var wood = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 204, 40) with { ClosedPorts = ["lan", "usb-b"] }));
         var plug = wood.Part("shell/right").Features.OfType<Opening>().Single(o => o.Id == "sbc/usb-a");
         Assert.Equal((18.5, 21.5), (plug.WidthMm, plug.HeightMm!.Value));
         // seen from outside the right side's u runs to the back: tray begins 11.9 + 1, side begins at 11.9
         Assert.Equal(11.9 + 1 + 40 + 29 - 11.9, plug.At.U, 6);
         Assert.Equal(11.9 + 40 + 2 + 5 + 9.6, plug.At.V, 6);
+    }
+
+    [Fact]
+    public void Openings_with_too_thin_a_web_between_them_become_one()
+    {
+        // plugs 17 x 20 at y 29 and 47, 0.75 all round: 19.75..38.25 and 37.75..56.25 overlap; together 36.5 wide
+        var plan = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 204, 40) with { ClosedPorts = ["lan"] }));
+        var opening = Assert.Single(plan.Part("shell/right").Features.OfType<Opening>(), o => o.For == "sbc");
+        Assert.Equal((36.5, 21.5), (opening.WidthMm, opening.HeightMm!.Value));
+        Assert.Equal(2, plan.Ports.Count(p => p.State == PortState.Opened));
     }
 
     [Fact]

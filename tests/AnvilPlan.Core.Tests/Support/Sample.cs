@@ -13,8 +13,9 @@ internal static class Sample
 {
     public static Catalog Catalog => Catalog.Shipped;
 
-    public static Design Marsh { get; } = JsonSerializer.Deserialize<Design>(
-        File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "demo", "marsh-listening-station.json")), WireJson.Options)!;
+    public static Design Marsh { get; } = JsonDocument.Parse(
+        File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "demo", "marsh-listening-station.json")))
+        .RootElement.GetProperty("design").Deserialize<Design>(WireJson.Options)!;
 
     public static Design Empty => StartingDesign.Named("test box");
 

@@ -1,0 +1,43 @@
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.Core.Order;
+
+/// <summary>One piece of work for one unit, minutes by the shop's own rates.</summary>
+/// <param name="Places">Parts, edges or devices that it touches.</param>
+public sealed record WorkStep(string Id, string Title, double Minutes, IReadOnlyList<string> Places);
+
+/// <summary>What has to be done, in the order of the trade: cut, machine, join, mount, finish. Times are sums of the shop's rates.</summary>
+public static class WorkList
+{
+    /// <summary>A round opening up to this size is drilled, not sawn (mm).</summary>
+    private const double DrilledUpToMm = 13;
+
+    public static IReadOnlyList<WorkStep> Run(WorkRates rates, PartPlan parts, JointPlan joints, MountPlan mounts) =>
+    [
+        .. parts.Parts.Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id])),
+        .. parts.Parts.Where(p => p.Features.Count > 0).Select(p => new WorkStep("machine/" + p.Id, $"Machine {p.Name.ToLowerInvariant()}", MachineMin(rates, p), [p.Id])),
+        .. joints.Edges.Select(e => new WorkStep("join/" + EdgeCuts.Name(e.Edge), $"Join {EdgeCuts.Name(e.Edge)}",
+            (e.Joint == Designs.JointKind.ButtScrewed ? 0 : rates.GlueMinPerJoint) + ScrewMin(rates, joints.Screws, "edge/" + EdgeCuts.Name(e.Edge)), ["edge/" + EdgeCuts.Name(e.Edge)])),
+        .. joints.Screws.Where(s => !s.For.StartsWith("edge/", StringComparison.Ordinal)).GroupBy(s => s.For)
+            .Select(g => new WorkStep("fix/" + g.Key, $"Fix {g.First().Where.ToLowerInvariant()}", g.Sum(s => s.Count) * rates.ScrewMin, [g.Key])),
+        .. mounts.Screws.GroupBy(s => s.For).Select(g => new WorkStep("mount/" + g.Key, $"Mount: {g.First().Where}", g.Sum(s => s.Count) * rates.ScrewMin, ["device/" + g.Key])),
+        new WorkStep("finish", "Sand and finish all faces", parts.Parts.Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Parts.Select(p => p.Id)]),
+    ];
+
+    private static double MachineMin(WorkRates rates, Part part) => part.Features.Sum(f => f switch
+    {
+        Hole => rates.HoleMin,
+        Opening { Round: true } o when o.WidthMm <= DrilledUpToMm => rates.HoleMin,
+        Opening => rates.OpeningMin,
+        Channel => rates.ChannelMin,
+        Bevel => rates.BevelMin,
+        _ => 0,
+    });
+
+    private static double ScrewMin(WorkRates rates, IEnumerable<ScrewChoice> screws, string place) =>
+        screws.Where(s => s.For == place).Sum(s => s.Count) * rates.ScrewMin;
+}

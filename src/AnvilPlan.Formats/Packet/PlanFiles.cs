@@ -1,0 +1,45 @@
+using System.Text;
+using System.Text.Json;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shops;
+using AnvilPlan.Formats.Calendar;
+using AnvilPlan.Formats.Csv;
+using AnvilPlan.Formats.Drawing;
+using AnvilPlan.Formats.Dxf;
+using AnvilPlan.Formats.Pdf;
+using AnvilPlan.Formats.Svg;
+
+namespace AnvilPlan.Formats.Packet;
+
+/// <summary>A file of a plan that is written when it is asked for.</summary>
+public sealed record PlanFile(string Name, string MediaType, string What, Func<byte[]> Write);
+
+/// <summary>Every file that leaves the application for a plan.</summary>
+public static class PlanFiles
+{
+    public static IReadOnlyList<PlanFile> Of(Design design, BuildPlan plan, ShopProfile shop, Paper paper) =>
+    [
+        new("packet.pdf", "application/pdf", "Shop packet: cut list, nests, parts, hole tables, screws, purchase", () => PacketPages.Write(plan, paper)),
+        new("templates.pdf", "application/pdf", $"Templates at true scale, tiled over {paper.Name}", () => TemplatePages.Write(plan.Name, plan.Parts, paper)),
+        new("cutlist.csv", "text/csv", "Cut list", () => Utf8(CsvFiles.CutList(plan, design.Brief.Quantity, shop.FractionDenominator))),
+        new("holes.csv", "text/csv", "Hole tables of all parts", () => Utf8(CsvFiles.Holes(plan))),
+        new("purchase.csv", "text/csv", "What to buy", () => Utf8(CsvFiles.Purchase(plan))),
+        new("findings.json", "application/json", "Snags", () => Json(plan.Findings)),
+        new("plan.json", "application/json", "The whole plan", () => Json(plan)),
+        new("schedule.ics", "text/calendar", "Work steps as to-dos", () => Utf8(ScheduleFile.Write(plan))),
+        .. plan.Parts.Where(p => p.Flat).SelectMany(p => (PlanFile[])
+        [
+            new($"{FileName(p.Id)}.dxf", "image/vnd.dxf", $"{p.Name}, for the machine", () => Utf8(DxfWriter.Write(p))),
+            new($"{FileName(p.Id)}.svg", "image/svg+xml", $"{p.Name}, shop drawing", () => Utf8(SvgWriter.Write(PartSketch.Dimensioned(p)))),
+        ]),
+    ];
+
+    /// <summary>A part's id as a file name: <c>shell/front</c> becomes <c>shell-front</c>.</summary>
+    public static string FileName(string partId) => partId.Replace('/', '-');
+
+    private static byte[] Utf8(string text) => Encoding.UTF8.GetBytes(text);
+
+    private static byte[] Json<T>(T value) => Utf8(JsonSerializer.Serialize(value, WireJson.Indented) + "\n");
+}

@@ -1,0 +1,220 @@
+using System.Globalization;
+using AnvilPlan.Core.Cuts;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Formats.Drawing;
+using SkiaSharp;
+
+namespace AnvilPlan.Formats.Pdf;
+
+/// <summary>The shop packet: what it is, the cut list, the nests, a sheet for each part with its hole table, what to buy.</summary>
+public static class PacketPages
+{
+    private const double Left = 14;
+    private const double Row = 5.2;
+
+    public static byte[] Write(BuildPlan plan, Paper paper)
+    {
+        using var pdf = new PdfCanvas(plan.Name + ", shop packet");
+        var flow = new Flow(pdf, paper, plan.Name);
+        Front(flow, plan);
+        flow.Table("Cut list", ["part", "material", "thick", "length", "width", "blank", "grain"], [46, 40, 13, 19, 19, 32, 13], plan.Parts.Select(p => new[]
+        {
+            p.Name, p.Material, N(p.ThicknessMm), N(p.LengthMm), N(p.WidthMm), $"{N(p.BlankLengthMm)} x {N(p.BlankWidthMm)}", p.Grain ? "length" : "-",
+        }));
+        foreach (var sheet in plan.Cuts.Sheets)
+        {
+            Nest(flow, sheet, plan);
+        }
+
+        flow.Table("Bars", ["bar", "pieces", "rest"], [62, 104, 20], plan.Cuts.Bars.Select(b => new[]
+        {
+            $"{b.Material} {b.Section}, {N(b.LengthMm)}", string.Join(", ", b.Pieces.Select(p => $"{plan.Part(p.PartId).Name} {N(p.LengthMm)}")), N(b.RestMm),
+        }));
+        foreach (var part in plan.Parts)
+        {
+            PartSheet(flow, part);
+        }
+
+        flow.Table("Screws", ["where", "screw", "count", "grip", "thread"], [78, 52, 14, 18, 18], plan.Screws.Select(s => new[]
+        {
+            s.Where, s.Label, s.Count.ToString(CultureInfo.InvariantCulture), N(s.GripMm), s.EngagementMm is { } e ? N(e) : "-",
+        }));
+        flow.Table("To buy", ["what", "count", "each", "together"], [110, 24, 24, 26], plan.Cost.Purchase.Select(l => new[]
+        {
+            l.Item, $"{l.Count} {l.Unit}", Money(l.PriceCents), Money(l.TotalCents),
+        }));
+        flow.Table("Snags", ["weight", "what"], [20, 164], plan.Findings.Where(f => f.Severity != Severity.Note).Select(f => new[] { f.Severity.ToString().ToLowerInvariant(), f.Text }));
+        return pdf.Close();
+    }
+
+    private static void Front(Flow flow, BuildPlan plan)
+    {
+        flow.NewPage();
+        flow.Big(plan.Name);
+        var t = plan.Tally;
+        flow.Lines(
+            $"Outside {N(t.WidthMm)} x {N(t.DepthMm)} x {N(t.HeightMm)} mm, stands {N(t.StandsHighMm)} mm high",
+            $"{t.Parts} parts, {t.Holes} holes, {t.Sheets} sheets; {N(t.MassG / 1000)} kg; {N(t.Hours)} h by the shop's rates; {Money(t.CostCents)} in all",
+            "All lengths in millimetres. Positions (u, v) from the marked corner, seen from the stated face.",
+            "Caution: eyes, ears and dust mask at the saw; back up every hole; clamp small parts, never hold them by hand.");
+    }
+
+    private static void Nest(Flow flow, SheetLayout sheet, BuildPlan plan)
+    {
+        List<Stroke> strokes = [new PathStroke(Ink.Outline, PartSketch.Rectangle(new(0, 0), new(sheet.LengthMm, sheet.WidthMm)), true, false)];
+        foreach (var p in sheet.Placements)
+        {
+            strokes.Add(new PathStroke(Ink.Cut, PartSketch.Rectangle(new(p.X, p.Y), new(p.X + p.LengthMm, p.Y + p.WidthMm)), true, false));
+            strokes.Add(new TextStroke(Ink.Mark, new(p.X + (p.LengthMm / 2), p.Y + (p.WidthMm / 2)), 3, $"{plan.Part(p.PartId).Name} {N(p.LengthMm)} x {N(p.WidthMm)}", TextAnchor.Middle, false));
+        }
+
+        flow.Drawing(
+            $"{sheet.Material} {N(sheet.NominalMm)} mm, {N(sheet.LengthMm)} x {N(sheet.WidthMm)}{(sheet.FromOffcut ? " (offcut)" : sheet.OnHand ? " (on hand)" : "")}",
+            new Sketch("nest", new(0, 0), new(sheet.LengthMm, sheet.WidthMm), strokes), 100);
+    }
+
+    private static void PartSheet(Flow flow, Part part)
+    {
+        if (part.Flat)
+        {
+            flow.Drawing($"{part.Name}: {N(part.LengthMm)} x {N(part.WidthMm)} x {N(part.ThicknessMm)}", PartSketch.Dimensioned(part), 120);
+        }
+
+        flow.Table($"Holes in {part.Name.ToLowerInvariant()}, seen from {part.SeenFrom}", ["no", "u", "v", "dia", "depth", "for"], [10, 20, 20, 16, 22, 96],
+            HoleNumbers.Sorted(part).Select((h, i) => new[]
+            {
+                (i + 1).ToString(CultureInfo.InvariantCulture), N(h.At.U), N(h.At.V), N(h.DiaMm), h.DepthMm is { } d ? N(d) : "through",
+                h.Purpose + (h.Thread is { } t ? $", tap {t}" : "") + (h.SinkDiaMm is { } s ? $", sink {N(s)}" : ""),
+            }));
+    }
+
+    private static string N(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
+
+    private static string Money(long cents) => (cents / 100.0).ToString("0.00", CultureInfo.InvariantCulture);
+
+    /// <summary>Fills pages from top to bottom.</summary>
+    private sealed class Flow(PdfCanvas pdf, Paper paper, string title)
+    {
+        private double _y;
+
+        public void NewPage()
+        {
+            pdf.Page(paper);
+            pdf.Text(title, Left, 11, 3, false, SKTextAlign.Left, "#4a4f5c");
+            pdf.Text(pdf.Pages.ToString(CultureInfo.InvariantCulture), paper.WidthMm - Left, 11, 3, false, SKTextAlign.Right, "#4a4f5c");
+            pdf.Line(Left, 13, paper.WidthMm - Left, 13, 0.15);
+            _y = 20;
+        }
+
+        public void Big(string text)
+        {
+            pdf.Text(text, Left, _y + 4, 8, true);
+            _y += 14;
+        }
+
+        public void Lines(params string[] lines)
+        {
+            foreach (var line in lines)
+            {
+                pdf.Text(line, Left, _y, 3.6);
+                _y += Row;
+            }
+
+            _y += 4;
+        }
+
+        public void Drawing(string caption, Sketch sketch, double heightMost)
+        {
+            var scale = Math.Min(1, Math.Min((paper.WidthMm - (2 * Left)) / sketch.WidthMm, heightMost / sketch.HeightMm));
+            var height = sketch.HeightMm * scale;
+            Room(height + 14);
+            pdf.Text(caption + (scale < 1 ? $", scale 1 : {N(1 / scale)}" : ", scale 1 : 1"), Left, _y, 3.8, true);
+            pdf.Sketch(sketch, Left - (sketch.Min.U * scale), _y + 4 + (sketch.Max.V * scale), scale);
+            _y += height + 14;
+        }
+
+        public void Table(string caption, string[] heads, double[] widths, IEnumerable<string[]> rows)
+        {
+            var all = rows.ToList();
+            if (all.Count == 0)
+            {
+                return;
+            }
+
+            Room(22);
+            Head(caption, heads, widths);
+            foreach (var row in all)
+            {
+                var lines = row.Select((c, i) => Wrap(c, widths[i] - 2)).ToList();
+                var height = lines.Max(l => l.Count) * (Row - 0.8);
+                if (_y + height > paper.HeightMm - 14)
+                {
+                    NewPage();
+                    Head(caption + ", continued", heads, widths);
+                }
+
+                var x = Left;
+                for (var i = 0; i < row.Length; i++)
+                {
+                    for (var n = 0; n < lines[i].Count; n++)
+                    {
+                        pdf.Text(lines[i][n], x, _y + (n * (Row - 0.8)), 3.1);
+                    }
+
+                    x += widths[i];
+                }
+
+                _y += height + 0.8;
+            }
+
+            _y += 6;
+        }
+
+        private void Head(string caption, string[] heads, double[] widths)
+        {
+            pdf.Text(caption, Left, _y, 4.4, true);
+            _y += 6;
+            var x = Left;
+            for (var i = 0; i < heads.Length; i++)
+            {
+                pdf.Text(heads[i], x, _y, 2.8, false, SKTextAlign.Left, "#4a4f5c");
+                x += widths[i];
+            }
+
+            pdf.Line(Left, _y + 1.2, paper.WidthMm - Left, _y + 1.2, 0.12);
+            _y += Row;
+        }
+
+        private void Room(double height)
+        {
+            if (_y + height > paper.HeightMm - 12)
+            {
+                NewPage();
+            }
+        }
+
+        private static List<string> Wrap(string text, double width)
+        {
+            var lines = new List<string>();
+            var line = "";
+            foreach (var word in text.Split(' '))
+            {
+                var longer = line.Length == 0 ? word : line + " " + word;
+                if (line.Length > 0 && PdfCanvas.WidthOf(longer, 3.1) > width)
+                {
+                    lines.Add(line);
+                    line = word;
+                }
+                else
+                {
+                    line = longer;
+                }
+            }
+
+            lines.Add(line);
+            return lines;
+        }
+    }
+}

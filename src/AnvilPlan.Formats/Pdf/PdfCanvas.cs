@@ -1,0 +1,152 @@
+using System.Reflection;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Formats.Drawing;
+using SkiaSharp;
+
+namespace AnvilPlan.Formats.Pdf;
+
+/// <summary>Pages of a PDF on which one draws in millimetres from the upper left corner.</summary>
+internal sealed class PdfCanvas : IDisposable
+{
+    private const float PointsPerMm = 72f / 25.4f;
+    private static readonly SKTypeface Regular = Font("AtkinsonHyperlegibleNext-Regular.ttf");
+    private static readonly SKTypeface Bold = Font("AtkinsonHyperlegibleNext-Bold.ttf");
+    private readonly MemoryStream _stream = new();
+    private readonly SKDocument _document;
+    private SKCanvas? _canvas;
+
+    public PdfCanvas(string title) => _document = SKDocument.CreatePdf(_stream, new SKDocumentPdfMetadata { Title = title, Producer = "Anvil Plan" });
+
+    public int Pages { get; private set; }
+
+    public void Page(Paper paper)
+    {
+        _document.EndPage();
+        _canvas = _document.BeginPage((float)paper.WidthMm * PointsPerMm, (float)paper.HeightMm * PointsPerMm);
+        _canvas.Scale(PointsPerMm);
+        Pages++;
+    }
+
+    public byte[] Close()
+    {
+        _document.EndPage();
+        _document.Close();
+        return _stream.ToArray();
+    }
+
+    public void Line(double x1, double y1, double x2, double y2, double widthMm, string colour = "#15171c")
+    {
+        using var paint = Paint(colour, widthMm);
+        _canvas!.DrawLine((float)x1, (float)y1, (float)x2, (float)y2, paint);
+    }
+
+    public void Rectangle(double x, double y, double width, double height, double lineMm, string colour, string? fill = null)
+    {
+        var box = new SKRect((float)x, (float)y, (float)(x + width), (float)(y + height));
+        if (fill is not null)
+        {
+            using var inside = new SKPaint { Color = SKColor.Parse(fill), Style = SKPaintStyle.Fill, IsAntialias = true };
+            _canvas!.DrawRect(box, inside);
+        }
+
+        using var paint = Paint(colour, lineMm);
+        _canvas!.DrawRect(box, paint);
+    }
+
+    public void Text(string text, double x, double y, double heightMm, bool bold = false, SKTextAlign align = SKTextAlign.Left, string colour = "#15171c")
+    {
+        using var font = FontOf(heightMm, bold);
+        using var paint = new SKPaint { Color = SKColor.Parse(colour), IsAntialias = true };
+        _canvas!.DrawText(text, (float)x, (float)y, align, font, paint);
+    }
+
+    public static double WidthOf(string text, double heightMm, bool bold = false)
+    {
+        using var font = FontOf(heightMm, bold);
+        return font.MeasureText(text);
+    }
+
+    /// <summary>Draws within a window of the page; the sketch's (u, v) lands at (x + u k, y - v k), v upwards.</summary>
+    public void Sketch(Sketch sketch, double x, double y, double scale, (double X, double Y, double Width, double Height)? window = null)
+    {
+        _canvas!.Save();
+        if (window is { } w)
+        {
+            _canvas.ClipRect(new SKRect((float)w.X, (float)w.Y, (float)(w.X + w.Width), (float)(w.Y + w.Height)));
+        }
+
+        SKPoint At(Uv p) => new((float)(x + (p.U * scale)), (float)(y - (p.V * scale)));
+        foreach (var stroke in sketch.Strokes)
+        {
+            Draw(stroke, At, scale);
+        }
+
+        _canvas.Restore();
+    }
+
+    public void Dispose()
+    {
+        _document.Dispose();
+        _stream.Dispose();
+    }
+
+    private void Draw(Stroke stroke, Func<Uv, SKPoint> at, double scale)
+    {
+        var look = Look.Of(stroke.Ink);
+        switch (stroke)
+        {
+            case PathStroke p:
+                using (var builder = new SKPathBuilder())
+                using (var paint = Paint(look.Colour, look.WidthMm, p.Dashed))
+                {
+                    builder.AddPoly([.. p.Points.Select(at)], p.Closed);
+                    using var path = builder.Detach();
+                    _canvas!.DrawPath(path, paint);
+                }
+
+                break;
+            case CircleStroke c:
+                using (var paint = Paint(look.Colour, look.WidthMm, c.Dashed))
+                {
+                    _canvas!.DrawCircle(at(c.At), (float)(c.Radius * scale), paint);
+                }
+
+                break;
+            case TextStroke t:
+                var place = at(t.At);
+                _canvas!.Save();
+                _canvas.Translate(place);
+                if (t.Upright)
+                {
+                    _canvas.RotateDegrees(-90);
+                }
+
+                Text(t.Text, 0, 0, Math.Max(1.8, t.Height * Math.Min(1, Math.Sqrt(scale))), false, t.Anchor switch { TextAnchor.Middle => SKTextAlign.Center, TextAnchor.End => SKTextAlign.Right, _ => SKTextAlign.Left }, look.Colour);
+                _canvas.Restore();
+                break;
+        }
+    }
+
+    private static SKPaint Paint(string colour, double widthMm, bool dashed = false) => new()
+    {
+        Color = SKColor.Parse(colour),
+        Style = SKPaintStyle.Stroke,
+        StrokeWidth = (float)widthMm,
+        IsAntialias = true,
+        PathEffect = dashed ? SKPathEffect.CreateDash([2f, 1.2f], 0) : null,
+    };
+
+    /// <summary>Unhinted, so that letters keep their distances at any scale.</summary>
+    private static SKFont FontOf(double heightMm, bool bold) => new(bold ? Bold : Regular, (float)heightMm)
+    {
+        Subpixel = true,
+        LinearMetrics = true,
+        Hinting = SKFontHinting.None,
+    };
+
+    private static SKTypeface Font(string file)
+    {
+        using var stream = Assembly.GetExecutingAssembly().GetManifestResourceStream("fonts/" + file)!;
+        return SKTypeface.FromStream(stream);
+    }
+}

@@ -1,0 +1,90 @@
+using System.Globalization;
+using System.Text;
+using System.Xml;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Formats.Drawing;
+
+namespace AnvilPlan.Formats.Svg;
+
+/// <summary>A sketch as SVG at true scale: width and height in mm, one user unit is one millimetre.</summary>
+public static class SvgWriter
+{
+    public static string Write(Sketch sketch)
+    {
+        var text = new StringBuilder();
+        var settings = new XmlWriterSettings { Indent = true, OmitXmlDeclaration = true, NewLineChars = "\n" };
+        using (var xml = XmlWriter.Create(text, settings))
+        {
+            xml.WriteStartElement("svg", "http://www.w3.org/2000/svg");
+            xml.WriteAttributeString("width", N(sketch.WidthMm) + "mm");
+            xml.WriteAttributeString("height", N(sketch.HeightMm) + "mm");
+            xml.WriteAttributeString("viewBox", $"{N(sketch.Min.U)} {N(-sketch.Max.V)} {N(sketch.WidthMm)} {N(sketch.HeightMm)}");
+            xml.WriteElementString("title", sketch.Title);
+            foreach (var stroke in sketch.Strokes)
+            {
+                Draw(xml, stroke);
+            }
+
+            xml.WriteEndElement();
+        }
+
+        return text + "\n";
+    }
+
+    private static void Draw(XmlWriter xml, Stroke stroke)
+    {
+        switch (stroke)
+        {
+            case PathStroke p:
+                xml.WriteStartElement(p.Closed ? "polygon" : "polyline");
+                xml.WriteAttributeString("points", string.Join(' ', p.Points.Select(At)));
+                Style(xml, p.Ink, p.Dashed);
+                break;
+            case CircleStroke c:
+                xml.WriteStartElement("circle");
+                xml.WriteAttributeString("cx", N(c.At.U));
+                xml.WriteAttributeString("cy", N(-c.At.V));
+                xml.WriteAttributeString("r", N(c.Radius));
+                Style(xml, c.Ink, c.Dashed);
+                break;
+            case TextStroke t:
+                xml.WriteStartElement("text");
+                xml.WriteAttributeString("x", N(t.At.U));
+                xml.WriteAttributeString("y", N(-t.At.V));
+                xml.WriteAttributeString("font-size", N(t.Height));
+                xml.WriteAttributeString("font-family", "sans-serif");
+                xml.WriteAttributeString("fill", Look.Of(t.Ink).Colour);
+                xml.WriteAttributeString("text-anchor", t.Anchor switch { TextAnchor.Middle => "middle", TextAnchor.End => "end", _ => "start" });
+                if (t.Upright)
+                {
+                    xml.WriteAttributeString("transform", $"rotate(-90 {N(t.At.U)} {N(-t.At.V)})");
+                }
+
+                xml.WriteString(t.Text);
+                break;
+        }
+
+        xml.WriteEndElement();
+    }
+
+    private static void Style(XmlWriter xml, Ink ink, bool dashed)
+    {
+        var look = Look.Of(ink);
+        xml.WriteAttributeString("class", ink.ToString().ToLowerInvariant());
+        xml.WriteAttributeString("fill", "none");
+        xml.WriteAttributeString("stroke", look.Colour);
+        xml.WriteAttributeString("stroke-width", N(look.WidthMm));
+        if (dashed)
+        {
+            xml.WriteAttributeString("stroke-dasharray", "2 1.2");
+        }
+    }
+
+    private static string At(Uv p) => $"{N(p.U)},{N(-p.V)}";
+
+    private static string N(double value)
+    {
+        var text = Math.Round(value, 4).ToString("0.####", CultureInfo.InvariantCulture);
+        return text == "-0" ? "0" : text;
+    }
+}

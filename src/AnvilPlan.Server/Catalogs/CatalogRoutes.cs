@@ -1,0 +1,42 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Server.Projects;
+using AnvilPlan.Server.Web;
+using AnvilPlan.Store;
+
+namespace AnvilPlan.Server.Catalogs;
+
+/// <summary>The catalog as the interface needs it.</summary>
+public sealed record CatalogView(
+    IReadOnlyList<Material> Materials, IReadOnlyList<SheetStock> Sheets, IReadOnlyList<BarStock> Bars, IReadOnlyList<HardwareModel> Hardware,
+    IReadOnlyList<string> Threads);
+
+public static class CatalogRoutes
+{
+    public static void MapCatalog(this IEndpointRouteBuilder routes)
+    {
+        var catalog = routes.MapGroup("/api/catalog").WithTags("catalog").ProducesProblem(400).ProducesProblem(422);
+        catalog.MapGet("/", Read).WithName("readCatalog");
+        catalog.MapPost("/models", Add).WithName("addModels");
+    }
+
+    private static async Task<CatalogView> Read(PlanDesk desk, CancellationToken cancel)
+    {
+        var catalog = (await desk.Bench(cancel)).Catalog;
+        return new CatalogView(catalog.Materials, catalog.Sheets, catalog.Bars, catalog.Hardware, [.. catalog.Fasteners.Threads.Select(t => t.Name)]);
+    }
+
+    private static async Task<CatalogView> Add(IReadOnlyList<HardwareModel> models, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        for (var i = 0; i < models.Count; i++)
+        {
+            if (ModelCheck.Problem(models[i]) is { } problem)
+            {
+                throw new FieldException($"[{i}]", problem);
+            }
+        }
+
+        await store.SaveModels(models, cancel);
+        desk.Forget();
+        return await Read(desk, cancel);
+    }
+}

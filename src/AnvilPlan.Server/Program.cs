@@ -1,0 +1,58 @@
+using System.Reflection;
+using AnvilPlan.Core.Json;
+using AnvilPlan.Server.Calculators;
+using AnvilPlan.Server.Catalogs;
+using AnvilPlan.Server.Lengths;
+using AnvilPlan.Server.Projects;
+using AnvilPlan.Server.Shops;
+using AnvilPlan.Server.Web;
+using AnvilPlan.Store;
+using Microsoft.EntityFrameworkCore;
+
+var builder = WebApplication.CreateBuilder(args);
+var data = builder.Configuration["data"] ?? Path.Combine(builder.Environment.ContentRootPath, "anvil-plan.db");
+var port = builder.Configuration["port"] ?? "5180";
+if (!int.TryParse(port, out var portNumber) || portNumber is < 0 or > 65535)
+{
+    Console.Error.WriteLine($"port is \"{port}\": it must be a whole number from 0 to 65535.");
+    return 2;
+}
+
+builder.WebHost.UseUrls($"http://127.0.0.1:{portNumber}");
+builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = Limits.BodyBytes);
+builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));
+builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
+builder.Services.AddOpenApi();
+builder.Services.AddProblemDetails();
+builder.Services.AddExceptionHandler<Problems>();
+builder.Services.AddAnvilStore(data);
+builder.Services.AddSingleton<PlanDesk>();
+
+var app = builder.Build();
+var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
+if (!describing)
+{
+    using var db = app.Services.GetRequiredService<IDbContextFactory<AnvilDb>>().CreateDbContext();
+    db.Prepare();
+    await DemoProjects.Seed(app.Services.GetRequiredService<ProjectStore>(), builder.Configuration["demo"], CancellationToken.None);
+}
+
+app.UseExceptionHandler();
+app.UseMiddleware<Guard>();
+app.UseStatusCodePages();
+app.UseDefaultFiles();
+app.UseStaticFiles();
+app.MapOpenApi("/api/openapi.json");
+app.MapProjects();
+app.MapProjectFiles();
+app.MapCatalog();
+app.MapShop();
+app.MapCalculators();
+app.MapLengths();
+app.MapFallback("/api/{**rest}", () => TypedResults.Problem("There is nothing at this address.", statusCode: StatusCodes.Status404NotFound));
+app.MapFallbackToFile("index.html");
+await app.RunAsync();
+return 0;
+
+/// <summary>The application's entry, named for tests that host it.</summary>
+public partial class Program;

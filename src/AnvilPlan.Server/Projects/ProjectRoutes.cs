@@ -1,0 +1,118 @@
+using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Server.Web;
+using AnvilPlan.Store;
+
+namespace AnvilPlan.Server.Projects;
+
+/// <summary>Projects: list, open, edit, undo, history, chains, remedies.</summary>
+public static class ProjectRoutes
+{
+    public static void MapProjects(this IEndpointRouteBuilder routes)
+    {
+        var projects = routes.MapGroup("/api/projects").WithTags("projects").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
+        projects.MapGet("/", (ProjectStore store, CancellationToken cancel) => store.List(cancel)).WithName("listProjects");
+        projects.MapPost("/", Create).WithName("createProject");
+        projects.MapGet("/{id:guid}", Open).WithName("openProject");
+        projects.MapPut("/{id:guid}/design", Edit).WithName("editDesign");
+        projects.MapPost("/{id:guid}/undo", (Guid id, RevisionMove move, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+            Moved(id, store.Undo, move, store, desk, cancel)).WithName("undo");
+        projects.MapPost("/{id:guid}/redo", (Guid id, RevisionMove move, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+            Moved(id, store.Redo, move, store, desk, cancel)).WithName("redo");
+        projects.MapPost("/{id:guid}/revision", (Guid id, RevisionMove move, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+            Moved(id, (i, e, c) => store.GoTo(i, e, move.Number ?? throw new FieldException("number", "number is missing: it must be a revision of the history."), c), move, store, desk, cancel)).WithName("goToRevision");
+        projects.MapGet("/{id:guid}/history", (Guid id, ProjectStore store, CancellationToken cancel) => store.History(id, cancel)).WithName("history");
+        projects.MapPost("/{id:guid}/chain", SetLayer).WithName("setLayer");
+        projects.MapPost("/{id:guid}/remedies/preview", Preview).WithName("previewRemedy");
+        projects.MapPost("/{id:guid}/remedies/apply", Apply).WithName("applyRemedy");
+    }
+
+    private static async Task<ProjectView> Create(NewProject wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var bench = await desk.Bench(cancel);
+        var design = StartingDesign.Named(wanted.Name.Trim());
+        PlanDesk.Check(design, bench);
+        var project = await store.Create(design, AsBuilt.Nothing, "New project", cancel);
+        return ProjectView.Of(project, desk.Plan(project, bench));
+    }
+
+    private static async Task<ProjectView> Open(Guid id, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var project = await store.Open(id, cancel);
+        return ProjectView.Of(project, desk.Plan(project, await desk.Bench(cancel)));
+    }
+
+    private static Task<ProjectView> Edit(Guid id, DesignEdit edit, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+        Save(id, edit.ExpectedRevision, edit.Label, (_, _) => edit.Design, store, desk, cancel);
+
+    private static Task<ProjectView> SetLayer(Guid id, ChainChange change, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+        Save(id, change.ExpectedRevision, "Change a layer", (before, bench) =>
+        {
+            var chain = before.Plan.Chains.FirstOrDefault(c => c.Id == change.ChainId)
+                ?? throw new FieldException("chainId", $"chainId is \"{change.ChainId}\": the plan has no such chain.");
+            return ChainEdit.Set(before.Design, bench.Catalog, chain, change.Layer, change.ThicknessMm, change.Policy);
+        }, store, desk, cancel);
+
+    private static Task<ProjectView> Apply(Guid id, RemedyChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+        Save(id, choice.ExpectedRevision, "Remedy", (before, _) => Remedied(before, choice)
+            ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": there is no free place or stock for it here."), store, desk, cancel);
+
+    private static async Task<RemedyPreview> Preview(Guid id, RemedyChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var bench = await desk.Bench(cancel);
+        var project = await store.Open(id, cancel);
+        Expect(project, choice.ExpectedRevision);
+        var before = ProjectView.Of(project, desk.Plan(project, bench));
+        if (Remedied(before, choice) is not { } design || DesignCheck.Problems(design, bench.Catalog).Count > 0)
+        {
+            return new RemedyPreview(false, null);
+        }
+
+        return new RemedyPreview(true, Consequences.Between(before.Plan, Planner.Plan(design, bench.Catalog, bench.Shop, project.AsBuilt)));
+    }
+
+    private static Design? Remedied(ProjectView before, RemedyChoice choice)
+    {
+        var finding = before.Plan.Findings.FirstOrDefault(f => f.Id == choice.FindingId)
+            ?? throw new FieldException("findingId", $"findingId is \"{choice.FindingId}\": the plan has no such snag.");
+        var remedy = finding.Remedies.FirstOrDefault(r => r.Id == choice.RemedyId)
+            ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": the snag has no such remedy.");
+        return remedy.Change(before.Design);
+    }
+
+    private static async Task<ProjectView> Save(
+        Guid id, int expected, string label, Func<ProjectView, Bench, Design> change, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        if (label.Length is 0 or > 200)
+        {
+            throw new FieldException("label", $"label has {label.Length} characters: it must have 1 to 200.");
+        }
+
+        var bench = await desk.Bench(cancel);
+        var project = await store.Open(id, cancel);
+        var before = ProjectView.Of(project, desk.Plan(project, bench));
+        var design = change(before, bench);
+        PlanDesk.Check(design, bench);
+        var saved = await store.Save(id, expected, design, label, cancel);
+        return ProjectView.Of(saved, desk.Plan(saved, bench), before.Plan);
+    }
+
+    private static async Task<ProjectView> Moved(
+        Guid id, Func<Guid, int, CancellationToken, Task<OpenProject>> move, RevisionMove to, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var bench = await desk.Bench(cancel);
+        var before = await store.Open(id, cancel);
+        var after = await move(id, to.ExpectedRevision, cancel);
+        return ProjectView.Of(after, desk.Plan(after, bench), desk.Plan(before, bench));
+    }
+
+    private static void Expect(OpenProject project, int revision)
+    {
+        if (project.Revision != revision)
+        {
+            throw new RevisionConflictException(revision, project.Revision, null);
+        }
+    }
+}

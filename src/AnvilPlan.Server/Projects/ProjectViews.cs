@@ -1,0 +1,27 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Store;
+
+namespace AnvilPlan.Server.Projects;
+
+/// <summary>A project as the interface holds it: decisions, plan, and what the last change did.</summary>
+public sealed record ProjectView(Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan, Consequences? Consequences)
+{
+    public static ProjectView Of(OpenProject project, BuildPlan plan, BuildPlan? before = null) => new(
+        project.Id, project.Revision, project.CanUndo, project.CanRedo, project.Design, plan, before is null ? null : Consequences.Between(before, plan));
+}
+
+public sealed record NewProject(string Name);
+
+/// <param name="Label">What was done, in a few words, for the history.</param>
+public sealed record DesignEdit(int ExpectedRevision, string Label, Design Design);
+
+public sealed record RevisionMove(int ExpectedRevision, int? Number);
+
+public sealed record ChainChange(int ExpectedRevision, string ChainId, int Layer, double ThicknessMm, ChainPolicy Policy);
+
+public sealed record RemedyChoice(int ExpectedRevision, string FindingId, string RemedyId);
+
+/// <summary>What a remedy would do; <see cref="Possible"/> is false when there is no place or stock for it after all.</summary>
+public sealed record RemedyPreview(bool Possible, Consequences? Consequences);

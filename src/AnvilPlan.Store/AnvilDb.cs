@@ -1,0 +1,54 @@
+using AnvilPlan.Store.Model;
+using Microsoft.Data.Sqlite;
+using Microsoft.EntityFrameworkCore;
+
+namespace AnvilPlan.Store;
+
+/// <summary>The database: SQLite in write-ahead mode, foreign keys on.</summary>
+public sealed class AnvilDb(DbContextOptions<AnvilDb> options) : DbContext(options)
+{
+    public DbSet<ProjectRow> Projects => Set<ProjectRow>();
+    public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
+    public DbSet<DocumentRow> Documents => Set<DocumentRow>();
+    public DbSet<ModelRow> Models => Set<ModelRow>();
+
+    /// <summary>Connection text for a database file; made if it is not there.</summary>
+    public static string ConnectionFor(string file) => new SqliteConnectionStringBuilder
+    {
+        DataSource = file,
+        ForeignKeys = true,
+        Mode = SqliteOpenMode.ReadWriteCreate,
+        DefaultTimeout = 10,
+    }.ToString();
+
+    /// <summary>Brings the file to the newest shape. WAL with full sync: what was acknowledged survives a kill.</summary>
+    public void Prepare()
+    {
+        Database.Migrate();
+        Database.ExecuteSqlRaw("PRAGMA journal_mode = WAL;");
+        Database.ExecuteSqlRaw("PRAGMA synchronous = FULL;");
+    }
+
+    protected override void OnModelCreating(ModelBuilder modelBuilder)
+    {
+        modelBuilder.Entity<ProjectRow>(e =>
+        {
+            e.HasKey(p => p.Id);
+            e.HasMany(p => p.Revisions).WithOne().HasForeignKey(r => r.ProjectId).OnDelete(DeleteBehavior.Cascade);
+            e.Property(p => p.CurrentNumber).IsConcurrencyToken();
+        });
+        modelBuilder.Entity<RevisionRow>(e => e.HasKey(r => new { r.ProjectId, r.Number }));
+        modelBuilder.Entity<DocumentRow>(e =>
+        {
+            e.HasKey(d => d.Key);
+            e.Property(d => d.Version).IsConcurrencyToken();
+        });
+        modelBuilder.Entity<ModelRow>(e => e.HasKey(m => m.Id));
+    }
+}
+
+/// <summary>Lets the migration tools make a context.</summary>
+public sealed class AnvilDbFactory : Microsoft.EntityFrameworkCore.Design.IDesignTimeDbContextFactory<AnvilDb>
+{
+    public AnvilDb CreateDbContext(string[] args) => new(new DbContextOptionsBuilder<AnvilDb>().UseSqlite(AnvilDb.ConnectionFor("design-time.db")).Options);
+}

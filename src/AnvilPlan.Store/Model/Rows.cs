@@ -1,0 +1,42 @@
+namespace AnvilPlan.Store.Model;
+
+/// <summary>A project; <see cref="CurrentNumber"/> is the revision that is shown and edited.</summary>
+public sealed class ProjectRow
+{
+    public Guid Id { get; set; }
+    public required string Name { get; set; }
+    public DateTime CreatedUtc { get; set; }
+    public DateTime ChangedUtc { get; set; }
+    public int CurrentNumber { get; set; }
+    public required string AsBuiltJson { get; set; }
+    public List<RevisionRow> Revisions { get; } = [];
+}
+
+/// <summary>One immutable state of a project's design. Undo and redo only move the project's pointer along parents.</summary>
+public sealed class RevisionRow
+{
+    public Guid ProjectId { get; set; }
+    public int Number { get; set; }
+    public int? ParentNumber { get; set; }
+    public required string Label { get; set; }
+    public required string DesignJson { get; set; }
+    public DateTime CreatedUtc { get; set; }
+
+    /// <summary>Written against an older revision: kept aside, never made current by itself.</summary>
+    public bool KeptAside { get; set; }
+}
+
+/// <summary>A document of which there is one: the shop profile.</summary>
+public sealed class DocumentRow
+{
+    public required string Key { get; set; }
+    public required string Json { get; set; }
+    public int Version { get; set; }
+}
+
+/// <summary>A hardware model that this shop added.</summary>
+public sealed class ModelRow
+{
+    public required string Id { get; set; }
+    public required string Json { get; set; }
+}
