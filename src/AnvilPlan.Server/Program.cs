@@ -22,7 +22,7 @@ builder.WebHost.UseUrls($"http://127.0.0.1:{portNumber}");
 builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = Limits.BodyBytes);
 builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
-builder.Services.AddOpenApi();
+builder.Services.AddOpenApi(o => o.AddSchemaTransformer<AlwaysWritten>());
 builder.Services.AddProblemDetails();
 builder.Services.AddExceptionHandler<Problems>();
 builder.Services.AddAnvilStore(data);

@@ -38,10 +38,7 @@ internal static class ControlFindings
     {
         foreach (var face in (Face[])[preferred, Face.Back, Face.Front, Face.Right, Face.Left])
         {
-            var thick = model.PanelMaxMm is { } most && plan.Fit.Envelope.ThicknessMm[face] > most;
-            var id = Enumerable.Range(1, 99).Select(i => i == 1 ? model.Id : $"{model.Id}-{i}").First(i => design.Devices.All(d => d.Id != i));
-            var device = new Device(
-                id, model.Id, model.Name, Deck.OfPanel(face), 0, 0, 0, null, null, 0, thick ? Math.Max(model.PanelMinMm ?? 0, model.PanelMaxMm!.Value - 1) : null, null, []);
+            var device = DevicePlacing.New(plan, model, Deck.OfPanel(face));
             if (FreeSpot.For(device, plan) is { } placed)
             {
                 return design with { Devices = [.. design.Devices, placed] };

@@ -96,7 +96,7 @@ internal static class DeckFindings
             yield return Finding.Of("panel-too-thick", Severity.Stop,
                 $"{device.Device.Name} clamps panels up to {Say.Mm(most)} mm; {deck.Name} is {Say.Mm(thickness)} mm there.",
                 ["device/" + device.Id, deck.Id],
-                new Remedy("rebate", $"Thin the panel from behind to {Say.Mm(RebateFor(device, most))} mm under it", d => d.WithDevice(device.Id, x => x with { RebateToMm = RebateFor(device, most) })));
+                new Remedy("rebate", $"Thin the panel from behind to {Say.Mm(DevicePlacing.Clamped(device.Model, most))} mm under it", d => d.WithDevice(device.Id, x => x with { RebateToMm = DevicePlacing.Clamped(device.Model, most) })));
         }
         else if (device.Model.PanelMinMm is { } least && thickness < least - 1e-6)
         {
@@ -105,8 +105,6 @@ internal static class DeckFindings
                 ["device/" + device.Id, deck.Id]);
         }
     }
-
-    private static double RebateFor(PlacedDevice device, double most) => Math.Max(device.Model.PanelMinMm ?? 0, most > 3 ? most - 1 : most);
 
     private static IEnumerable<Finding> Fan(PlanSoFar plan, FanOpening fan)
     {

@@ -1,12 +1,14 @@
+using System.Text.Json.Serialization;
+
 namespace AnvilPlan.Core.Geometry;
 
 /// <summary>A box along the axes, mm. Empty when any size is not above zero.</summary>
 public readonly record struct Box(Point3 Min, Point3 Max)
 {
-    public Point3 Size => Max - Min;
-    public Point3 Centre => (Min + Max) * 0.5;
-    public bool Empty => Size.X <= Slack || Size.Y <= Slack || Size.Z <= Slack;
-    public double VolumeMm3 => Empty ? 0 : Size.X * Size.Y * Size.Z;
+    [JsonIgnore] public Point3 Size => Max - Min;
+    [JsonIgnore] public Point3 Centre => (Min + Max) * 0.5;
+    [JsonIgnore] public bool Empty => Size.X <= Slack || Size.Y <= Slack || Size.Z <= Slack;
+    [JsonIgnore] public double VolumeMm3 => Empty ? 0 : Size.X * Size.Y * Size.Z;
 
     /// <summary>Overlaps thinner than this are touching, not overlapping (mm).</summary>
     public const double Slack = 1e-6;

@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace AnvilPlan.Core.Geometry;
 
 /// <summary>
@@ -6,7 +8,7 @@ namespace AnvilPlan.Core.Geometry;
 /// </summary>
 public readonly record struct Frame(Point3 Origin, Direction U, Direction V)
 {
-    public Direction Normal => U.Cross(V);
+    [JsonIgnore] public Direction Normal => U.Cross(V);
 
     public Point3 ToSpace(Uv at, double h = 0) => Origin + (U.Vector() * at.U) + (V.Vector() * at.V) + (Normal.Vector() * h);
 
@@ -26,7 +28,4 @@ public readonly record struct Frame(Point3 Origin, Direction U, Direction V)
         var (a, b) = (ToPlane(box.Min), ToPlane(box.Max));
         return (new(Math.Min(a.U, b.U), Math.Min(a.V, b.V)), new(Math.Max(a.U, b.U), Math.Max(a.V, b.V)));
     }
-
-    /// <summary>The same plane turned so that u runs along today's v (a quarter turn, right-handed).</summary>
-    public Frame TurnedAlong(Point3 newOrigin) => new(newOrigin, V, U.Opposite());
 }

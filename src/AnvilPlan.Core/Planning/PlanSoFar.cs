@@ -5,6 +5,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
@@ -14,4 +15,4 @@ namespace AnvilPlan.Core.Planning;
 /// <summary>All stages' results before the findings look at them.</summary>
 public sealed record PlanSoFar(
     Design Design, Catalog Catalog, ShopProfile Shop, FitPlan Fit, ShellPlan Shell, IReadOnlyList<Chain> Chains,
-    JointPlan Joints, MountPlan Mounts, PartPlan Parts, CutPlan Cuts, CostPlan Cost);
+    JointPlan Joints, MountPlan Mounts, PartPlan Parts, CutPlan Cuts, IReadOnlyList<WorkStep> Work, CostPlan Cost);

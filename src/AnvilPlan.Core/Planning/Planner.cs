@@ -22,6 +22,18 @@ public static class Planner
     /// <param name="design">Must have passed <see cref="DesignCheck"/>; ids of models and materials must be in the catalog.</param>
     public static BuildPlan Plan(Design design, Catalog catalog, ShopProfile shop, AsBuilt asBuilt)
     {
+        var plan = Stages(design, catalog, shop, asBuilt);
+        var (fit, shell, joints, mounts) = (plan.Fit, plan.Shell, plan.Joints, plan.Mounts);
+        var findings = FindingStage.Run(plan);
+        return new BuildPlan(
+            design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
+            plan.Parts.Parts, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, plan.Cuts, plan.Work, plan.Cost,
+            findings, TallyOf(plan, findings));
+    }
+
+    /// <summary>Every stage before the findings, in the order of the trade.</summary>
+    internal static PlanSoFar Stages(Design design, Catalog catalog, ShopProfile shop, AsBuilt asBuilt)
+    {
         var fit = FitStage.Run(design, catalog);
         var shell = ShellStage.Run(design, catalog, fit);
         var chains = ChainStage.Run(design, fit, shell);
@@ -31,27 +43,24 @@ public static class Planner
         var cuts = CutStage.Run(catalog, shop, parts, design.Brief.Quantity);
         var work = WorkList.Run(shop.Rates, parts, joints, mounts);
         var cost = CostStage.Run(design, catalog, shop, joints, mounts, cuts, work);
-        var findings = FindingStage.Run(new PlanSoFar(design, catalog, shop, fit, shell, chains, joints, mounts, parts, cuts, cost));
-        return new BuildPlan(
-            design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], chains, joints.Edges,
-            parts.Parts, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, cuts, work, cost,
-            findings, TallyOf(design, fit, parts, cuts, cost, findings));
+        return new PlanSoFar(design, catalog, shop, fit, shell, chains, joints, mounts, parts, cuts, work, cost);
     }
 
     private static DevicePlace Place(PlacedDevice d, ShellPlan shell) => new(
         d.Id, d.Device.Name, d.Model.Id, d.Device.DeckId, shell.Deck(d.Device.DeckId).Id, d.Body, d.StandoffMm, d.Mirrored, d.Model.InPanel,
         [.. d.Model.Ports.Select(p => d.Place(p)).Select(p => new PortPlace(p.Port.Id, p.Exit, p.Connector))]);
 
-    private static Tally TallyOf(Design design, FitPlan fit, PartPlan parts, CutPlan cuts, CostPlan cost, IReadOnlyList<Finding> findings)
+    private static Tally TallyOf(PlanSoFar plan, IReadOnlyList<Finding> findings)
     {
+        var (fit, parts) = (plan.Fit, plan.Parts.Parts);
         var size = fit.Envelope.Outer.Size;
         var bodies = fit.Devices.Where(d => !d.Model.InPanel).Sum(d => d.Body.VolumeMm3);
         return new Tally(
-            size.X, size.Y, size.Z, size.Z + (design.Box.Feet?.HeightMm ?? 0), fit.Envelope.Outer.VolumeMm3 * 1e-6,
+            size.X, size.Y, size.Z, size.Z + (plan.Design.Box.Feet?.HeightMm ?? 0), fit.Envelope.Outer.VolumeMm3 * 1e-6,
             fit.Envelope.Inner.VolumeMm3 <= 0 ? 0 : bodies / fit.Envelope.Inner.VolumeMm3,
-            parts.Parts.Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + cost.FastenerMassG,
-            parts.Parts.Count, parts.Parts.Sum(p => p.Features.OfType<Hole>().Count()), cuts.Sheets.Count, cuts.SheetUse,
-            cost.TotalCents, cost.Hours, fit.Devices.Sum(d => d.Model.HeatW),
+            parts.Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
+            parts.Count, parts.Sum(p => p.Features.OfType<Hole>().Count()), plan.Cuts.Sheets.Count, plan.Cuts.SheetUse,
+            plan.Cost.TotalCents, plan.Cost.Hours, fit.Devices.Sum(d => d.Model.HeatW),
             findings.Count(f => f.Severity == Severity.Stop), findings.Count(f => f.Severity == Severity.Warn), findings.Count(f => f.Severity == Severity.Note));
     }
 }

@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Server.Web;
@@ -24,6 +25,8 @@ public static class ProjectRoutes
         projects.MapPost("/{id:guid}/revision", (Guid id, RevisionMove move, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
             Moved(id, (i, e, c) => store.GoTo(i, e, move.Number ?? throw new FieldException("number", "number is missing: it must be a revision of the history."), c), move, store, desk, cancel)).WithName("goToRevision");
         projects.MapGet("/{id:guid}/history", (Guid id, ProjectStore store, CancellationToken cancel) => store.History(id, cancel)).WithName("history");
+        projects.MapPost("/{id:guid}/devices", AddDevice).WithName("addDevice");
+        projects.MapPost("/{id:guid}/devices/deck", MoveDevice).WithName("moveDevice");
         projects.MapPost("/{id:guid}/chain", SetLayer).WithName("setLayer");
         projects.MapPost("/{id:guid}/remedies/preview", Preview).WithName("previewRemedy");
         projects.MapPost("/{id:guid}/remedies/apply", Apply).WithName("applyRemedy");
@@ -54,6 +57,26 @@ public static class ProjectRoutes
                 ?? throw new FieldException("chainId", $"chainId is \"{change.ChainId}\": the plan has no such chain.");
             return ChainEdit.Set(before.Design, bench.Catalog, chain, change.Layer, change.ThicknessMm, change.Policy);
         }, store, desk, cancel);
+
+    private static Task<ProjectView> AddDevice(Guid id, NewDevice wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+        Save(id, wanted.ExpectedRevision, "Add a device", (before, bench) =>
+        {
+            if (!bench.Catalog.HasModel(wanted.ModelId))
+            {
+                throw new FieldException("modelId", $"modelId is \"{wanted.ModelId}\": the catalog has no such hardware model.");
+            }
+
+            return DevicePlacing.Add(before.Design, bench.Catalog, bench.Shop, wanted.ModelId, Known(before.Design, wanted.DeckId)).Design;
+        }, store, desk, cancel);
+
+    private static Task<ProjectView> MoveDevice(Guid id, DeckChoice wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+        Save(id, wanted.ExpectedRevision, "Move to another deck", (before, bench) => before.Design.Devices.Any(d => d.Id == wanted.DeviceId)
+            ? DevicePlacing.Move(before.Design, bench.Catalog, bench.Shop, wanted.DeviceId, Known(before.Design, wanted.DeckId))
+            : throw new FieldException("deviceId", $"deviceId is \"{wanted.DeviceId}\": the project has no such device."), store, desk, cancel);
+
+    private static string Known(Design design, string deckId) => Deck.IsPanel(deckId, out _) || design.Trays.Any(t => t.Id == deckId)
+        ? deckId
+        : throw new FieldException("deckId", $"deckId is \"{deckId}\": it must be the id of a tray or panel/left, right, front, back, bottom, top.");
 
     private static Task<ProjectView> Apply(Guid id, RemedyChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
         Save(id, choice.ExpectedRevision, "Remedy", (before, _) => Remedied(before, choice)

@@ -21,6 +21,10 @@ public sealed record RevisionMove(int ExpectedRevision, int? Number);
 
 public sealed record ChainChange(int ExpectedRevision, string ChainId, int Layer, double ThicknessMm, ChainPolicy Policy);
 
+public sealed record NewDevice(int ExpectedRevision, string ModelId, string DeckId);
+
+public sealed record DeckChoice(int ExpectedRevision, string DeviceId, string DeckId);
+
 public sealed record RemedyChoice(int ExpectedRevision, string FindingId, string RemedyId);
 
 /// <summary>What a remedy would do; <see cref="Possible"/> is false when there is no place or stock for it after all.</summary>

@@ -1,0 +1,216 @@
+import { useEffect, useMemo, useState } from 'react'
+import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
+import { RefusedError } from '../api/client'
+import { Button, Empty } from '../kit/controls'
+import { usePreferences } from '../kit/preferences'
+import { ProjectContext, useProject } from '../project/context'
+import { useProjectChanges, useProjectQuery, type ProjectView } from '../project/useProject'
+import { ConflictDialog } from './ConflictDialog'
+import { HelpDialog } from './HelpDialog'
+import { HistoryDialog } from './HistoryDialog'
+import { SnagDrawer } from './SnagDrawer'
+import { STATIONS, stationState } from './stations'
+import { TallyBar } from './TallyBar'
+
+/** What stands around every station: stations, head line, tally, snags, help. */
+export function ProjectFrame() {
+  const query = useProjectQuery()
+  if (query.isPending) return <Wait text="Opening the project." />
+  if (query.isError)
+    return (
+      <Wait
+        text={query.error instanceof RefusedError ? query.error.message : 'The server does not answer. Is it still running?'}
+      />
+    )
+  return <Opened view={query.data} />
+}
+
+function Wait({ text }: { text: string }) {
+  return (
+    <main className="p-8">
+      <Empty>{text}</Empty>
+      <Link className="text-violet underline" to="/">
+        All projects
+      </Link>
+    </main>
+  )
+}
+
+function Opened({ view }: { view: ProjectView }) {
+  const changes = useProjectChanges()
+  const [focus, setFocus] = useState<string | null>(null)
+  const [snags, setSnags] = useState(false)
+  const [dialog, setDialog] = useState<'help' | 'history' | null>(null)
+  const navigate = useNavigate()
+  const open = useMemo(() => ({ view, changes, focus, setFocus }), [view, changes, focus])
+
+  useEffect(() => {
+    const onKey = (event: KeyboardEvent) => {
+      const target = event.target as HTMLElement
+      if (target.closest('input, textarea, select, [contenteditable]')) return
+      const undo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z'
+      if (undo) {
+        event.preventDefault()
+        void (event.shiftKey ? changes.redo() : changes.undo())
+        return
+      }
+      if (event.ctrlKey || event.metaKey || event.altKey) return
+      const station = STATIONS[Number(event.key) - 1]
+      if (event.key === '?') setDialog('help')
+      else if (event.key === 's') setSnags((now) => !now)
+      else if (event.key === 'h') setDialog('history')
+      else if (station) void navigate(`/project/${view.id}/${station.key}`)
+      else return
+      event.preventDefault()
+    }
+    window.addEventListener('keydown', onKey)
+    return () => window.removeEventListener('keydown', onKey)
+  }, [changes, navigate, view.id])
+
+  return (
+    <ProjectContext value={open}>
+      <div className="grid h-full grid-cols-[9.25rem_minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] max-[900px]:grid-cols-[4.25rem_minmax(0,1fr)]">
+        <HeadLine
+          view={view}
+          onSnags={() => setSnags(!snags)}
+          onHelp={() => setDialog('help')}
+          onHistory={() => setDialog('history')}
+        />
+        <Rail view={view} />
+        <main className="relative min-h-0 min-w-0 overflow-auto p-3" id="station">
+          <ChangeProblem />
+          <Outlet />
+          {snags && <SnagDrawer onClose={() => setSnags(false)} />}
+        </main>
+        <TallyBar view={view} onSnags={() => setSnags(true)} />
+      </div>
+      <ConflictDialog />
+      <HelpDialog open={dialog === 'help'} onClose={() => setDialog(null)} />
+      <HistoryDialog open={dialog === 'history'} onClose={() => setDialog(null)} />
+    </ProjectContext>
+  )
+}
+
+function ChangeProblem() {
+  const { changes } = useProject()
+  const { problem, failed } = changes
+  if (!failed || problem?.status === 409) return null
+  return (
+    <div role="alert" className="mb-3 flex items-center justify-between gap-3 border border-stop bg-paper px-3 py-2">
+      <span>
+        <b className="text-stop">Not changed.</b> {problem?.detail ?? 'The server does not answer; the last change is not saved.'}
+      </span>
+      <Button onClick={changes.clear}>Close</Button>
+    </div>
+  )
+}
+
+function HeadLine({
+  view,
+  onSnags,
+  onHelp,
+  onHistory,
+}: {
+  view: ProjectView
+  onSnags: () => void
+  onHelp: () => void
+  onHistory: () => void
+}) {
+  const { changes } = useProject()
+  const { units, setUnits, theme, setTheme } = usePreferences()
+  const { stops, warns } = view.plan.tally
+  return (
+    <header
+      data-screen-only
+      className="col-span-2 flex flex-wrap items-center gap-x-3 gap-y-1 border-b border-line bg-bench px-3 py-1.5"
+    >
+      <Link to="/" className="flex items-center gap-2 font-semibold" aria-label="All projects">
+        <img src="/mark.svg" alt="" className="h-6 w-6" />
+        <span className="max-[900px]:hidden">Anvil Plan</span>
+      </Link>
+      <h1 className="min-w-0 flex-1 truncate text-[1.1rem]">{view.design.name}</h1>
+      <Button look="quiet" disabled={!view.canUndo} onClick={() => void changes.undo()} aria-keyshortcuts="Control+Z">
+        Undo
+      </Button>
+      <Button look="quiet" disabled={!view.canRedo} onClick={() => void changes.redo()} aria-keyshortcuts="Control+Shift+Z">
+        Redo
+      </Button>
+      <Button look="quiet" onClick={onHistory}>
+        History {view.revision}
+      </Button>
+      <Button
+        look="quiet"
+        onClick={() => setUnits(units === 'mm' ? 'in' : 'mm')}
+        aria-label={`Units: ${units}. Change to ${units === 'mm' ? 'inches' : 'millimetres'}`}
+      >
+        {units === 'mm' ? 'mm' : 'inch'}
+      </Button>
+      <Button look="quiet" onClick={() => setTheme(theme === 'light' ? 'dark' : 'light')}>
+        {theme === 'light' ? 'Dark' : 'Light'}
+      </Button>
+      <Button look="quiet" onClick={onHelp} aria-label="Help">
+        ?
+      </Button>
+      <Button onClick={onSnags} aria-label="Snags">
+        <span className={stops > 0 ? 'font-semibold text-stop' : warns > 0 ? 'font-semibold text-warn' : ''}>
+          {stops > 0 ? `■ ${stops} stop${stops === 1 ? '' : 's'}` : warns > 0 ? `▲ ${warns}` : 'Snags'}
+        </span>
+        {stops > 0 && warns > 0 && <span className="text-warn">▲ {warns}</span>}
+      </Button>
+    </header>
+  )
+}
+
+function Rail({ view }: { view: ProjectView }) {
+  const { pathname } = useLocation()
+  return (
+    <nav data-screen-only aria-label="Stations" className="row-span-1 overflow-y-auto border-r border-line bg-bench py-2">
+      <ol>
+        {STATIONS.map((s, i) => {
+          const state = stationState(s.key, view.design, view.plan)
+          const here = pathname.endsWith('/' + s.key)
+          return (
+            <li key={s.key}>
+              <NavLink
+                to={s.key}
+                title={s.asks}
+                className={`flex items-baseline gap-2 border-l-4 px-2.5 py-2 max-[900px]:flex-col max-[900px]:gap-0 max-[900px]:px-1.5 ${
+                  here ? 'border-violet bg-paper font-semibold' : 'border-transparent hover:bg-paper'
+                }`}
+              >
+                <span className="w-4 text-right font-mono text-[0.78rem] text-dim max-[900px]:hidden">{i + 1}</span>
+                <span className="flex-1 max-[900px]:text-[0.82rem]">{s.name}</span>
+                <StateMark word={state.word} stops={state.stops} warns={state.warns} />
+              </NavLink>
+            </li>
+          )
+        })}
+      </ol>
+    </nav>
+  )
+}
+
+/** Shape and colour together: a square stops, a triangle warns, a tick is settled, a ring is still open. */
+function StateMark({ word, stops, warns }: { word: string; stops: number; warns: number }) {
+  if (stops > 0)
+    return (
+      <span className="text-[0.85rem] text-stop" title={`${stops} stops`}>
+        ■ {stops}
+      </span>
+    )
+  if (warns > 0)
+    return (
+      <span className="text-[0.85rem] text-warn" title={`${warns} warnings`}>
+        ▲ {warns}
+      </span>
+    )
+  return word === 'settled' ? (
+    <span className="text-[0.85rem] text-good" title="settled">
+      ✓
+    </span>
+  ) : (
+    <span className="text-[0.85rem] text-dim" title="open">
+      ○
+    </span>
+  )
+}

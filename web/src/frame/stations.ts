@@ -1,0 +1,52 @@
+import type { Plan, Design } from '../project/useProject'
+
+export type StationKey = 'brief' | 'hardware' | 'fit' | 'shell' | 'cuts' | 'mounts' | 'packet'
+
+export const STATIONS: { key: StationKey; name: string; asks: string }[] = [
+  { key: 'brief', name: 'Brief', asks: 'What is it for, how large may it be' },
+  { key: 'hardware', name: 'Hardware', asks: 'What goes in' },
+  { key: 'fit', name: 'Fit', asks: 'Where everything stands' },
+  { key: 'shell', name: 'Shell', asks: 'Panels, edges and joints' },
+  { key: 'cuts', name: 'Cuts', asks: 'Parts and stock' },
+  { key: 'mounts', name: 'Mounts', asks: 'Holes and screws' },
+  { key: 'packet', name: 'Packet', asks: 'Files for the shop' },
+]
+
+const HOME: Record<string, StationKey> = {
+  'over-the-limit': 'brief',
+  'over-budget': 'brief',
+  'mains-inside': 'hardware',
+  'control-forgotten': 'hardware',
+  'device-outside': 'fit',
+  'devices-collide': 'fit',
+  'device-hits-part': 'fit',
+  'port-without-opening': 'fit',
+  'tray-unsupported': 'fit',
+  'tray-outside': 'fit',
+  'corner-open': 'shell',
+  'inset-covers': 'shell',
+  'mitre-entry-differs': 'shell',
+  'joint-too-thin': 'shell',
+  'joint-material': 'shell',
+  'glue-will-not-hold': 'shell',
+  'block-missing': 'shell',
+  'no-way-in': 'shell',
+  'removable-held': 'shell',
+  'part-larger-than-stock': 'cuts',
+  'stock-not-on-hand': 'cuts',
+  'part-stale': 'cuts',
+}
+
+/** The station at which a snag is mended; everything about holes and screws belongs to the mounts. */
+export const homeOf = (code: string): StationKey => HOME[code] ?? 'mounts'
+
+export type StationState = { word: 'open' | 'settled' | 'snags'; stops: number; warns: number }
+
+export function stationState(key: StationKey, design: Design, plan: Plan): StationState {
+  const own = plan.findings.filter((f) => homeOf(f.code) === key)
+  const stops = own.filter((f) => f.severity === 'stop').length
+  const warns = own.filter((f) => f.severity === 'warn').length
+  if (stops + warns > 0) return { word: 'snags', stops, warns }
+  const untouched = (key === 'brief' && design.brief.purpose === '') || (key === 'hardware' && design.devices.length === 0)
+  return { word: untouched ? 'open' : 'settled', stops, warns }
+}

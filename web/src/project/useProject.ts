@@ -1,0 +1,109 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useParams } from 'react-router'
+import { api, RefusedError, taken, type Schemas } from '../api/client'
+
+export type Design = Schemas['Design']
+export type Plan = Schemas['BuildPlan']
+export type ProjectView = Schemas['ProjectView']
+
+const key = (id: string) => ['project', id] as const
+
+/** The open project of this address, from the query cache. */
+export function useProjectQuery() {
+  const { id = '' } = useParams()
+  return useQuery({
+    queryKey: key(id),
+    queryFn: async () => taken(await api.GET('/api/projects/{id}', { params: { path: { id } } })),
+  })
+}
+
+/** Every change of the open project; each answer of the server becomes the project that all stations show. */
+export function useProjectChanges() {
+  const { id = '' } = useParams()
+  const cache = useQueryClient()
+  const current = () => cache.getQueryData<ProjectView>(key(id))
+  const mutation = useMutation({
+    mutationKey: ['change', id],
+    scope: { id: `change-${id}` },
+    mutationFn: (send: (now: ProjectView) => Promise<ProjectView>) => {
+      const now = current()
+      if (!now) throw new Error('The project is not loaded.')
+      return send(now)
+    },
+    onSuccess: (view) => cache.setQueryData(key(id), view),
+  })
+  const path = { path: { id } }
+  const run = (send: (now: ProjectView) => Promise<ProjectView>) => mutation.mutateAsync(send).catch(() => undefined)
+  return {
+    busy: mutation.isPending,
+    problem: mutation.error instanceof RefusedError ? mutation.error.problem : null,
+    failed: mutation.error,
+    clear: mutation.reset,
+    edit: (label: string, change: (design: Design) => Design) =>
+      run(async (now) =>
+        taken(
+          await api.PUT('/api/projects/{id}/design', {
+            params: path,
+            body: { expectedRevision: now.revision, label, design: change(now.design) },
+          }),
+        ),
+      ),
+    addDevice: (modelId: string, deckId: string) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/devices', {
+            params: path,
+            body: { expectedRevision: now.revision, modelId, deckId },
+          }),
+        ),
+      ),
+    moveDevice: (deviceId: string, deckId: string) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/devices/deck', {
+            params: path,
+            body: { expectedRevision: now.revision, deviceId, deckId },
+          }),
+        ),
+      ),
+    setLayer: (chainId: string, layer: number, thicknessMm: number, policy: Schemas['ChainPolicy']) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/chain', {
+            params: path,
+            body: { expectedRevision: now.revision, chainId, layer, thicknessMm, policy },
+          }),
+        ),
+      ),
+    undo: () =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/undo', { params: path, body: { expectedRevision: now.revision, number: null } }),
+        ),
+      ),
+    redo: () =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/redo', { params: path, body: { expectedRevision: now.revision, number: null } }),
+        ),
+      ),
+    goTo: (expectedRevision: number, number: number) =>
+      run(async () => taken(await api.POST('/api/projects/{id}/revision', { params: path, body: { expectedRevision, number } }))),
+    applyRemedy: (findingId: string, remedyId: string) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/remedies/apply', {
+            params: path,
+            body: { expectedRevision: now.revision, findingId, remedyId },
+          }),
+        ),
+      ),
+    reload: () => cache.invalidateQueries({ queryKey: key(id) }),
+  }
+}
+
+export type Changes = ReturnType<typeof useProjectChanges>
+
+export function useCatalog() {
+  return useQuery({ queryKey: ['catalog'], queryFn: async () => taken(await api.GET('/api/catalog')), staleTime: Infinity })
+}

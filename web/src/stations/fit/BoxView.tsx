@@ -1,0 +1,230 @@
+import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
+import type { Schemas } from '../../api/client'
+import { HatchDefs, hatchOf } from '../../kit/drawing/hatch'
+import { usePreferences } from '../../kit/preferences'
+import { useProject } from '../../project/context'
+import { useCatalog } from '../../project/useProject'
+import { deckAxes, type AxisKey } from './decks'
+
+export type ViewKey = 'top' | 'front' | 'side'
+
+const VIEWS: Record<ViewKey, { title: string; across: AxisKey; up: AxisKey; depth: AxisKey; nearFirst: boolean }> = {
+  top: { title: 'From above', across: 'x', up: 'y', depth: 'z', nearFirst: false },
+  front: { title: 'From the front', across: 'x', up: 'z', depth: 'y', nearFirst: true },
+  side: { title: 'From the right', across: 'y', up: 'z', depth: 'x', nearFirst: false },
+}
+
+type Drag = { id: string; startX: number; startY: number; across: number; up: number }
+
+/** One orthographic view with outer dimensions. Devices are dragged or nudged within their deck. */
+export function BoxView({
+  which,
+  onMove,
+  onTurn,
+}: {
+  which: ViewKey
+  onMove: (id: string, du: number, dv: number) => void
+  onTurn: (id: string) => void
+}) {
+  const { view, focus, setFocus } = useProject()
+  const { length } = usePreferences()
+  const catalog = useCatalog()
+  const svg = useRef<SVGSVGElement>(null)
+  const [drag, setDrag] = useState<Drag | null>(null)
+  const id = useId().replace(/[^a-z0-9]/gi, '')
+  const { title, across, up, depth, nearFirst } = VIEWS[which]
+  const { outer, parts, devices } = view.plan
+  const [w, h] = [outer.max[across], outer.max[up]]
+  const margin = Math.max(w, h) * 0.09 + 8
+  const text = Math.max(w, h) * 0.035 + 3
+  const feet = up === 'z' ? (view.design.box.feet?.heightMm ?? 0) : 0
+  const y = (v: number) => h - v
+  const rect = (box: Schemas['Box']) => ({
+    x: box.min[across],
+    y: y(box.max[up]),
+    width: box.max[across] - box.min[across],
+    height: box.max[up] - box.min[up],
+  })
+  const walls = parts.filter((p) => p.kind !== 'panel' || !facesViewer(p.id, which))
+  const sorted = [...devices].sort((a, b) =>
+    nearFirst ? b.body.max[depth] - a.body.max[depth] : a.body.max[depth] - b.body.max[depth],
+  )
+
+  /** How far the device moves along its deck for a shift in this view; the axis that the deck has not is ignored. */
+  const toDeck = (deckId: string, dAcross: number, dUp: number) => {
+    const { u, v } = deckAxes(deckId)
+    const by = (axis: AxisKey) => (axis === across ? dAcross : axis === up ? dUp : 0)
+    return { du: by(u.axis) * u.sign, dv: by(v.axis) * v.sign }
+  }
+  const scale = () => {
+    const box = svg.current?.getBoundingClientRect()
+    return box ? Math.max((w + 2 * margin) / box.width, (h + feet + 2 * margin) / box.height) : 1
+  }
+  const begin = (e: PointerEvent<SVGGElement>, deviceId: string) => {
+    e.currentTarget.setPointerCapture(e.pointerId)
+    setFocus('device/' + deviceId)
+    setDrag({ id: deviceId, startX: e.clientX, startY: e.clientY, across: 0, up: 0 })
+  }
+  const move = (e: PointerEvent) => {
+    if (!drag) return
+    const k = scale()
+    const snap = (v: number) => Math.round(v * 2) / 2
+    setDrag({ ...drag, across: snap((e.clientX - drag.startX) * k), up: snap((drag.startY - e.clientY) * k) })
+  }
+  const end = (deckId: string) => {
+    if (!drag) return
+    const { du, dv } = toDeck(deckId, drag.across, drag.up)
+    setDrag(null)
+    if (du !== 0 || dv !== 0) onMove(drag.id, du, dv)
+  }
+  const onKey = (e: KeyboardEvent, deviceId: string, deckId: string) => {
+    const arrows: Record<string, [number, number]> = {
+      ArrowLeft: [-1, 0],
+      ArrowRight: [1, 0],
+      ArrowUp: [0, 1],
+      ArrowDown: [0, -1],
+    }
+    const arrow = arrows[e.key]
+    if (e.key === 'Escape') setDrag(null)
+    else if (e.key === 'r') onTurn(deviceId)
+    else if (arrow) {
+      const step = e.shiftKey ? 10 : e.altKey ? 0.1 : 1
+      const { du, dv } = toDeck(deckId, arrow[0] * step, arrow[1] * step)
+      if (du !== 0 || dv !== 0) onMove(deviceId, du, dv)
+    } else return
+    e.preventDefault()
+    e.stopPropagation()
+  }
+
+  return (
+    <figure className="flex min-h-0 min-w-0 flex-col">
+      <figcaption className="text-[0.85rem] text-dim">{title}</figcaption>
+      <svg
+        ref={svg}
+        viewBox={`${-margin} ${-margin} ${w + 2 * margin} ${h + feet + 2 * margin}`}
+        className="min-h-0 w-full flex-1 touch-none select-none"
+        role="group"
+        aria-label={`${title}: ${length(w)} by ${length(h)}`}
+        onPointerMove={move}
+      >
+        <HatchDefs id={id} scale={Math.max(w, h) / 60} />
+        <rect width={w} height={h} fill="var(--bench)" stroke="var(--ink)" vectorEffect="non-scaling-stroke" />
+        {walls.map((p) => (
+          <rect
+            key={p.id}
+            {...rect(p.box)}
+            fill={`url(#${id}-${hatchOf(catalog.data?.materials.find((m) => m.id === p.materialId))})`}
+            stroke={focus === p.id ? 'var(--brass)' : 'var(--dim)'}
+            strokeWidth={focus === p.id ? 3 : 0.8}
+            vectorEffect="non-scaling-stroke"
+          >
+            <title>{p.name}</title>
+          </rect>
+        ))}
+        {feet > 0 && [0.08, 0.92].map((at) => <rect key={at} x={w * at - 9} y={h} width={18} height={feet} fill="var(--dim)" />)}
+        {sorted.map((d) => {
+          const chosen = focus === 'device/' + d.id
+          const snag = view.plan.findings.some((f) => f.severity === 'stop' && f.places.includes('device/' + d.id))
+          const shift = drag?.id === d.id ? toDeck(d.deckId, drag.across, drag.up) : null
+          const moved = shift ? backToView(d.deckId, shift, across, up) : { across: 0, up: 0 }
+          const box = rect(d.body)
+          return (
+            <g
+              key={d.id}
+              role="button"
+              tabIndex={0}
+              aria-label={`${d.name}${snag ? ', has a snag' : ''}`}
+              aria-pressed={chosen}
+              transform={`translate(${moved.across} ${-moved.up})`}
+              className="cursor-grab outline-none"
+              onPointerDown={(e) => begin(e, d.id)}
+              onPointerUp={() => end(d.deckId)}
+              onPointerCancel={() => setDrag(null)}
+              onFocus={() => setFocus('device/' + d.id)}
+              onKeyDown={(e) => onKey(e, d.id, d.deckId)}
+            >
+              <rect
+                {...box}
+                fill={chosen ? 'var(--brass-soft)' : 'var(--paper)'}
+                fillOpacity={0.88}
+                stroke={snag ? 'var(--stop)' : chosen ? 'var(--brass)' : 'var(--violet)'}
+                strokeWidth={chosen ? 3 : 1.3}
+                strokeDasharray={snag ? '5 3' : undefined}
+                vectorEffect="non-scaling-stroke"
+              />
+              {d.ports.map((p) => (
+                <rect
+                  key={p.id}
+                  x={p.connector.min[across] - (across === axisOf(p.exit) ? 1.2 : 0)}
+                  y={y(p.connector.max[up]) - (up === axisOf(p.exit) ? 1.2 : 0)}
+                  width={p.connector.max[across] - p.connector.min[across] + (across === axisOf(p.exit) ? 2.4 : 0)}
+                  height={p.connector.max[up] - p.connector.min[up] + (up === axisOf(p.exit) ? 2.4 : 0)}
+                  fill="var(--violet)"
+                  opacity={0.75}
+                />
+              ))}
+              {box.width > text * 1.6 && box.height > text * 0.9 && (
+                <text
+                  x={box.x + box.width / 2}
+                  y={box.y + box.height / 2 + text * 0.3}
+                  fontSize={text * 0.78}
+                  textAnchor="middle"
+                  fill="var(--ink)"
+                  className="pointer-events-none"
+                >
+                  {short(d.name, box.width / (text * 0.42))}
+                </text>
+              )}
+              <title>{d.name}</title>
+            </g>
+          )
+        })}
+        <g fill="var(--dim)" stroke="var(--dim)" fontSize={text} textAnchor="middle">
+          <path
+            d={`M0 ${-margin * 0.45}H${w}M0 -2V${-margin * 0.65}M${w} -2V${-margin * 0.65}`}
+            strokeWidth={0.8}
+            fill="none"
+            vectorEffect="non-scaling-stroke"
+          />
+          <text x={w / 2} y={-margin * 0.55} stroke="none">
+            {length(w)}
+          </text>
+          <path
+            d={`M${-margin * 0.35} 0V${h}M-2 0H${-margin * 0.55}M-2 ${h}H${-margin * 0.55}`}
+            strokeWidth={0.8}
+            fill="none"
+            vectorEffect="non-scaling-stroke"
+          />
+          <text transform={`translate(${-margin * 0.45} ${h / 2}) rotate(-90)`} stroke="none">
+            {length(h)}
+          </text>
+        </g>
+      </svg>
+    </figure>
+  )
+}
+
+function axisOf(direction: Schemas['Direction']): AxisKey {
+  return direction === 'left' || direction === 'right' ? 'x' : direction === 'front' || direction === 'back' ? 'y' : 'z'
+}
+
+/** The panel that one looks at is left out, so that the inside shows. */
+function facesViewer(partId: string, which: ViewKey): boolean {
+  const face = partId.replace('shell/', '')
+  return which === 'top'
+    ? face === 'top' || face === 'bottom'
+    : which === 'front'
+      ? face === 'front' || face === 'back'
+      : face === 'left' || face === 'right'
+}
+
+function backToView(deckId: string, by: { du: number; dv: number }, across: AxisKey, up: AxisKey) {
+  const { u, v } = deckAxes(deckId)
+  const along = (axis: AxisKey) => (u.axis === axis ? by.du * u.sign : v.axis === axis ? by.dv * v.sign : 0)
+  return { across: along(across), up: along(up) }
+}
+
+function short(name: string, letters: number): string {
+  const n = Math.max(2, Math.floor(letters))
+  return name.length <= n ? name : name.slice(0, n - 1) + '…'
+}

@@ -1,0 +1,37 @@
+import type { Schemas } from '../../api/client'
+import type { Design } from '../../project/useProject'
+
+export type AxisKey = 'x' | 'y' | 'z'
+type Along = { axis: AxisKey; sign: 1 | -1 }
+
+export const FACE_NAMES: Record<Schemas['Face'], string> = {
+  left: 'Left side',
+  right: 'Right side',
+  front: 'Front',
+  back: 'Back',
+  bottom: 'Bottom',
+  top: 'Top',
+}
+
+const PANELS: Record<Schemas['Face'], { u: Along; v: Along }> = {
+  front: { u: { axis: 'x', sign: 1 }, v: { axis: 'z', sign: 1 } },
+  back: { u: { axis: 'x', sign: -1 }, v: { axis: 'z', sign: 1 } },
+  left: { u: { axis: 'y', sign: -1 }, v: { axis: 'z', sign: 1 } },
+  right: { u: { axis: 'y', sign: 1 }, v: { axis: 'z', sign: 1 } },
+  top: { u: { axis: 'x', sign: 1 }, v: { axis: 'y', sign: 1 } },
+  bottom: { u: { axis: 'x', sign: 1 }, v: { axis: 'y', sign: 1 } },
+}
+
+/** Along which axis a deck's u and v run, as its drawing shows them. */
+export function deckAxes(deckId: string): { u: Along; v: Along } {
+  const face = deckId.startsWith('panel/') ? (deckId.slice(6) as Schemas['Face']) : 'bottom'
+  return PANELS[face]
+}
+
+/** All that can carry hardware: trays first, then the six panels. */
+export function decksOf(design: Design): { id: string; name: string }[] {
+  return [
+    ...design.trays.map((t) => ({ id: t.id, name: t.name })),
+    ...(Object.keys(FACE_NAMES) as Schemas['Face'][]).map((f) => ({ id: `panel/${f}`, name: FACE_NAMES[f] })),
+  ]
+}

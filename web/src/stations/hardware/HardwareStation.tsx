@@ -1,0 +1,288 @@
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
+import { LengthField, TextField } from '../../kit/fields'
+import { usePreferences } from '../../kit/preferences'
+import { money } from '../../kit/units'
+import { useProject } from '../../project/context'
+import { useCatalog } from '../../project/useProject'
+import { decksOf } from '../fit/decks'
+import { DeviceDrawing } from './DeviceDrawing'
+
+type Model = Schemas['HardwareModel']
+
+/** Picks devices from the catalog and lists those that are in. */
+export function HardwareStation() {
+  const { view, changes, setFocus } = useProject()
+  const catalog = useCatalog()
+  const [search, setSearch] = useState('')
+  const [chosen, setChosen] = useState<string | null>(null)
+  const models = catalog.data?.hardware ?? []
+  const words = search.toLowerCase().split(/\s+/).filter(Boolean)
+  const found = models.filter((m) => words.every((w) => `${m.name} ${m.group} ${m.id}`.toLowerCase().includes(w)))
+  const model = models.find((m) => m.id === chosen) ?? found[0]
+  const add = (m: Model, deckId: string) => {
+    void changes.addDevice(m.id, deckId).then((after) => {
+      const added = after?.design.devices.at(-1)
+      if (added) setFocus('device/' + added.id)
+    })
+  }
+  return (
+    <div className="grid gap-3 lg:h-full lg:grid-cols-[17rem_minmax(0,1fr)_22rem]">
+      <Pane
+        title="Catalog"
+        actions={
+          <input
+            aria-label="Search the catalog"
+            placeholder="search"
+            className="min-h-8 w-36 rounded-sm border border-line bg-bench px-2"
+            value={search}
+            onChange={(e) => setSearch(e.target.value)}
+          />
+        }
+      >
+        {catalog.isError && <p className="text-stop">The catalog could not be read.</p>}
+        {[...new Set(found.map((m) => m.group))].map((group) => (
+          <div key={group} className="mb-3">
+            <p className="text-[0.82rem] text-dim">{group}</p>
+            <ul>
+              {found
+                .filter((m) => m.group === group)
+                .map((m) => (
+                  <li key={m.id}>
+                    <button
+                      type="button"
+                      aria-current={m.id === model?.id}
+                      className={`w-full px-2 py-1 text-left ${m.id === model?.id ? 'bg-brass-soft' : 'hover:bg-violet-soft'}`}
+                      onClick={() => setChosen(m.id)}
+                    >
+                      {m.name}
+                    </button>
+                  </li>
+                ))}
+            </ul>
+          </div>
+        ))}
+        {found.length === 0 && catalog.data && <Empty>No model matches “{search}”.</Empty>}
+      </Pane>
+      {model ? (
+        <ModelPane key={model.id} model={model} onAdd={add} />
+      ) : (
+        <Pane title="Model">
+          <Empty>Choose a model on the left.</Empty>
+        </Pane>
+      )}
+      <Pane title={`In this housing: ${view.design.devices.length}`}>
+        {view.design.devices.length === 0 && (
+          <Empty>
+            Nothing yet. Pick a model, choose what carries it, and add it. Its place is found for you and can be changed at Fit.
+          </Empty>
+        )}
+        <ul>
+          {view.design.devices.map((d) => (
+            <DeviceLine key={d.id} device={d} models={models} />
+          ))}
+        </ul>
+      </Pane>
+    </div>
+  )
+}
+
+function ModelPane({ model, onAdd }: { model: Model; onAdd: (model: Model, deckId: string) => void }) {
+  const { view } = useProject()
+  const { length } = usePreferences()
+  const panel = model.mount === 'panelNut' || model.mount === 'panelScrews'
+  const decks = decksOf(view.design)
+  const [deck, setDeck] = useState(() =>
+    panel ? 'panel/front' : (decks.find((d) => !d.id.startsWith('panel/'))?.id ?? 'panel/bottom'),
+  )
+  return (
+    <Pane title={model.name}>
+      <DeviceDrawing model={model} />
+      <p className="my-2 text-center text-[1.35rem]">
+        {length(model.widthMm)} × {length(model.depthMm)} × {length(model.heightMm)}
+      </p>
+      <div className="flex flex-wrap items-end gap-2 border-y border-hair py-3">
+        <div className="min-w-40 flex-1">
+          <Field label="Carried by">
+            <Select value={deck} onChange={(e) => setDeck(e.target.value)}>
+              {decks.map((d) => (
+                <option key={d.id} value={d.id}>
+                  {d.name}
+                </option>
+              ))}
+            </Select>
+          </Field>
+        </div>
+        <Button look="main" onClick={() => onAdd(model, deck)}>
+          Add
+        </Button>
+      </div>
+      <dl className="mt-3 grid grid-cols-[8rem_1fr] gap-x-3 gap-y-1 text-[0.92rem]">
+        <dt className="text-dim">Held by</dt>
+        <dd>
+          {MOUNTS[model.mount]}
+          {model.threadSize ? `, ${model.threadSize}` : ''}
+          {model.depthMaxMm !== null ? `, at most ${length(model.depthMaxMm)} deep` : ''}
+        </dd>
+        {model.panelMaxMm !== null && (
+          <>
+            <dt className="text-dim">Clamps panels</dt>
+            <dd>
+              {length(model.panelMinMm ?? 0)} to {length(model.panelMaxMm)}
+            </dd>
+          </>
+        )}
+        <dt className="text-dim">Ports</dt>
+        <dd>
+          {model.ports.length === 0
+            ? 'none'
+            : model.ports.map((p) => `${p.name} (${p.exit}${p.needsOpening ? '' : ', inside'})`).join(', ')}
+        </dd>
+        {model.needs.length > 0 && (
+          <>
+            <dt className="text-dim">Needs</dt>
+            <dd>{model.needs.join(', ')}</dd>
+          </>
+        )}
+        <dt className="text-dim">Mass, heat</dt>
+        <dd>
+          {model.massG} g, {model.heatW} W
+        </dd>
+        <dt className="text-dim">Price</dt>
+        <dd>{money(model.priceCents)}</dd>
+        <dt className="text-dim">Trust</dt>
+        <dd>
+          {model.confidence}. {model.source}
+        </dd>
+      </dl>
+    </Pane>
+  )
+}
+
+const MOUNTS: Record<Schemas['MountStyle'], string> = {
+  standoffs: 'screws into standoffs',
+  tappedBody: 'screws through the deck into its own threads',
+  panelNut: 'its own nut in a panel cut-out',
+  panelScrews: 'screws through its flange',
+  lugs: 'screws through its lugs, with nuts',
+  topHatRail: 'a top-hat rail 35 mm',
+}
+
+function DeviceLine({ device, models }: { device: Schemas['Device']; models: Model[] }) {
+  const { view, changes, focus, setFocus } = useProject()
+  const place = 'device/' + device.id
+  const open = focus === place
+  const model = models.find((m) => m.id === device.modelId)
+  const set = (label: string, part: Partial<Schemas['Device']>) =>
+    void changes.edit(label, (d) => ({ ...d, devices: d.devices.map((x) => (x.id === device.id ? { ...x, ...part } : x)) }))
+  return (
+    <li className="border-b border-hair last:border-b-0">
+      <button
+        type="button"
+        aria-expanded={open}
+        className={`flex w-full items-baseline justify-between gap-2 px-1 py-2 text-left ${open ? 'bg-brass-soft' : 'hover:bg-violet-soft'}`}
+        onClick={() => setFocus(open ? null : place)}
+      >
+        <span>{device.name}</span>
+        <span className="text-[0.82rem] text-dim">{decksOf(view.design).find((d) => d.id === device.deckId)?.name}</span>
+      </button>
+      {open && (
+        <div className="grid gap-2 px-1 pb-3">
+          <TextField label="Name" value={device.name} onCommit={(name) => set('Rename device', { name })} />
+          <Field label="Carried by">
+            <Select value={device.deckId} onChange={(e) => void changes.moveDevice(device.id, e.target.value)}>
+              {decksOf(view.design).map((d) => (
+                <option key={d.id} value={d.id}>
+                  {d.name}
+                </option>
+              ))}
+            </Select>
+          </Field>
+          {model?.mount === 'standoffs' && (
+            <LengthField
+              label="Standoff"
+              nullable
+              placeholder="lowest that fits"
+              value={device.standoffMm}
+              onCommit={(v) => set('Standoff', { standoffMm: v })}
+            />
+          )}
+          {model && model.panelMaxMm !== null && (
+            <LengthField
+              label="Panel thinned from behind to"
+              nullable
+              placeholder="full thickness"
+              value={device.rebateToMm}
+              onCommit={(v) => set('Rebate', { rebateToMm: v })}
+            />
+          )}
+          {model?.provides.includes('airflow') && <GrilleEditor device={device} onSet={(g) => set('Grille', { grille: g })} />}
+          {model?.ports
+            .filter((p) => p.needsOpening)
+            .map((p) => (
+              <label key={p.id} className="flex items-center gap-2 text-[0.92rem]">
+                <input
+                  type="checkbox"
+                  className="h-4 w-4 accent-violet"
+                  checked={!device.closedPorts.includes(p.id)}
+                  onChange={(e) =>
+                    set('Port', {
+                      closedPorts: e.target.checked
+                        ? device.closedPorts.filter((c) => c !== p.id)
+                        : [...device.closedPorts, p.id],
+                    })
+                  }
+                />
+                {p.name} reached from outside
+              </label>
+            ))}
+          <div className="flex justify-end">
+            <Button
+              onClick={() => {
+                setFocus(null)
+                void changes.edit(`Take out ${device.name}`, (d) => ({
+                  ...d,
+                  devices: d.devices.filter((x) => x.id !== device.id),
+                }))
+              }}
+            >
+              Take out
+            </Button>
+          </div>
+        </div>
+      )}
+    </li>
+  )
+}
+
+function GrilleEditor({ device, onSet }: { device: Schemas['Device']; onSet: (grille: Schemas['Grille'] | null) => void }) {
+  const grille = device.grille ?? { kind: 'closed' as const, holeDiaMm: 6, pitchMm: 7 }
+  return (
+    <div className="grid grid-cols-3 gap-2">
+      <Field label="Air opening">
+        <Select
+          value={grille.kind}
+          onChange={(e) => {
+            const kind = e.target.value as Schemas['GrilleKind']
+            onSet(
+              kind === 'roundHoles'
+                ? { kind, holeDiaMm: grille.holeDiaMm || 6, pitchMm: grille.pitchMm || 7 }
+                : { ...grille, kind },
+            )
+          }}
+        >
+          <option value="closed">closed</option>
+          <option value="open">open</option>
+          <option value="roundHoles">round holes</option>
+        </Select>
+      </Field>
+      {grille.kind === 'roundHoles' && (
+        <>
+          <LengthField label="Hole" value={grille.holeDiaMm} onCommit={(v) => onSet({ ...grille, holeDiaMm: v ?? 6 })} />
+          <LengthField label="Pitch" value={grille.pitchMm} onCommit={(v) => onSet({ ...grille, pitchMm: v ?? 7 })} />
+        </>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,235 @@
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
+import { LengthField } from '../../kit/fields'
+import { usePreferences } from '../../kit/preferences'
+import { WhyFigure, WhySentence } from '../../kit/why'
+import { useProject } from '../../project/context'
+import { HoleMap } from './HoleMap'
+import { numberedHoles, type NumberedHole } from './holes'
+
+/** Hole map and table of a part, and the screws of the whole housing. */
+export function MountsStation() {
+  const { view, focus, setFocus } = useProject()
+  const { parts } = view.plan
+  const [picked, setPicked] = useState<string | null>(null)
+  const [turned, setTurned] = useState(false)
+  const [hot, setHot] = useState<string | null>(null)
+  const carrier = view.plan.devices.find((d) => 'device/' + d.id === focus)?.partId
+  const part = parts.find((p) => p.id === (picked ?? carrier ?? focus)) ?? parts.find((p) => p.kind === 'tray') ?? parts[0]
+  if (!part) return <Empty>No part yet.</Empty>
+  const holes = numberedHoles(part)
+  return (
+    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_27rem] lg:grid-rows-[minmax(0,3fr)_minmax(0,2fr)]">
+      <div className="flex min-h-72 min-w-0 flex-col border border-line bg-paper">
+        <div className="flex flex-wrap items-end gap-3 border-b border-hair px-3 py-2">
+          <div className="w-56">
+            <Field label="Part">
+              <Select
+                value={part.id}
+                onChange={(e) => {
+                  setPicked(e.target.value)
+                  setFocus(e.target.value)
+                  setHot(null)
+                }}
+              >
+                {parts.map((p) => (
+                  <option key={p.id} value={p.id}>
+                    {p.name}, {p.features.filter((f) => f.kind === 'hole').length} holes
+                  </option>
+                ))}
+              </Select>
+            </Field>
+          </div>
+          <p className="flex-1 self-center">
+            Seen from <b>{turned ? part.farSide : part.seenFrom}</b>
+            {turned && <span className="text-warn"> (mirrored: u is shown from the other end)</span>}
+          </p>
+          <Button onClick={() => setTurned(!turned)}>Turn over</Button>
+        </div>
+        <div className="min-h-0 flex-1 p-2">
+          <HoleMap part={part} holes={holes} hot={hot} onHot={setHot} turned={turned} />
+        </div>
+      </div>
+      <Pane title={`Holes in ${part.name.toLowerCase()}`} className="row-span-2">
+        <HoleTable part={part} holes={holes} hot={hot} onHot={setHot} turned={turned} />
+        <OpeningTable part={part} />
+      </Pane>
+      <ScrewPane />
+    </div>
+  )
+}
+
+function HoleTable({
+  part,
+  holes,
+  hot,
+  onHot,
+  turned,
+}: {
+  part: Schemas['Part']
+  holes: NumberedHole[]
+  hot: string | null
+  onHot: (id: string) => void
+  turned: boolean
+}) {
+  const { view } = useProject()
+  const { length } = usePreferences()
+  if (holes.length === 0) return <Empty>No hole in this part.</Empty>
+  return (
+    <table className="w-full">
+      <thead>
+        <tr>
+          <th>no</th>
+          <th className="text-right">u</th>
+          <th className="text-right">v</th>
+          <th className="text-right">dia</th>
+          <th className="text-right">depth</th>
+          <th className="pl-2">for</th>
+        </tr>
+      </thead>
+      <tbody>
+        {holes.map(({ hole, number }) => {
+          const point = view.plan.mountPoints.find((m) => m.partId === part.id && `${m.deviceId}/${m.number}` === hole.id)
+          return (
+            <tr
+              key={hole.id}
+              id={'hole-' + hole.id}
+              className={`border-t border-hair ${hot === hole.id ? 'bg-brass-soft' : ''}`}
+              onMouseEnter={() => onHot(hole.id)}
+            >
+              <td className="py-1 pr-2 text-right text-dim">{number}</td>
+              <td className="py-1 pr-2 text-right text-[1.1rem]">
+                <WhyFigure why={turned ? undefined : point?.whyU}>
+                  {length(turned ? part.lengthMm - hole.at.u : hole.at.u)}
+                </WhyFigure>
+              </td>
+              <td className="py-1 pr-2 text-right text-[1.1rem]">
+                <WhyFigure why={point?.whyV}>{length(hole.at.v)}</WhyFigure>
+              </td>
+              <td className="py-1 pr-2 text-right">
+                <WhySentence title={`diameter ${hole.diaMm} mm`} text={hole.drillWhy}>
+                  {length(hole.diaMm)}
+                </WhySentence>
+              </td>
+              <td className="py-1 text-right">{hole.depthMm === null ? 'through' : length(hole.depthMm)}</td>
+              <td className="py-1 pl-2 text-[0.88rem]">
+                {hole.purpose}
+                {hole.thread && `, tap ${hole.thread}`}
+                {hole.sinkDiaMm !== null && `, sink ${length(hole.sinkDiaMm)}`}
+              </td>
+            </tr>
+          )
+        })}
+      </tbody>
+    </table>
+  )
+}
+
+function OpeningTable({ part }: { part: Schemas['Part'] }) {
+  const { length } = usePreferences()
+  const openings = part.features.filter((f): f is Schemas['FeatureOpening'] => f.kind === 'opening' && !f.id.includes('/grille-'))
+  const grilles = part.features.filter((f) => f.id.includes('/grille-'))
+  if (openings.length + grilles.length === 0) return null
+  return (
+    <>
+      <h2 className="mt-4 mb-1">Openings</h2>
+      <table className="w-full">
+        <thead>
+          <tr>
+            <th className="text-right">middle u, v</th>
+            <th className="text-right">size</th>
+            <th className="pl-2">for</th>
+          </tr>
+        </thead>
+        <tbody>
+          {openings.map((o) => (
+            <tr key={o.id} className="border-t border-hair">
+              <td className="py-1 pr-2 text-right whitespace-nowrap">
+                {length(o.at.u)}, {length(o.at.v)}
+              </td>
+              <td className="py-1 text-right whitespace-nowrap">
+                <WhySentence title="this size" text={o.sizeWhy}>
+                  {o.heightMm === null ? `dia ${length(o.widthMm)}` : `${length(o.widthMm)} × ${length(o.heightMm)}`}
+                </WhySentence>
+              </td>
+              <td className="py-1 pl-2 text-[0.88rem]">{o.purpose}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+      {grilles.length > 0 && (
+        <p className="mt-2 text-[0.88rem] text-dim">and {grilles.length} grille holes: take the template or the DXF.</p>
+      )}
+    </>
+  )
+}
+
+function ScrewPane() {
+  const { view, changes, setFocus } = useProject()
+  const { length } = usePreferences()
+  const { screws, standoffs } = view.plan
+  return (
+    <Pane title="Screws">
+      <table className="w-full">
+        <thead>
+          <tr>
+            <th>where</th>
+            <th>screw</th>
+            <th className="text-right">count</th>
+            <th className="text-right">length</th>
+            <th className="text-right">bites</th>
+            <th className="pl-2">own length</th>
+          </tr>
+        </thead>
+        <tbody>
+          {screws.map((s) => {
+            const device = view.design.devices.find((d) => d.id === s.for)
+            const own = device && !s.id.endsWith('/deck')
+            const standoff = device && standoffs.find((x) => x.deviceId === device.id)
+            return (
+              <tr key={s.id} className="border-t border-hair" onMouseEnter={() => device && setFocus('device/' + device.id)}>
+                <td className="py-1 pr-2">
+                  {s.where}
+                  {standoff && s.id.endsWith('/board') && (
+                    <span className="text-dim">, standoffs {length(standoff.lengthMm ?? standoff.wantedMm)}</span>
+                  )}
+                </td>
+                <td className="py-1 pr-2">
+                  {s.thread} {s.head}
+                  {s.nut && ', nut'}
+                  {s.washerMm > 0 && `, washer ${length(s.washerMm)}`}
+                </td>
+                <td className="py-1 pr-2 text-right">{s.count}</td>
+                <td className={`py-1 pr-2 text-right text-[1.1rem] ${s.verdict === 'fits' ? '' : 'text-stop'}`}>
+                  <WhyFigure why={s.why}>{s.lengthMm === null ? 'none fits' : length(s.lengthMm)}</WhyFigure>
+                </td>
+                <td className="py-1 pr-2 text-right">{s.engagementMm === null ? '' : length(s.engagementMm)}</td>
+                <td className="w-24 py-1 pl-2">
+                  {own && (
+                    <LengthField
+                      hideLabel
+                      nullable
+                      label={`Own length for ${s.where}`}
+                      placeholder="chosen"
+                      value={device.screwLengthMm}
+                      onCommit={(v) =>
+                        void changes.edit('Screw length', (d) => ({
+                          ...d,
+                          devices: d.devices.map((x) => (x.id === device.id ? { ...x, screwLengthMm: v } : x)),
+                        }))
+                      }
+                    />
+                  )}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+      <p className="mt-2 text-[0.85rem] text-dim">
+        Caution: clamp before drilling, back up the exit side, cover or take out electronics near the drill.
+      </p>
+    </Pane>
+  )
+}

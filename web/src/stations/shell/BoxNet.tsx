@@ -1,0 +1,150 @@
+import { useId } from 'react'
+import type { Schemas } from '../../api/client'
+import { HatchDefs, hatchOf } from '../../kit/drawing/hatch'
+import { usePreferences } from '../../kit/preferences'
+import { useProject } from '../../project/context'
+import { useCatalog } from '../../project/useProject'
+import { FACE_NAMES } from '../fit/decks'
+import { EDGES, edgeName, jointMark, type EdgeKey } from './edges'
+
+type Face = Schemas['Face']
+type Cell = { face: Face; x: number; y: number; w: number; h: number }
+type Side = 'top' | 'right' | 'bottom' | 'left'
+
+/** The box unfolded round its front: each panel where it would fall, each edge drawn on every panel that it touches. */
+export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose: (edge: EdgeKey) => void }) {
+  const { view, focus, setFocus } = useProject()
+  const { length } = usePreferences()
+  const catalog = useCatalog()
+  const id = useId().replace(/[^a-z0-9]/gi, '')
+  const { x: w, y: d, z: h } = view.plan.outer.max
+  const gap = Math.max(w, d, h) * 0.05
+  const cells: Cell[] = [
+    { face: 'left', x: 0, y: d + gap, w: d, h },
+    { face: 'front', x: d + gap, y: d + gap, w, h },
+    { face: 'right', x: d + w + 2 * gap, y: d + gap, w: d, h },
+    { face: 'back', x: 2 * d + w + 3 * gap, y: d + gap, w, h },
+    { face: 'top', x: d + gap, y: 0, w, h: d },
+    { face: 'bottom', x: d + gap, y: d + h + 2 * gap, w, h: d },
+  ]
+  const total = { w: 2 * d + 2 * w + 3 * gap, h: 2 * d + h + 2 * gap }
+  const text = Math.max(total.w, total.h) * 0.017 + 3
+  return (
+    <svg
+      viewBox={`${-gap} ${-gap} ${total.w + 2 * gap} ${total.h + 2 * gap}`}
+      className="h-full max-h-[30rem] w-full"
+      role="group"
+      aria-label="The box unfolded"
+    >
+      <HatchDefs id={id} scale={total.w / 110} />
+      {cells.map((c) => {
+        const panel = view.design.box.panels.find((p) => p.face === c.face)
+        const part = view.plan.parts.find((p) => p.id === 'shell/' + c.face)
+        if (!panel || !part) return null
+        const hot = focus === part.id
+        return (
+          <g key={c.face} onMouseEnter={() => setFocus(part.id)}>
+            <rect
+              x={c.x}
+              y={c.y}
+              width={c.w}
+              height={c.h}
+              fill={`url(#${id}-${hatchOf(catalog.data?.materials.find((m) => m.id === panel.materialId))})`}
+              stroke={hot ? 'var(--brass)' : 'var(--line)'}
+              strokeWidth={hot ? 3 : 1}
+              vectorEffect="non-scaling-stroke"
+            />
+            <rect
+              x={c.x + c.w / 2 - text * 5.4}
+              y={c.y + c.h / 2 - text * 1.5}
+              width={text * 10.8}
+              height={text * 3.1}
+              fill="var(--paper)"
+              opacity={0.9}
+            />
+            <text
+              x={c.x + c.w / 2}
+              y={c.y + c.h / 2 - text * 0.2}
+              fontSize={text}
+              textAnchor="middle"
+              fill="var(--ink)"
+              fontWeight={600}
+            >
+              {FACE_NAMES[c.face]}
+              {panel.hold === 'removable' ? ' (comes off)' : ''}
+            </text>
+            <text x={c.x + c.w / 2} y={c.y + c.h / 2 + text * 1.1} fontSize={text} textAnchor="middle" fill="var(--ink)">
+              {length(part.lengthMm)} × {length(part.widthMm)} × {length(part.thicknessMm)}
+            </text>
+            {(['top', 'right', 'bottom', 'left'] as const).map((side) => (
+              <EdgeStroke key={side} cell={c} side={side} chosen={chosen} onChoose={onChoose} text={text} />
+            ))}
+          </g>
+        )
+      })}
+    </svg>
+  )
+}
+
+const NEIGHBOURS: Record<Face, Record<Side, Face>> = {
+  front: { top: 'top', right: 'right', bottom: 'bottom', left: 'left' },
+  left: { top: 'top', right: 'front', bottom: 'bottom', left: 'back' },
+  right: { top: 'top', right: 'back', bottom: 'bottom', left: 'front' },
+  back: { top: 'top', right: 'left', bottom: 'bottom', left: 'right' },
+  top: { top: 'back', right: 'right', bottom: 'front', left: 'left' },
+  bottom: { top: 'front', right: 'right', bottom: 'back', left: 'left' },
+}
+
+/** Thick where this panel runs over the other, thin and set in where it is covered, dotted for a mitre. */
+function EdgeStroke({
+  cell,
+  side,
+  chosen,
+  onChoose,
+  text,
+}: {
+  cell: Cell
+  side: Side
+  chosen: EdgeKey | null
+  onChoose: (edge: EdgeKey) => void
+  text: number
+}) {
+  const { view } = useProject()
+  const other = NEIGHBOURS[cell.face][side]
+  const key = EDGES.find((e) => e.faces.includes(cell.face) && e.faces.includes(other))?.key
+  const edge = view.design.box.edges.find((e) => e.id === key)
+  if (!key || !edge) return null
+  const covers = edge.joint !== 'mitre' && edge.covers === cell.face
+  const set = covers || edge.joint === 'mitre' ? 0 : text * 0.7
+  const upright = side === 'left' || side === 'right'
+  const [x1, y1] = [
+    side === 'right' ? cell.x + cell.w - set : cell.x + set,
+    side === 'bottom' ? cell.y + cell.h - set : cell.y + set,
+  ]
+  const [x2, y2] = [upright ? x1 : cell.x + cell.w - set, upright ? cell.y + cell.h - set : y1]
+  const hot = chosen === key
+  const mark = {
+    x: upright ? x1 + (side === 'left' ? text * 0.9 : -text * 0.9) : (x1 + x2) / 2,
+    y: upright ? (y1 + y2) / 2 : side === 'top' ? y1 + text * 1.15 : y1 - text * 0.5,
+  }
+  return (
+    <g className="cursor-pointer" onClick={() => onChoose(key)}>
+      <line x1={x1} y1={y1} x2={x2} y2={y2} stroke="transparent" strokeWidth={18} vectorEffect="non-scaling-stroke" />
+      <line
+        x1={x1}
+        y1={y1}
+        x2={x2}
+        y2={y2}
+        stroke={hot ? 'var(--brass)' : covers ? 'var(--ink)' : 'var(--violet)'}
+        strokeWidth={hot ? 5 : covers ? 3.5 : 1.6}
+        strokeDasharray={edge.joint === 'mitre' ? '2 3' : undefined}
+        vectorEffect="non-scaling-stroke"
+      >
+        <title>{edgeName(edge)}</title>
+      </line>
+      <text x={mark.x} y={mark.y} fontSize={text * 0.8} textAnchor="middle" fill={hot ? 'var(--brass)' : 'var(--dim)'}>
+        {jointMark(edge.joint)}
+      </text>
+    </g>
+  )
+}

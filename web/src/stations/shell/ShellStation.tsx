@@ -1,0 +1,284 @@
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { Field, Pane, Select } from '../../kit/controls'
+import { LengthField } from '../../kit/fields'
+import { usePreferences } from '../../kit/preferences'
+import { useProject } from '../../project/context'
+import { useCatalog } from '../../project/useProject'
+import { FACE_NAMES } from '../fit/decks'
+import { StockOptions } from '../fit/FitStation'
+import { BoxNet } from './BoxNet'
+import { EDGES, edgeName, JOINTS, type EdgeKey } from './edges'
+
+/** Panels and the joints of the twelve edges, on the net of the box. */
+export function ShellStation() {
+  const [edge, setEdge] = useState<EdgeKey>('frontLeft')
+  return (
+    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_22rem] lg:grid-rows-[minmax(0,3fr)_minmax(0,2fr)]">
+      <div className="min-h-72 border border-line bg-paper p-2">
+        <BoxNet chosen={edge} onChoose={setEdge} />
+      </div>
+      <div className="row-span-2 flex min-h-0 flex-col gap-3 lg:overflow-auto">
+        <EdgePane id={edge} onChoose={setEdge} />
+        <FeetPane />
+        <Pane title="All edges">
+          <ul>
+            {EDGES.map((e) => (
+              <EdgeLine key={e.key} id={e.key} chosen={e.key === edge} onChoose={setEdge} />
+            ))}
+          </ul>
+        </Pane>
+      </div>
+      <PanelsPane />
+    </div>
+  )
+}
+
+function EdgeLine({ id, chosen, onChoose }: { id: EdgeKey; chosen: boolean; onChoose: (id: EdgeKey) => void }) {
+  const { view } = useProject()
+  const edge = view.design.box.edges.find((e) => e.id === id)
+  if (!edge) return null
+  return (
+    <li>
+      <button
+        type="button"
+        aria-current={chosen}
+        className={`w-full px-1 py-1 text-left text-[0.92rem] ${chosen ? 'bg-brass-soft' : 'hover:bg-violet-soft'}`}
+        onClick={() => onChoose(id)}
+      >
+        {edgeName(edge)}
+      </button>
+    </li>
+  )
+}
+
+function EdgePane({ id, onChoose }: { id: EdgeKey; onChoose: (id: EdgeKey) => void }) {
+  const { view, changes } = useProject()
+  const { length } = usePreferences()
+  const catalog = useCatalog()
+  const edge = view.design.box.edges.find((e) => e.id === id)
+  const made = view.plan.edges.find((e) => e.edge === id)
+  const faces = EDGES.find((e) => e.key === id)?.faces ?? []
+  if (!edge) return null
+  const set = (label: string, part: Partial<Schemas['Edge']>) =>
+    void changes.edit(label, (d) => ({
+      ...d,
+      box: { ...d.box, edges: d.box.edges.map((e) => (e.id === id ? { ...e, ...part } : e)) },
+    }))
+  return (
+    <Pane title="Edge">
+      <div className="grid grid-cols-2 gap-2">
+        <Field label="Edge">
+          <Select value={id} onChange={(e) => onChoose(e.target.value as EdgeKey)}>
+            {EDGES.map((e) => (
+              <option key={e.key} value={e.key}>
+                {FACE_NAMES[e.faces[0]]} and {FACE_NAMES[e.faces[1]].toLowerCase()}
+              </option>
+            ))}
+          </Select>
+        </Field>
+        <Field label="Joint">
+          <Select
+            value={edge.joint}
+            onChange={(e) => {
+              const joint = e.target.value as Schemas['JointKind']
+              set('Joint', {
+                joint,
+                depthMm: null,
+                blockBarId: joint === 'buttScrewed' ? (edge.blockBarId ?? 'beech-20x20') : edge.blockBarId,
+              })
+            }}
+          >
+            {Object.entries(JOINTS).map(([key, name]) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        </Field>
+        {edge.joint !== 'mitre' && (
+          <Field label="Runs over the other">
+            <Select value={edge.covers} onChange={(e) => set('Which covers', { covers: e.target.value as Schemas['Face'] })}>
+              {faces.map((f) => (
+                <option key={f} value={f}>
+                  {FACE_NAMES[f]}
+                </option>
+              ))}
+            </Select>
+          </Field>
+        )}
+        {(edge.joint === 'rabbet' || edge.joint === 'groove') && (
+          <LengthField
+            label="Enters by"
+            nullable
+            placeholder={`half: ${length(made?.entryMm ?? 0)}`}
+            value={edge.depthMm}
+            onCommit={(v) => set('Entry', { depthMm: v })}
+          />
+        )}
+        {edge.joint === 'buttScrewed' && (
+          <Field label="Block">
+            <Select
+              value={edge.blockBarId ?? ''}
+              onChange={(e) => set('Block', { blockBarId: e.target.value === '' ? null : e.target.value })}
+            >
+              <option value="">none</option>
+              {catalog.data?.bars.map((b) => (
+                <option key={b.id} value={b.id}>
+                  {catalog.data.materials.find((m) => m.id === b.materialId)?.name} {b.name}
+                </option>
+              ))}
+            </Select>
+          </Field>
+        )}
+      </div>
+      <p className="mt-2 text-[0.92rem]">
+        {edgeName(edge)}
+        {made && `; ${length(made.lengthMm)} long`}
+        {made && made.entryMm > 0 && `, enters ${length(made.entryMm)}`}.
+      </p>
+    </Pane>
+  )
+}
+
+function FeetPane() {
+  const { view, changes } = useProject()
+  const { feet } = view.design.box
+  const set = (label: string, value: Schemas['Feet'] | null) =>
+    void changes.edit(label, (d) => ({ ...d, box: { ...d.box, feet: value } }))
+  return (
+    <Pane
+      title="Feet"
+      actions={
+        <label className="text-[0.92rem]">
+          <input
+            type="checkbox"
+            className="accent-violet"
+            checked={feet !== null}
+            onChange={(e) =>
+              set(
+                e.target.checked ? 'Add feet' : 'Take off feet',
+                e.target.checked ? { diaMm: 20, heightMm: 12, insetMm: 25 } : null,
+              )
+            }
+          />{' '}
+          four feet
+        </label>
+      }
+    >
+      {feet ? (
+        <div className="grid grid-cols-3 gap-2">
+          <LengthField label="Dia" value={feet.diaMm} onCommit={(v) => v !== null && set('Feet', { ...feet, diaMm: v })} />
+          <LengthField
+            label="Height"
+            value={feet.heightMm}
+            onCommit={(v) => v !== null && set('Feet', { ...feet, heightMm: v })}
+          />
+          <LengthField label="Inset" value={feet.insetMm} onCommit={(v) => v !== null && set('Feet', { ...feet, insetMm: v })} />
+        </div>
+      ) : (
+        <p className="text-dim">It stands on its bottom.</p>
+      )}
+    </Pane>
+  )
+}
+
+function PanelsPane() {
+  const { view, changes, focus, setFocus } = useProject()
+  const { length } = usePreferences()
+  const catalog = useCatalog()
+  const set = (face: Schemas['Face'], label: string, part: Partial<Schemas['Panel']>) =>
+    void changes.edit(label, (d) => ({
+      ...d,
+      box: { ...d.box, panels: d.box.panels.map((p) => (p.face === face ? { ...p, ...part } : p)) },
+    }))
+  return (
+    <Pane title="Panels">
+      <table className="w-full min-w-[44rem]">
+        <thead>
+          <tr>
+            <th>panel</th>
+            <th>material</th>
+            <th className="text-right">measured</th>
+            <th className="text-right">let in by</th>
+            <th>grain</th>
+            <th>held</th>
+            <th className="text-right">finished size</th>
+          </tr>
+        </thead>
+        <tbody>
+          {view.design.box.panels.map((p) => {
+            const part = view.plan.parts.find((x) => x.id === 'shell/' + p.face)
+            const grain = catalog.data?.materials.find((m) => m.id === p.materialId)?.hasGrain
+            return (
+              <tr
+                key={p.face}
+                className={`border-t border-hair ${focus === part?.id ? 'bg-brass-soft' : ''}`}
+                onMouseEnter={() => part && setFocus(part.id)}
+              >
+                <td className="py-1 pr-2">{FACE_NAMES[p.face]}</td>
+                <td className="py-1 pr-2">
+                  <Select
+                    aria-label={`Material of ${FACE_NAMES[p.face]}`}
+                    value={`${p.materialId}|${p.nominalMm}`}
+                    onChange={(e) => {
+                      const [materialId = '', nominal = ''] = e.target.value.split('|')
+                      set(p.face, 'Panel material', { materialId, nominalMm: Number(nominal), measuredMm: null })
+                    }}
+                  >
+                    {catalog.data && <StockOptions catalog={catalog.data} />}
+                  </Select>
+                </td>
+                <td className="w-20 py-1 pr-2">
+                  <LengthField
+                    hideLabel
+                    label={`Measured thickness of ${FACE_NAMES[p.face]}`}
+                    nullable
+                    placeholder={part ? length(part.thicknessMm) : ''}
+                    value={p.measuredMm}
+                    onCommit={(v) => set(p.face, 'Measured thickness', { measuredMm: v })}
+                  />
+                </td>
+                <td className="w-20 py-1 pr-2">
+                  <LengthField
+                    hideLabel
+                    label={`Inset of ${FACE_NAMES[p.face]}`}
+                    value={p.insetMm}
+                    onCommit={(v) => v !== null && set(p.face, 'Inset', { insetMm: v })}
+                  />
+                </td>
+                <td className="py-1 pr-2">
+                  {grain ? (
+                    <Select
+                      aria-label={`Grain of ${FACE_NAMES[p.face]}`}
+                      value={p.grain}
+                      onChange={(e) => set(p.face, 'Grain', { grain: e.target.value as Schemas['GrainRun'] })}
+                    >
+                      <option value="alongU">level</option>
+                      <option value="alongV">upright</option>
+                    </Select>
+                  ) : (
+                    <span className="text-dim">none</span>
+                  )}
+                </td>
+                <td className="py-1 pr-2">
+                  <Select
+                    aria-label={`Hold of ${FACE_NAMES[p.face]}`}
+                    value={p.hold}
+                    onChange={(e) => set(p.face, 'Hold', { hold: e.target.value as Schemas['PanelHold'] })}
+                  >
+                    <option value="fixed">fixed</option>
+                    <option value="removable">comes off</option>
+                  </Select>
+                </td>
+                <td className="py-1 text-right whitespace-nowrap">
+                  {part && `${length(part.lengthMm)} × ${length(part.widthMm)} × ${length(part.thicknessMm)}`}
+                </td>
+              </tr>
+            )
+          })}
+        </tbody>
+      </table>
+    </Pane>
+  )
+}
