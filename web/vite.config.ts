@@ -4,6 +4,6 @@ import { defineConfig } from 'vite'
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
-  build: { outDir: '../src/AnvilPlan.Server/wwwroot', emptyOutDir: true, assetsInlineLimit: 0 },
+  build: { outDir: '../src/AnvilPlan.Server/wwwroot', emptyOutDir: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
   server: { proxy: { '/api': 'http://127.0.0.1:5180' } },
 })

@@ -19,7 +19,11 @@ if (!int.TryParse(port, out var portNumber) || portNumber is < 0 or > 65535)
 }
 
 builder.WebHost.UseUrls($"http://127.0.0.1:{portNumber}");
-builder.WebHost.ConfigureKestrel(k => k.Limits.MaxRequestBodySize = Limits.BodyBytes);
+builder.WebHost.ConfigureKestrel(k =>
+{
+    k.Limits.MaxRequestBodySize = Limits.BodyBytes;
+    k.AddServerHeader = false;
+});
 builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
 builder.Services.AddOpenApi(o => o.AddSchemaTransformer<AlwaysWritten>());

@@ -21,13 +21,16 @@ public sealed class AnvilDb(DbContextOptions<AnvilDb> options) : DbContext(optio
         DefaultTimeout = 10,
     }.ToString();
 
-    /// <summary>Brings the file to the newest shape. WAL with full sync: what was acknowledged survives a kill.</summary>
+    /// <summary>Brings the file to the newest shape, in WAL mode; SQLite's own default, full sync, keeps what was acknowledged through a kill.</summary>
     public void Prepare()
     {
         Database.Migrate();
         Database.ExecuteSqlRaw("PRAGMA journal_mode = WAL;");
-        Database.ExecuteSqlRaw("PRAGMA synchronous = FULL;");
     }
+
+    /// <summary>Times are stored and read as UTC.</summary>
+    protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
+        configurationBuilder.Properties<DateTime>().HaveConversion<UtcConverter>();
 
     protected override void OnModelCreating(ModelBuilder modelBuilder)
     {
@@ -52,3 +55,7 @@ public sealed class AnvilDbFactory : Microsoft.EntityFrameworkCore.Design.IDesig
 {
     public AnvilDb CreateDbContext(string[] args) => new(new DbContextOptionsBuilder<AnvilDb>().UseSqlite(AnvilDb.ConnectionFor("design-time.db")).Options);
 }
+
+/// <summary>SQLite keeps no zone: what comes back is marked as UTC, as it went in.</summary>
+public sealed class UtcConverter() : Microsoft.EntityFrameworkCore.Storage.ValueConversion.ValueConverter<DateTime, DateTime>(
+    v => v, v => DateTime.SpecifyKind(v, DateTimeKind.Utc));

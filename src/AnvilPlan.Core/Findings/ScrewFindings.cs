@@ -9,7 +9,7 @@ namespace AnvilPlan.Core.Findings;
 /// <summary>Screws that bite too little, go too deep, or are not sold in a length that would do.</summary>
 internal static class ScrewFindings
 {
-    private static readonly double[] WashersMm = [0.3, 0.5, 0.8, 1.0, 1.3, 1.6, 1.8, 2.1];
+    private const int MostWashers = 4;
 
     public static IEnumerable<Finding> Find(PlanSoFar plan) => plan.Joints.Screws.Concat(plan.Mounts.Screws)
         .Where(s => s.Verdict != ScrewVerdict.Fits)
@@ -35,7 +35,7 @@ internal static class ScrewFindings
         List<Remedy> remedies = [];
         if (device is not null && screw.MaxMm is { } most && WasherFor(plan.Catalog.Fasteners, screw, device, most) is { } washer && screw.Id != $"screw/{device.Id}/deck")
         {
-            remedies.Add(new Remedy("washers", $"Put {Say.Mm(washer)} mm of washers under the heads", d => d.WithDevice(device.Id, x => x with { WasherMm = washer })));
+            remedies.Add(new Remedy("washers", $"Put washers under the heads, {Say.Mm(washer)} mm in all", d => d.WithDevice(device.Id, x => x with { WasherMm = washer })));
         }
 
         if (device is not null && plan.Mounts.Standoffs.Any(s => s.DeviceId == device.Id))
@@ -66,6 +66,7 @@ internal static class ScrewFindings
         var thread = tables.Thread(screw.Thread);
         var lengths = tables.LengthsFor(thread, tables.Head(thread.Name, HeadForm.Pan)).ToList();
         var bare = (Min: screw.MinMm - device.WasherMm, Max: most - device.WasherMm);
-        return WashersMm.Where(w => lengths.Exists(l => Grace.AtLeast(l, bare.Min + w) && Grace.AtMost(l, bare.Max + w))).Select(w => (double?)w).FirstOrDefault();
+        var one = tables.Nut(thread.Name).WasherThicknessMm;
+        return Enumerable.Range(1, MostWashers).Select(n => Math.Round(n * one, 3)).Where(w => lengths.Exists(l => Grace.AtLeast(l, bare.Min + w) && Grace.AtMost(l, bare.Max + w))).Select(w => (double?)w).FirstOrDefault();
     }
 }

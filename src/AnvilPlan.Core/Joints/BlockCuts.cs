@@ -91,7 +91,7 @@ internal static class BlockCuts
         var into = block.Box.Size[outward.Axis()];
         var row = FixingRow.Of(block.Box.Size[along], Math.Min(endMm, block.Box.Size[along] / 4), PitchMostMm);
         var screw = BlockScrew.For(catalog, $"screw/{edgeName}/{Deck.Name(face)}", "edge/" + edgeName, panel, thickness, material, into, row.Count);
-        draft.Screws.Add(screw.Choice);
+        draft.Screws.Add(screw.Choice with { Where = $"{panel.Name} to block {edgeName}" });
         foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
         {
             var point = block.Box.Centre.With(along, block.Box.Min[along] + at);

@@ -1,6 +1,7 @@
 using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
+using System.Text.Json.Serialization.Metadata;
 
 namespace AnvilPlan.Core.Json;
 
@@ -24,6 +25,7 @@ public static class WireJson
         options.RespectRequiredConstructorParameters = true;
         options.AllowDuplicateProperties = false;
         options.MaxDepth = 32;
+        options.TypeInfoResolver ??= new DefaultJsonTypeInfoResolver();
         options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
         if (!options.Converters.OfType<JsonStringEnumConverter>().Any())
         {

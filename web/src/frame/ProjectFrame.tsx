@@ -69,7 +69,7 @@ function Opened({ view }: { view: ProjectView }) {
 
   return (
     <ProjectContext value={open}>
-      <div className="grid h-full grid-cols-[9.25rem_minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] max-[900px]:grid-cols-[4.25rem_minmax(0,1fr)]">
+      <div className="grid h-full grid-cols-[9.25rem_minmax(0,1fr)] grid-rows-[auto_minmax(0,1fr)_auto] max-[900px]:grid-cols-[4.9rem_minmax(0,1fr)]">
         <HeadLine
           view={view}
           onSnags={() => setSnags(!snags)}

@@ -44,7 +44,7 @@ export function Pane({
   className?: string
 }) {
   return (
-    <section className={`flex min-h-0 min-w-0 flex-col border border-line bg-paper ${className}`}>
+    <section className={`flex min-h-0 min-w-0 shrink-0 flex-col border border-line bg-paper ${className}`}>
       <header className="flex min-h-10 flex-wrap items-center justify-between gap-2 border-b border-hair px-3 py-1">
         <h2>{title}</h2>
         <div className="flex items-center gap-2">{actions}</div>

@@ -85,11 +85,11 @@ function PartTable({ parts }: { parts: Schemas['Part'][] }) {
           <tr>
             <th>part</th>
             <th>material</th>
-            <th className="text-right">length {unitName}</th>
+            <th className="text-right whitespace-nowrap">length {unitName}</th>
             <th className="text-right">width</th>
             <th className="text-right">thick</th>
             <th className="text-right">blank</th>
-            <th>grain</th>
+            <th className="pl-2">grain</th>
           </tr>
         </thead>
         <tbody ref={rows}>
@@ -101,7 +101,7 @@ function PartTable({ parts }: { parts: Schemas['Part'][] }) {
               className={`border-t border-hair ${focus === p.id ? 'bg-brass-soft' : ''}`}
               onMouseEnter={() => setFocus(p.id)}
             >
-              <td className="py-1 pr-2">
+              <td className="py-1 pr-2 whitespace-nowrap">
                 {p.name}
                 {p.stale && <span className="text-warn"> ▲ changed since it was cut</span>}
               </td>
@@ -112,7 +112,7 @@ function PartTable({ parts }: { parts: Schemas['Part'][] }) {
               <td className="py-1 pr-2 text-right whitespace-nowrap">
                 {figure(p, 'blank length', p.blankLengthMm)} × {figure(p, 'blank width', p.blankWidthMm)}
               </td>
-              <td className="py-1 text-[0.88rem] text-dim">{p.grain ? 'length' : ''}</td>
+              <td className="py-1 pl-2 text-[0.88rem] text-dim">{p.grain ? 'length' : ''}</td>
             </tr>
           ))}
         </tbody>

@@ -19,10 +19,13 @@ type Drag = { id: string; startX: number; startY: number; across: number; up: nu
 /** One orthographic view with outer dimensions. Devices are dragged or nudged within their deck. */
 export function BoxView({
   which,
+  margin,
   onMove,
   onTurn,
 }: {
   which: ViewKey
+  /** Room round the drawing, the same for all views so that they share one scale (mm). */
+  margin: number
   onMove: (id: string, du: number, dv: number) => void
   onTurn: (id: string) => void
 }) {
@@ -35,8 +38,7 @@ export function BoxView({
   const { title, across, up, depth, nearFirst } = VIEWS[which]
   const { outer, parts, devices } = view.plan
   const [w, h] = [outer.max[across], outer.max[up]]
-  const margin = Math.max(w, h) * 0.09 + 8
-  const text = Math.max(w, h) * 0.035 + 3
+  const text = margin * 0.42
   const feet = up === 'z' ? (view.design.box.feet?.heightMm ?? 0) : 0
   const y = (v: number) => h - v
   const rect = (box: Schemas['Box']) => ({

@@ -16,30 +16,39 @@ export function FitStation() {
   const move = (id: string, du: number, dv: number) =>
     change(id, 'Move a device', (d) => ({ ...d, uMm: round(d.uMm + du), vMm: round(d.vMm + dv) }))
   const turn = (id: string) => change(id, 'Turn a device', (d) => ({ ...d, quarterTurns: (d.quarterTurns + 1) % 4 }))
+  const { x: w, y: d, z: h } = view.plan.outer.max
+  const margin = Math.max(w, d, h) * 0.07 + 8
+  const room = 2 * margin
   const device = focus?.startsWith('device/') ? view.design.devices.find((d) => d.id === focus.slice(7)) : undefined
   return (
     <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_23rem]">
       <div className="flex min-h-[26rem] min-w-0 flex-col border border-line bg-paper p-3">
-        <div className="grid min-h-0 flex-1 grid-cols-[3fr_2fr] grid-rows-[3fr_2fr] gap-2 max-[700px]:grid-cols-1 max-[700px]:grid-rows-none">
-          <BoxView which="top" onMove={move} onTurn={turn} />
-          <BoxView which="side" onMove={move} onTurn={turn} />
-          <BoxView which="front" onMove={move} onTurn={turn} />
-          <div className="text-[0.88rem] text-dim max-[1000px]:hidden">
+        <div
+          className="grid min-h-0 flex-1 gap-2 max-[700px]:!grid-cols-1 max-[700px]:!grid-rows-none"
+          style={{
+            gridTemplateColumns: `minmax(0,${w + room}fr) minmax(0,${d + room}fr)`,
+            gridTemplateRows: `minmax(0,${d + room}fr) minmax(0,${h + room}fr)`,
+          }}
+        >
+          <BoxView which="top" margin={margin} onMove={move} onTurn={turn} />
+          <div className="overflow-auto text-[0.88rem] text-dim">
             <p className="mb-1">Drag a device, or choose it and use the arrow keys.</p>
             <p>Violet marks ports. A dashed red outline has a snag.</p>
             <BoxSize />
           </div>
+          <BoxView which="front" margin={margin} onMove={move} onTurn={turn} />
+          <BoxView which="side" margin={margin} onMove={move} onTurn={turn} />
         </div>
       </div>
       <div className="flex min-h-0 flex-col gap-3 lg:overflow-auto">
+        <Pane title="Chains">
+          <ChainEditor />
+        </Pane>
         {device ? (
           <PlaceEditor key={device.id} device={device} onChange={(label, how) => change(device.id, label, how)} />
         ) : (
           <Trays />
         )}
-        <Pane title="Chains">
-          <ChainEditor />
-        </Pane>
       </div>
     </div>
   )

@@ -42,6 +42,7 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
         const part = view.plan.parts.find((p) => p.id === 'shell/' + c.face)
         if (!panel || !part) return null
         const hot = focus === part.id
+        const words = Math.min(text, c.w / 12)
         return (
           <g key={c.face} onMouseEnter={() => setFocus(part.id)}>
             <rect
@@ -54,26 +55,26 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
               strokeWidth={hot ? 3 : 1}
               vectorEffect="non-scaling-stroke"
             />
-            <rect
-              x={c.x + c.w / 2 - text * 5.4}
-              y={c.y + c.h / 2 - text * 1.5}
-              width={text * 10.8}
-              height={text * 3.1}
-              fill="var(--paper)"
-              opacity={0.9}
-            />
             <text
               x={c.x + c.w / 2}
-              y={c.y + c.h / 2 - text * 0.2}
-              fontSize={text}
+              y={c.y + c.h / 2 - words * 0.2}
+              fontSize={words}
               textAnchor="middle"
               fill="var(--ink)"
               fontWeight={600}
+              {...halo(text)}
             >
               {FACE_NAMES[c.face]}
               {panel.hold === 'removable' ? ' (comes off)' : ''}
             </text>
-            <text x={c.x + c.w / 2} y={c.y + c.h / 2 + text * 1.1} fontSize={text} textAnchor="middle" fill="var(--ink)">
+            <text
+              x={c.x + c.w / 2}
+              y={c.y + c.h / 2 + words * 1.1}
+              fontSize={words}
+              textAnchor="middle"
+              fill="var(--ink)"
+              {...halo(text)}
+            >
               {length(part.lengthMm)} × {length(part.widthMm)} × {length(part.thicknessMm)}
             </text>
             {(['top', 'right', 'bottom', 'left'] as const).map((side) => (
@@ -85,6 +86,10 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
     </svg>
   )
 }
+
+/** A rim in the paper's colour keeps letters readable on hatching. */
+const halo = (text: number) =>
+  ({ paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: text * 0.28, strokeLinejoin: 'round' }) as const
 
 const NEIGHBOURS: Record<Face, Record<Side, Face>> = {
   front: { top: 'top', right: 'right', bottom: 'bottom', left: 'left' },
@@ -123,10 +128,10 @@ function EdgeStroke({
   ]
   const [x2, y2] = [upright ? x1 : cell.x + cell.w - set, upright ? cell.y + cell.h - set : y1]
   const hot = chosen === key
-  const mark = {
-    x: upright ? x1 + (side === 'left' ? text * 0.9 : -text * 0.9) : (x1 + x2) / 2,
-    y: upright ? (y1 + y2) / 2 : side === 'top' ? y1 + text * 1.15 : y1 - text * 0.5,
-  }
+  const inside = text * 0.9
+  const mark = upright
+    ? { x: side === 'left' ? x1 + inside : x1 - inside * 0.4, y: (y1 + y2) / 2 }
+    : { x: (x1 + x2) / 2, y: side === 'top' ? y1 + inside : y1 - inside * 0.4 }
   return (
     <g className="cursor-pointer" onClick={() => onChoose(key)}>
       <line x1={x1} y1={y1} x2={x2} y2={y2} stroke="transparent" strokeWidth={18} vectorEffect="non-scaling-stroke" />
@@ -142,7 +147,13 @@ function EdgeStroke({
       >
         <title>{edgeName(edge)}</title>
       </line>
-      <text x={mark.x} y={mark.y} fontSize={text * 0.8} textAnchor="middle" fill={hot ? 'var(--brass)' : 'var(--dim)'}>
+      <text
+        fontSize={text * 0.78}
+        textAnchor="middle"
+        fill={hot ? 'var(--brass)' : 'var(--dim)'}
+        transform={`translate(${mark.x} ${mark.y})${upright ? ' rotate(-90)' : ''}`}
+        {...halo(text)}
+      >
         {jointMark(edge.joint)}
       </text>
     </g>

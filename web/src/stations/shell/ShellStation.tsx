@@ -14,7 +14,7 @@ import { EDGES, edgeName, JOINTS, type EdgeKey } from './edges'
 export function ShellStation() {
   const [edge, setEdge] = useState<EdgeKey>('frontLeft')
   return (
-    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_22rem] lg:grid-rows-[minmax(0,3fr)_minmax(0,2fr)]">
+    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_22rem] lg:grid-rows-[minmax(0,1fr)_auto]">
       <div className="min-h-72 border border-line bg-paper p-2">
         <BoxNet chosen={edge} onChoose={setEdge} />
       </div>
@@ -194,13 +194,13 @@ function PanelsPane() {
     }))
   return (
     <Pane title="Panels">
-      <table className="w-full min-w-[44rem]">
+      <table className="w-full min-w-[46rem]">
         <thead>
           <tr>
             <th>panel</th>
             <th>material</th>
-            <th className="text-right">measured</th>
-            <th className="text-right">let in by</th>
+            <th className="pr-2 text-right">measured</th>
+            <th className="pr-2 text-right">let in by</th>
             <th>grain</th>
             <th>held</th>
             <th className="text-right">finished size</th>
@@ -216,9 +216,10 @@ function PanelsPane() {
                 className={`border-t border-hair ${focus === part?.id ? 'bg-brass-soft' : ''}`}
                 onMouseEnter={() => part && setFocus(part.id)}
               >
-                <td className="py-1 pr-2">{FACE_NAMES[p.face]}</td>
-                <td className="py-1 pr-2">
+                <td className="py-0.5 pr-2 whitespace-nowrap">{FACE_NAMES[p.face]}</td>
+                <td className="py-0.5 pr-2">
                   <Select
+                    className="min-w-48"
                     aria-label={`Material of ${FACE_NAMES[p.face]}`}
                     value={`${p.materialId}|${p.nominalMm}`}
                     onChange={(e) => {
@@ -229,7 +230,7 @@ function PanelsPane() {
                     {catalog.data && <StockOptions catalog={catalog.data} />}
                   </Select>
                 </td>
-                <td className="w-20 py-1 pr-2">
+                <td className="w-18 py-0.5 pr-2">
                   <LengthField
                     hideLabel
                     label={`Measured thickness of ${FACE_NAMES[p.face]}`}
@@ -239,7 +240,7 @@ function PanelsPane() {
                     onCommit={(v) => set(p.face, 'Measured thickness', { measuredMm: v })}
                   />
                 </td>
-                <td className="w-20 py-1 pr-2">
+                <td className="w-18 py-0.5 pr-2">
                   <LengthField
                     hideLabel
                     label={`Inset of ${FACE_NAMES[p.face]}`}
@@ -247,9 +248,10 @@ function PanelsPane() {
                     onCommit={(v) => v !== null && set(p.face, 'Inset', { insetMm: v })}
                   />
                 </td>
-                <td className="py-1 pr-2">
+                <td className="py-0.5 pr-2">
                   {grain ? (
                     <Select
+                      className="min-w-22"
                       aria-label={`Grain of ${FACE_NAMES[p.face]}`}
                       value={p.grain}
                       onChange={(e) => set(p.face, 'Grain', { grain: e.target.value as Schemas['GrainRun'] })}
@@ -261,8 +263,9 @@ function PanelsPane() {
                     <span className="text-dim">none</span>
                   )}
                 </td>
-                <td className="py-1 pr-2">
+                <td className="py-0.5 pr-2">
                   <Select
+                    className="min-w-27"
                     aria-label={`Hold of ${FACE_NAMES[p.face]}`}
                     value={p.hold}
                     onChange={(e) => set(p.face, 'Hold', { hold: e.target.value as Schemas['PanelHold'] })}

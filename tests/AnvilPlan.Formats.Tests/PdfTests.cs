@@ -1,0 +1,109 @@
+using System.Diagnostics;
+using AnvilPlan.Formats.Pdf;
+using AnvilPlan.Formats.Tests.Support;
+using SkiaSharp;
+using UglyToad.PdfPig;
+
+namespace AnvilPlan.Formats.Tests;
+
+/// <summary>PDF files read by PdfPig, and rendered by pdftoppm to measure the check bar in pixels.</summary>
+public class PdfTests
+{
+    [Theory]
+    [InlineData("a4", 210, 297)]
+    [InlineData("letter", 215.9, 279.4)]
+    public void Every_template_page_has_the_paper_size_and_names_its_part(string paper, double width, double height)
+    {
+        using var pdf = PdfDocument.Open(TemplatePages.Write("demo", Demo.Plan.Parts, Paper.Named(paper)!));
+        foreach (var page in pdf.GetPages())
+        {
+            double[] sides = [page.Width / 72 * 25.4, page.Height / 72 * 25.4];
+            Assert.Equal(Math.Min(width, height), sides.Min(), 0.1);
+            Assert.Equal(Math.Max(width, height), sides.Max(), 0.1);
+            Assert.Contains("100 mm", page.Text, StringComparison.Ordinal);
+            Assert.Contains(Demo.Plan.Parts, p => page.Text.Contains(p.Name, StringComparison.Ordinal));
+        }
+
+        Assert.True(pdf.NumberOfPages >= Demo.Plan.Parts.Count(p => p.Flat));
+    }
+
+    [Fact]
+    public void The_check_bar_measures_100_mm_on_the_rendered_page()
+    {
+        const int dpi = 254;
+        using var image = Render(TemplatePages.Write("demo", Demo.Plan.Parts.Where(p => p.Id == "shell/left"), Paper.A4), dpi);
+        // 10 pixels a millimetre: the bar is the longest dark run in the foot of the page
+        var (length, _) = LongestRun(image, image.Height - (10 * 25), image.Height - (10 * 23));
+        Assert.Equal(100, length / 10.0, 0.4);
+    }
+
+    [Fact]
+    public void A_part_is_drawn_at_true_scale()
+    {
+        const int dpi = 254;
+        var part = Demo.Plan.Part("shell/left");
+        using var image = Render(TemplatePages.Write("demo", [part], Paper.A4), dpi);
+        var (length, row) = LongestRun(image, 0, image.Height - (10 * 26));
+        Assert.True(row > 0);
+        Assert.Equal(part.LengthMm, length / 10.0, 0.8);
+    }
+
+    [Fact]
+    public void A_part_larger_than_the_paper_is_tiled_so_that_the_overlaps_cover_it()
+    {
+        var part = Demo.Plan.Part("shell/top");
+        using var pdf = PdfDocument.Open(TemplatePages.Write("demo", [part], Paper.A4));
+        // 340 x 260 in windows of 190 x 255 or 277 x 168 with 10 mm of overlap: 2 x 2 either way
+        Assert.Equal(4, pdf.NumberOfPages);
+        Assert.Contains("column 2 of 2, row 2 of 2", pdf.GetPage(4).Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void The_packet_lists_every_part_with_its_size_and_every_snag_that_stops()
+    {
+        using var pdf = PdfDocument.Open(PacketPages.Write(Demo.Plan, Paper.A4));
+        var text = string.Join(' ', pdf.GetPages().Select(p => p.Text));
+        Assert.All(Demo.Plan.Parts, p => Assert.Contains(p.Name, text, StringComparison.Ordinal));
+        Assert.Contains("326.2", text, StringComparison.Ordinal);
+        Assert.Contains("no M3 screw is sold", text, StringComparison.Ordinal);
+        Assert.Contains("Cut list", text, StringComparison.Ordinal);
+        foreach (var page in pdf.GetPages())
+        {
+            Assert.All(page.Letters, l => Assert.InRange(l.Location.X, 0, page.Width));
+        }
+    }
+
+    private static (int Length, int Row) LongestRun(SKBitmap image, int fromRow, int toRow)
+    {
+        var best = (Length: 0, Row: -1);
+        for (var y = fromRow; y < toRow; y++)
+        {
+            var run = 0;
+            for (var x = 0; x < image.Width; x++)
+            {
+                run = image.GetPixel(x, y).Red < 150 ? run + 1 : 0;
+                best = run > best.Length ? (run, y) : best;
+            }
+        }
+
+        return best;
+    }
+
+    private static SKBitmap Render(byte[] pdf, int dpi)
+    {
+        var folder = Directory.CreateTempSubdirectory("anvil-pdf-");
+        try
+        {
+            var file = Path.Combine(folder.FullName, "t.pdf");
+            File.WriteAllBytes(file, pdf);
+            using var process = Process.Start("pdftoppm", ["-r", dpi.ToString(System.Globalization.CultureInfo.InvariantCulture), "-f", "1", "-l", "1", "-png", "-singlefile", file, Path.Combine(folder.FullName, "p")]);
+            process.WaitForExit();
+            Assert.Equal(0, process.ExitCode);
+            return SKBitmap.Decode(Path.Combine(folder.FullName, "p.png"));
+        }
+        finally
+        {
+            folder.Delete(recursive: true);
+        }
+    }
+}

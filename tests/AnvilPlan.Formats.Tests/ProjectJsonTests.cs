@@ -1,0 +1,82 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Formats.Project;
+using AnvilPlan.Formats.Tests.Support;
+using NJsonSchema;
+
+namespace AnvilPlan.Formats.Tests;
+
+public class ProjectJsonTests
+{
+    [Fact]
+    public void A_project_goes_out_and_comes_back_the_same()
+    {
+        var text = ProjectJson.Write(Demo.Project);
+        Assert.Equal(text, ProjectJson.Write(ProjectJson.Read(text, Catalog.Shipped)));
+    }
+
+    [Fact]
+    public void Own_models_travel_with_the_project_that_uses_them_and_no_others()
+    {
+        var own = Catalog.Shipped.Model("sbc-85") with { Id = "own-board", Name = "Own board" };
+        var design = Demo.Project.Design with { Devices = [Demo.Project.Design.Devices[0] with { ModelId = "own-board" }] };
+        var file = ProjectFile.Of(design, Demo.Project.AsBuilt, [own, own with { Id = "unused" }]);
+        Assert.Equal(["own-board"], file.Models.Select(m => m.Id));
+        Assert.Equal("Own board", ProjectJson.Read(ProjectJson.Write(file), Catalog.Shipped).Models.Single().Name);
+    }
+
+    [Theory]
+    [InlineData("", "not JSON")]
+    [InlineData("[1,2", "line 1")]
+    [InlineData("[]", "format")]
+    [InlineData("""{"format":"other"}""", "format")]
+    [InlineData("""{"format":"anvil-plan/project"}""", "schema")]
+    [InlineData("""{"format":"anvil-plan/project","schema":2}""", "schema: it is 2")]
+    [InlineData("""{"format":"anvil-plan/project","schema":1}""", "missing")]
+    public void A_foreign_or_broken_file_is_refused_with_the_reason(string text, string reason)
+    {
+        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(text, Catalog.Shipped));
+        Assert.Contains(reason, error.Message, StringComparison.Ordinal);
+        Assert.DoesNotContain('\n', error.Message);
+    }
+
+    [Theory]
+    [InlineData("\"undersideMm\": 45", "\"undersideMm\": \"high\"", "design.trays[0].undersideMm")]
+    [InlineData("\"undersideMm\": 45", "\"undersideMm\": 4e9", "design.trays[0].undersideMm")]
+    [InlineData("\"undersideMm\": 45", "\"undersideMm\": null", "design.trays[0].undersideMm")]
+    [InlineData("\"undersideMm\": 45", "\"undersideCm\": 4.5", "undersideCm")]
+    [InlineData("\"materialId\": \"cherry\"", "\"materialId\": \"gold\"", "design.box.panels[2].materialId")]
+    [InlineData("\"joint\": \"rabbet\"", "\"joint\": \"velcro\"", "design.box.edges[0].joint")]
+    [InlineData("\"deckId\": \"tray-1\"", "\"deckId\": \"tray-9\"", "design.devices[0].deckId")]
+    [InlineData("\"quantity\": 1", "\"quantity\": 1.5", "design.brief.quantity")]
+    public void A_wrong_value_is_named_by_its_path(string good, string bad, string path)
+    {
+        var at = Demo.Text.IndexOf(good, StringComparison.Ordinal);
+        Assert.True(at >= 0);
+        var spoiled = Demo.Text.Remove(at, good.Length).Insert(at, bad);
+        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(spoiled, Catalog.Shipped));
+        Assert.Contains(path, error.Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task The_published_schema_is_current_and_accepts_the_demo_and_no_unknown_key()
+    {
+        var published = await File.ReadAllTextAsync(Path.Combine(AppContext.BaseDirectory, "docs", "project.schema.json"));
+        Assert.Equal(ProjectJson.Schema(), published);
+        var schema = await JsonSchema.FromJsonAsync(published);
+        Assert.Empty(schema.Validate(Demo.Text));
+        Assert.NotEmpty(schema.Validate(Demo.Text.Replace("\"undersideMm\": 45", "\"undersideCm\": 4.5", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void A_wrong_own_model_is_refused()
+    {
+        var model = Catalog.Shipped.Model("drive-25-7");
+        Assert.Null(ModelCheck.Problem(model));
+        Assert.Contains("id", ModelCheck.Problem(model with { Id = "Not An Id" }), StringComparison.Ordinal);
+        Assert.Contains("widthMm", ModelCheck.Problem(model with { WidthMm = double.NaN }), StringComparison.Ordinal);
+        Assert.Contains("threadSize", ModelCheck.Problem(model with { ThreadSize = "M99" }), StringComparison.Ordinal);
+        Assert.Contains("depthMaxMm", ModelCheck.Problem(model with { DepthMaxMm = null }), StringComparison.Ordinal);
+        Assert.Contains("holes", ModelCheck.Problem(model with { Holes = [new MountHole(500, 1, 3)] }), StringComparison.Ordinal);
+        Assert.All(Catalog.Shipped.Hardware, m => Assert.Null(ModelCheck.Problem(m)));
+    }
+}
