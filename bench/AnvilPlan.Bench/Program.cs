@@ -1,0 +1,82 @@
+using System.Diagnostics;
+using System.Globalization;
+using System.Text.Json;
+using AnvilPlan.Bench;
+using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Cuts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shops;
+using AnvilPlan.Formats.Project;
+
+// bench [NAME...] [--json] --demo FOLDER: medians after warm-up, each with its unit in its name.
+var names = new List<string>();
+var json = false;
+var demo = "demo";
+for (var i = 0; i < args.Length; i++)
+{
+    switch (args[i])
+    {
+        case "--json":
+            json = true;
+            break;
+        case "--demo" when i + 1 < args.Length:
+            demo = args[++i];
+            break;
+        default:
+            names.Add(args[i]);
+            break;
+    }
+}
+
+var marsh = ProjectJson.Read(File.ReadAllText(Path.Combine(demo, "marsh-listening-station.json")), Catalog.Shipped);
+var many = LargeCases.FiveHundredParts();
+var devices = LargeCases.SixtyDevices();
+var sheets = LargeCases.SheetJob(200);
+var figures = new Dictionary<string, Func<double>>(StringComparer.Ordinal)
+{
+    ["plan_demo_ms"] = () => Median(60, () => Planner.Plan(marsh.Design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
+    ["plan_500_parts_ms"] = () => Median(12, () => Planner.Plan(many, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
+    ["plan_60_devices_ms"] = () => Median(12, () => Planner.Plan(devices, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
+    ["nest_200_parts_quick_ms"] = () => Median(12, () => SheetNester.Quick(sheets)),
+};
+var unknown = names.FirstOrDefault(n => !figures.ContainsKey(n));
+if (unknown is not null)
+{
+    Console.Error.WriteLine($"{unknown} is not measured here: {string.Join(", ", figures.Keys)} are.");
+    return 2;
+}
+
+var results = figures.Where(f => names.Count == 0 || names.Contains(f.Key)).ToDictionary(f => f.Key, f => Math.Round(f.Value(), 3), StringComparer.Ordinal);
+if (json)
+{
+    Console.Out.WriteLine(JsonSerializer.Serialize(results));
+}
+else
+{
+    foreach (var (name, value) in results)
+    {
+        Console.Out.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{name,-28}{value,10:0.000}"));
+    }
+}
+
+return 0;
+
+static double Median(int runs, Func<object> work)
+{
+    for (var i = 0; i < Math.Max(3, runs / 3); i++)
+    {
+        work();
+    }
+
+    var times = new List<double>();
+    for (var i = 0; i < runs; i++)
+    {
+        var watch = Stopwatch.StartNew();
+        work();
+        times.Add(watch.Elapsed.TotalMilliseconds);
+    }
+
+    times.Sort();
+    return (times[(runs - 1) / 2] + times[runs / 2]) / 2;
+}

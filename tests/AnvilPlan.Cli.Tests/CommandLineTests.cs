@@ -1,0 +1,114 @@
+using System.Diagnostics;
+using System.Text.Json;
+
+namespace AnvilPlan.Cli.Tests;
+
+/// <summary>The command line as a process: exit codes, one line on standard error, files written.</summary>
+public sealed class CommandLineTests : IDisposable
+{
+    private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("anvil-cli-");
+    private static readonly string Demo = Path.Combine(AppContext.BaseDirectory, "demo", "marsh-listening-station.json");
+
+    public void Dispose() => _folder.Delete(recursive: true);
+
+    [Fact]
+    public void Plan_writes_all_files_and_exits_3_while_a_stop_stands_in_the_way()
+    {
+        var to = Path.Combine(_folder.FullName, "out");
+        var (code, _, error) = Run(null, "plan", Demo, "--out", to);
+        Assert.Equal((3, ""), (code, error));
+        foreach (var name in (string[])["plan.json", "cutlist.csv", "purchase.csv", "findings.json", "templates.pdf", "packet.pdf", "schedule.ics", "shell-front.dxf", "shell-front.svg", "tray-1.dxf"])
+        {
+            Assert.True(new FileInfo(Path.Combine(to, name)).Length > 0, name);
+        }
+
+        var mended = File.ReadAllText(Demo).Replace("\"washerMm\": 0", "\"washerMm\": 0.5", StringComparison.Ordinal);
+        Assert.Equal(0, Run(mended, "plan", "-", "--out", to, "--paper", "letter").Code);
+        using var plan = JsonDocument.Parse(File.ReadAllText(Path.Combine(to, "plan.json")));
+        Assert.Equal(15, plan.RootElement.GetProperty("parts").GetArrayLength());
+    }
+
+    [Theory]
+    [InlineData(null, "bogus")]
+    [InlineData(null, "plan")]
+    [InlineData(null, "plan", "/nowhere/x.json", "--out", "o")]
+    [InlineData("", "plan", "-", "--out", "o")]
+    [InlineData("{}", "plan", "-", "--out", "o")]
+    [InlineData("{}", "plan", "-")]
+    [InlineData("{}", "plan", "-", "--out", "o", "--paper", "a3")]
+    [InlineData(null, "calc")]
+    [InlineData(null, "calc", "nothing", "--json", "-")]
+    [InlineData(null, "calc", "mitre_angle")]
+    [InlineData("", "calc", "mitre_angle", "--json", "-")]
+    [InlineData("nonsense", "calc", "mitre_angle", "--json", "-")]
+    [InlineData("""{"sides":1}""", "calc", "mitre_angle", "--json", "-")]
+    [InlineData("{}", "calc", "--batch", "-")]
+    [InlineData("", "nest", "sheets", "-")]
+    [InlineData("{}", "nest", "bars", "-")]
+    [InlineData("{}", "nest", "sheets", "-", "--seconds", "-1")]
+    [InlineData("{}", "nest", "sheets", "-", "--seconds", "soon")]
+    [InlineData(null, "projects", "--data", "/nowhere/x.db")]
+    [InlineData(null, "export", "not-an-id", "f.json")]
+    [InlineData("[]", "import", "-", "--data", "/nowhere/x.db")]
+    public void Wrong_use_gets_one_line_and_exit_2(string? input, params string[] arguments)
+    {
+        var (code, output, error) = Run(input, arguments);
+        Assert.Equal(2, code);
+        Assert.Equal("", output);
+        Assert.Single(error.TrimEnd('\n').Split('\n'));
+        Assert.NotEqual("", error);
+        Assert.DoesNotContain("Exception", error, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Calc_lists_runs_and_batches()
+    {
+        using var list = JsonDocument.Parse(Run(null, "calc", "--list").Output);
+        Assert.Contains(list.RootElement.EnumerateArray(), c => c.GetProperty("name").GetString() == "screw_length" && c.GetProperty("inputs").TryGetProperty("clamped_mm", out _));
+        using var one = JsonDocument.Parse(Run("""{"sides":6}""", "calc", "mitre_angle", "--json", "-").Output);
+        Assert.Equal(120, one.RootElement.GetProperty("corner_deg").GetDouble());
+        using var batch = JsonDocument.Parse(Run("""[{"calc":"mitre_angle","inputs":{"sides":6}},{"calc":"mitre_angle","inputs":{"sides":2}}]""", "calc", "--batch", "-").Output);
+        Assert.Equal(2, batch.RootElement.GetArrayLength());
+        Assert.True(batch.RootElement[1].TryGetProperty("error", out _));
+    }
+
+    [Fact]
+    public void Nest_writes_a_result_in_the_published_format()
+    {
+        const string Job = """{"name":"n","kind":"sheet","kerf":3.2,"trim":10,"stock":[{"id":"S1","w":2440,"h":1220,"qty":null,"price":1}],"parts":[{"id":"P1","w":600,"h":300.4,"qty":5,"grain":false}]}""";
+        using var result = JsonDocument.Parse(Run(Job, "nest", "sheets", "-", "--seconds", "0.2").Output);
+        Assert.Equal(1, result.RootElement.GetProperty("objective").GetDouble());
+        Assert.Equal(5, result.RootElement.GetProperty("sheets")[0].GetProperty("placements").GetArrayLength());
+    }
+
+    [Fact]
+    public void A_project_goes_into_a_database_and_out_again_the_same()
+    {
+        var data = Path.Combine(_folder.FullName, "shop.db");
+        var id = Run(null, "import", Demo, "--data", data).Output.Trim();
+        Assert.Contains(id, Run(null, "projects", "--data", data).Output, StringComparison.Ordinal);
+        var first = Run(null, "export", id, "-", "--data", data).Output;
+        var again = Run(first, "import", "-", "--data", data).Output.Trim();
+        Assert.Equal(first, Run(null, "export", again, "-", "--data", data).Output);
+        Assert.Equal(2, Run(null, "export", Guid.NewGuid().ToString(), "-", "--data", data).Code);
+        Assert.StartsWith("{", Run(null, "schema").Output, StringComparison.Ordinal);
+    }
+
+    private (int Code, string Output, string Error) Run(string? input, params string[] arguments)
+    {
+        var info = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, .. arguments])
+        {
+            RedirectStandardInput = true,
+            RedirectStandardOutput = true,
+            RedirectStandardError = true,
+            WorkingDirectory = _folder.FullName,
+        };
+        using var process = Process.Start(info)!;
+        var output = process.StandardOutput.ReadToEndAsync();
+        var error = process.StandardError.ReadToEndAsync();
+        process.StandardInput.Write(input ?? "");
+        process.StandardInput.Close();
+        process.WaitForExit();
+        return (process.ExitCode, output.Result, error.Result);
+    }
+}

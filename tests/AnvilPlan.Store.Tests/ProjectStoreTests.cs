@@ -1,0 +1,162 @@
+using System.Diagnostics;
+using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Shops;
+using AnvilPlan.Store;
+using Microsoft.Data.Sqlite;
+
+namespace AnvilPlan.Store.Tests;
+
+public sealed class ProjectStoreTests : IDisposable
+{
+    private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("anvil-store-");
+    private static readonly CancellationToken None = CancellationToken.None;
+
+    private string DataFile => Path.Combine(_folder.FullName, "shop.db");
+
+    private ProjectStore Open() => StoreSetup.OpenFile(DataFile);
+
+    public void Dispose()
+    {
+        SqliteConnection.ClearAllPools();
+        _folder.Delete(recursive: true);
+    }
+
+    [Fact]
+    public async Task Each_edit_is_a_revision_and_undo_and_redo_survive_a_restart()
+    {
+        var start = StartingDesign.Named("one");
+        var project = await Open().Create(start, AsBuilt.Nothing, "New", None);
+        var second = await Open().Save(project.Id, 1, start with { Name = "two" }, "Rename", None);
+        await Open().Save(project.Id, second.Revision, start with { Name = "three" }, "Rename", None);
+
+        SqliteConnection.ClearAllPools();
+        var undone = await Open().Undo(project.Id, 3, None);
+        Assert.Equal(("two", 2, true, true), (undone.Design.Name, undone.Revision, undone.CanUndo, undone.CanRedo));
+        SqliteConnection.ClearAllPools();
+        var again = await Open().Redo(project.Id, 2, None);
+        Assert.Equal(("three", 3, false), (again.Design.Name, again.Revision, again.CanRedo));
+        var first = await Open().Undo(project.Id, (await Open().Undo(project.Id, 3, None)).Revision, None);
+        Assert.False(first.CanUndo);
+        Assert.Equal(1, (await Open().Undo(project.Id, 1, None)).Revision);
+    }
+
+    [Fact]
+    public async Task An_edit_after_an_undo_branches_and_the_old_branch_stays_in_the_history()
+    {
+        var store = Open();
+        var start = StartingDesign.Named("a");
+        var id = (await store.Create(start, AsBuilt.Nothing, "New", None)).Id;
+        await store.Save(id, 1, start with { Name = "b" }, "b", None);
+        await store.Undo(id, 2, None);
+        var branched = await store.Save(id, 1, start with { Name = "c" }, "c", None);
+        Assert.Equal(3, branched.Revision);
+        var history = await store.History(id, None);
+        Assert.Equal([3, 2, 1], history.Select(r => r.Number));
+        Assert.Equal([1, 1, null], history.Select(r => r.Parent));
+        Assert.Equal("b", (await store.GoTo(id, 3, 2, None)).Design.Name);
+        Assert.Equal("b", (await store.List(None)).Single().Name);
+    }
+
+    [Fact]
+    public async Task The_second_of_two_tabs_gets_a_conflict_and_its_design_is_kept_aside()
+    {
+        var store = Open();
+        var start = StartingDesign.Named("a");
+        var id = (await store.Create(start, AsBuilt.Nothing, "New", None)).Id;
+        await store.Save(id, 1, start with { Name = "first tab" }, "x", None);
+        var conflict = await Assert.ThrowsAsync<RevisionConflictException>(() => store.Save(id, 1, start with { Name = "second tab" }, "y", None));
+        Assert.Equal((1, 2, 3), (conflict.Expected, conflict.Current, conflict.KeptAs!.Value));
+        Assert.Equal("first tab", (await store.Open(id, None)).Design.Name);
+        Assert.True((await store.History(id, None)).Single(r => r.Number == 3).KeptAside);
+        Assert.Equal("second tab", (await store.GoTo(id, 2, 3, None)).Design.Name);
+        await Assert.ThrowsAsync<RevisionConflictException>(() => store.Undo(id, 1, None));
+        await Assert.ThrowsAsync<NotFoundException>(() => store.Save(id, 99, start, "z", None));
+        await Assert.ThrowsAsync<NotFoundException>(() => store.Open(Guid.NewGuid(), None));
+    }
+
+    [Fact]
+    public async Task Many_writers_at_once_lose_nothing()
+    {
+        var store = Open();
+        var start = StartingDesign.Named("a");
+        var id = (await store.Create(start, AsBuilt.Nothing, "New", None)).Id;
+        var outcomes = await Task.WhenAll(Enumerable.Range(0, 12).Select(async i =>
+        {
+            try
+            {
+                await store.Save(id, 1, start with { Name = "writer " + i }, "w", None);
+                return true;
+            }
+            catch (RevisionConflictException)
+            {
+                return false;
+            }
+        }));
+        Assert.Single(outcomes, o => o);
+        var history = await store.History(id, None);
+        Assert.Equal(13, history.Count);
+        Assert.Equal(11, history.Count(r => r.KeptAside));
+    }
+
+    [Fact]
+    public async Task The_shop_profile_and_own_models_are_kept()
+    {
+        var store = Open();
+        Assert.Equal(0, (await store.Shop(None)).Version);
+        Assert.Equal(1, await store.SaveShop(ShopProfile.Usual with { SheetTrimMm = 8 }, 0, None));
+        await Assert.ThrowsAsync<RevisionConflictException>(() => store.SaveShop(ShopProfile.Usual, 0, None));
+        Assert.Equal(8, (await Open().Shop(None)).Shop.SheetTrimMm);
+        var own = Catalog.Shipped.Model("sbc-85") with { Id = "own", Name = "own" };
+        await store.SaveModels([own], None);
+        await store.SaveModels([own with { MassG = 47 }], None);
+        Assert.Equal(47, (await Open().OwnModels(None)).Single().MassG);
+    }
+
+    [Fact]
+    public async Task The_file_is_in_wal_mode_with_foreign_keys_on_and_times_in_utc()
+    {
+        var store = Open();
+        await store.Create(StartingDesign.Named("a"), AsBuilt.Nothing, "New", None);
+        Assert.Equal(DateTimeKind.Utc, (await store.List(None)).Single().ChangedUtc.Kind);
+        await using var connection = new SqliteConnection(AnvilDb.ConnectionFor(DataFile));
+        await connection.OpenAsync();
+        Assert.Equal("wal", await Scalar(connection, "PRAGMA journal_mode"));
+        Assert.Equal(1L, await Scalar(connection, "PRAGMA foreign_keys"));
+        await using var orphan = connection.CreateCommand();
+        orphan.CommandText = "INSERT INTO Revisions(ProjectId, Number, Label, DesignJson, CreatedUtc, KeptAside) VALUES ('x', 1, 'l', '{}', '2000-01-01', 0)";
+        await Assert.ThrowsAsync<SqliteException>(() => orphan.ExecuteNonQueryAsync());
+    }
+
+    [Fact]
+    public async Task What_was_acknowledged_survives_a_kill()
+    {
+        // a second process writes revisions, says each one it has saved, and is killed in the middle of its work
+        var store = Open();
+        var start = StartingDesign.Named("a");
+        var id = (await store.Create(start, AsBuilt.Nothing, "New", None)).Id;
+        SqliteConnection.ClearAllPools();
+        var info = new ProcessStartInfo("dotnet", [typeof(Writer.Marker).Assembly.Location, DataFile, id.ToString()]) { RedirectStandardOutput = true };
+        using var writer = Process.Start(info)!;
+        var acknowledged = 1;
+        while (acknowledged < 15 && await writer.StandardOutput.ReadLineAsync() is { } line)
+        {
+            acknowledged = int.Parse(line, System.Globalization.CultureInfo.InvariantCulture);
+        }
+
+        writer.Kill();
+        await writer.WaitForExitAsync();
+        Assert.Equal(15, acknowledged);
+        var after = await Open().Open(id, None);
+        Assert.True(after.Revision >= acknowledged, $"at {after.Revision}, acknowledged {acknowledged}");
+        Assert.Equal("edit " + after.Revision, after.Design.Name);
+    }
+
+    private static async Task<object?> Scalar(SqliteConnection connection, string sql)
+    {
+        await using var command = connection.CreateCommand();
+        command.CommandText = sql;
+        return await command.ExecuteScalarAsync();
+    }
+}
