@@ -36,8 +36,17 @@ var app = builder.Build();
 var describing = Assembly.GetEntryAssembly()?.GetName().Name == "GetDocument.Insider";
 if (!describing)
 {
-    using var db = app.Services.GetRequiredService<IDbContextFactory<AnvilDb>>().CreateDbContext();
-    db.Prepare();
+    try
+    {
+        using var db = app.Services.GetRequiredService<IDbContextFactory<AnvilDb>>().CreateDbContext();
+        db.Prepare();
+    }
+    catch (Microsoft.Data.Sqlite.SqliteException error)
+    {
+        Console.Error.WriteLine($"data is \"{data}\": the database cannot be opened there ({error.Message})");
+        return 2;
+    }
+
     await DemoProjects.Seed(app.Services.GetRequiredService<ProjectStore>(), builder.Configuration["demo"], CancellationToken.None);
 }
 

@@ -49,7 +49,11 @@ export function Pane({
         <h2>{title}</h2>
         <div className="flex items-center gap-2">{actions}</div>
       </header>
-      <div className="min-h-0 flex-1 overflow-auto p-3">{children}</div>
+      {/* a long pane must be scrollable by keys alone */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
+      <div className="min-h-0 flex-1 overflow-auto p-3" tabIndex={0}>
+        {children}
+      </div>
     </section>
   )
 }

@@ -14,7 +14,7 @@ import { EDGES, edgeName, JOINTS, type EdgeKey } from './edges'
 export function ShellStation() {
   const [edge, setEdge] = useState<EdgeKey>('frontLeft')
   return (
-    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_22rem] lg:grid-rows-[minmax(0,1fr)_auto]">
+    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_20rem] lg:grid-rows-[minmax(0,1fr)_auto]">
       <div className="min-h-72 border border-line bg-paper p-2">
         <BoxNet chosen={edge} onChoose={setEdge} />
       </div>
@@ -194,13 +194,13 @@ function PanelsPane() {
     }))
   return (
     <Pane title="Panels">
-      <table className="w-full min-w-[46rem]">
+      <table className="w-full min-w-[40rem]">
         <thead>
           <tr>
             <th>panel</th>
             <th>material</th>
             <th className="pr-2 text-right">measured</th>
-            <th className="pr-2 text-right">let in by</th>
+            <th className="pr-2 text-right whitespace-nowrap">let in</th>
             <th>grain</th>
             <th>held</th>
             <th className="text-right">finished size</th>
@@ -219,7 +219,7 @@ function PanelsPane() {
                 <td className="py-0.5 pr-2 whitespace-nowrap">{FACE_NAMES[p.face]}</td>
                 <td className="py-0.5 pr-2">
                   <Select
-                    className="min-w-48"
+                    className="min-w-36"
                     aria-label={`Material of ${FACE_NAMES[p.face]}`}
                     value={`${p.materialId}|${p.nominalMm}`}
                     onChange={(e) => {
@@ -251,7 +251,7 @@ function PanelsPane() {
                 <td className="py-0.5 pr-2">
                   {grain ? (
                     <Select
-                      className="min-w-22"
+                      className="min-w-20"
                       aria-label={`Grain of ${FACE_NAMES[p.face]}`}
                       value={p.grain}
                       onChange={(e) => set(p.face, 'Grain', { grain: e.target.value as Schemas['GrainRun'] })}
@@ -265,7 +265,7 @@ function PanelsPane() {
                 </td>
                 <td className="py-0.5 pr-2">
                   <Select
-                    className="min-w-27"
+                    className="min-w-26"
                     aria-label={`Hold of ${FACE_NAMES[p.face]}`}
                     value={p.hold}
                     onChange={(e) => set(p.face, 'Hold', { hold: e.target.value as Schemas['PanelHold'] })}

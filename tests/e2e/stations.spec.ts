@@ -1,0 +1,166 @@
+import AxeBuilder from '@axe-core/playwright'
+import { expect, test } from '@playwright/test'
+import { openDemo, openNew, station } from './support'
+
+const STATIONS = ['brief', 'hardware', 'fit', 'shell', 'cuts', 'mounts', 'packet']
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`every station is readable in ${theme} and fits 1280 and 820 wide`, async ({ page }) => {
+    await page.addInitScript((t) => localStorage.setItem('anvil-theme', t), theme)
+    await openDemo(page, 'brief')
+    for (const name of STATIONS) {
+      await page.setViewportSize({ width: 1280, height: 800 })
+      await page.goto(page.url().replace(/[^/]+$/, name))
+      await expect(page.getByRole('heading', { level: 2 }).first()).toBeVisible()
+      const result = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
+      expect(result.violations.map((v) => `${name}: ${v.id} ${v.nodes[0]?.html ?? ''}`)).toEqual([])
+      for (const width of [1280, 820]) {
+        await page.setViewportSize({ width, height: 900 })
+        const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
+        expect(over, `${name} at ${width}`).toBeLessThanOrEqual(0)
+      }
+    }
+  })
+}
+
+test('a snag shows what its remedy would do, mends it, and undo brings it back', async ({ page }) => {
+  await openDemo(page, 'mounts')
+  await page.keyboard.press('s')
+  const snags = page.getByRole('complementary', { name: 'Snags' })
+  await expect(snags).toContainText('no M3 screw is sold between 13.4 and 15.9 mm')
+  await snags.getByRole('button', { name: /Put washers under the heads/ }).click()
+  await expect(snags).toContainText('mends:')
+  await snags.getByRole('button', { name: 'Do it' }).click()
+  await expect(page.getByRole('button', { name: 'Snags', exact: true })).not.toContainText('stop')
+  await expect(page.getByRole('status')).toContainText('Mended')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('button', { name: 'Snags', exact: true })).toContainText('1 stop')
+})
+
+test('a device is nudged by keys and dragged, and the tally tells what moved', async ({ page }) => {
+  await openNew(page, 'Nudge')
+  await station(page, 'Hardware')
+  await page.getByRole('button', { name: 'Audio board 65 x 56' }).click()
+  await page.getByLabel('Carried by').first().selectOption({ label: 'Bottom' })
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'In this housing: 1' })).toBeVisible()
+  await station(page, 'Fit')
+  const u = page.getByLabel('u mm', { exact: true })
+  const start = Number(await u.inputValue())
+  const device = page.getByRole('group', { name: /From above/ }).getByRole('button', { name: /Audio board/ })
+  await device.focus()
+  await page.keyboard.press('ArrowRight')
+  await expect(u).toHaveValue(String(start + 1))
+  await device.focus()
+  await page.keyboard.press('Shift+ArrowRight')
+  await expect(u).toHaveValue(String(start + 11))
+  const box = await device.boundingBox()
+  if (!box) throw new Error('the device is not drawn')
+  await page.mouse.move(box.x + box.width / 2, box.y + box.height / 2)
+  await page.mouse.down()
+  await page.mouse.move(box.x + box.width / 2 + 60, box.y + box.height / 2, {
+    steps: 6,
+  })
+  await page.mouse.up()
+  await expect(async () => expect(Number(await u.inputValue())).toBeGreaterThan(start + 20)).toPass()
+  await page.getByRole('button', { name: 'What moved' }).click()
+  await expect(page.getByRole('status')).toContainText('shell/bottom')
+})
+
+test('a layer of a chain is set in place, by air or by the box, and a wrong length keeps its sentence', async ({ page }) => {
+  await openNew(page, 'Chains')
+  await station(page, 'Fit')
+  const tally = page.getByRole('contentinfo', { name: 'Tally' })
+  await page.getByLabel('the box changes').check()
+  const top = page.getByLabel(/^Top, layer/)
+  await top.fill('wide')
+  await top.press('Enter')
+  await expect(page.getByRole('alert')).toContainText("'wide' is not a length")
+  await top.fill('14.9')
+  await top.press('Enter')
+  await expect(tally).toContainText('320 × 240 × 163')
+  await page.getByLabel('the air gives way').check()
+  await page.getByLabel(/^Top, layer/).fill('11.9')
+  await page.getByLabel(/^Top, layer/).press('Enter')
+  await expect(page.getByLabel(/^Top, layer/)).toHaveValue('11.9')
+  await expect(tally).toContainText('320 × 240 × 163')
+})
+
+test('rows and drawings point at each other, and figures say why', async ({ page }) => {
+  await openDemo(page, 'cuts')
+  const row = page.locator('tr[data-part="shell/front"]')
+  await page
+    .getByRole('group', { name: /Sheet of Black cherry/ })
+    .getByText('Front')
+    .hover()
+  await expect(row).toHaveClass(/bg-brass-soft/)
+  await row.getByRole('button', { name: /Why length/ }).click()
+  await expect(page.getByText('Source: geometry of the box')).toBeVisible()
+  await page.keyboard.press('Escape')
+  await station(page, 'Mounts')
+  await page.getByLabel('Part').selectOption({ label: 'Front, 4 holes' })
+  await page.getByRole('button', { name: /Why u/ }).first().click()
+  await expect(page.getByText('place of the device + hole in its pattern')).toBeVisible()
+})
+
+test('an edge is chosen on the net and its joint changed', async ({ page }) => {
+  await openNew(page, 'Net')
+  await station(page, 'Shell')
+  await page.getByRole('combobox', { name: 'Edge', exact: true }).selectOption({ label: 'Front and left side' })
+  await page.getByRole('combobox', { name: 'Joint' }).selectOption({ label: 'rabbet' })
+  await expect(
+    page.getByText('Front over left side, rabbet; 148.1 long, enters 6', {
+      exact: false,
+    }),
+  ).toBeVisible()
+  // 240 - 2 x 11.9 and 6 given back by the rabbet at the front
+  await expect(page.getByRole('row', { name: /Left side/ })).toContainText('222.2 × 148.1 × 11.9')
+})
+
+test('the second of two tabs keeps its work', async ({ page, context }) => {
+  const id = await openNew(page, 'Two tabs')
+  const other = await context.newPage()
+  await other.goto(`/project/${id}/brief`)
+  await expect(other.getByLabel('Name')).toHaveValue('Two tabs')
+  await page.getByLabel('Name').fill('First tab')
+  await page.getByLabel('Name').press('Enter')
+  await expect(page.getByRole('heading', { name: 'First tab' })).toBeVisible()
+  await other.getByLabel('Name').fill('Second tab')
+  await other.getByLabel('Name').press('Enter')
+  const dialog = other.getByRole('dialog', {
+    name: /Changed in another window/,
+  })
+  await expect(dialog).toContainText('kept aside as revision 3')
+  await dialog.getByRole('button', { name: /Go on with mine/ }).click()
+  await expect(other.getByRole('heading', { name: 'Second tab' })).toBeVisible()
+})
+
+test('stations, help and history are reached by keys, and inches show their error', async ({ page }) => {
+  await openDemo(page, 'brief')
+  await page.keyboard.press('5')
+  await expect(page).toHaveURL(/\/cuts$/)
+  await page.keyboard.press('?')
+  await expect(page.getByRole('dialog', { name: 'Keys and notations' })).toBeVisible()
+  await page.keyboard.press('Escape')
+  await page.keyboard.press('h')
+  await expect(page.getByRole('dialog', { name: 'History' })).toContainText('Demo')
+  await page.keyboard.press('Escape')
+  await page.getByRole('button', { name: /^Units/ }).click()
+  const front = page.locator('tr[data-part="shell/front"]')
+  await expect(front).toContainText('13 3/8"')
+  await expect(front.getByTitle(/the fraction is -0.28 mm off/)).toBeVisible()
+})
+
+test('nothing is fetched from elsewhere, and the first page is usable at once', async ({ page }) => {
+  const foreign: string[] = []
+  page.on('request', (r) => {
+    if (!r.url().startsWith('http://127.0.0.1')) foreign.push(r.url())
+  })
+  await page.goto('/')
+  const began = Date.now()
+  await page.goto('/')
+  await expect(page.getByRole('link', { name: /Marsh listening station/ })).toBeVisible()
+  expect(Date.now() - began).toBeLessThan(1500)
+  await openDemo(page, 'fit')
+  expect(foreign).toEqual([])
+})
