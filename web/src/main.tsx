@@ -13,10 +13,12 @@ import { HardwareStation } from './stations/hardware/HardwareStation'
 import { MountsStation } from './stations/mounts/MountsStation'
 import { PacketStation } from './stations/packet/PacketStation'
 import { ProjectsStation } from './stations/projects/ProjectsStation'
+import { ShopStation } from './stations/shop/ShopStation'
 import { ShellStation } from './stations/shell/ShellStation'
 
 const router = createBrowserRouter([
   { path: '/', element: <ProjectsStation /> },
+  { path: '/shop', element: <ShopStation /> },
   {
     path: '/project/:id',
     element: <ProjectFrame />,

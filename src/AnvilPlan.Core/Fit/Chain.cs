@@ -67,12 +67,14 @@ public static class ChainStage
             crossed.Add(("Standoffs", placed.Body.WithSpan(axis, Math.Min(a, b), Math.Max(a, b)), device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed, "standoff/" + device.Id));
         }
 
+        // what sticks out of the box is a finding, not a layer of it
+        var end = fit.Envelope.Outer.Max[axis];
         var layers = new List<ChainLayer>();
         var reach = fit.Envelope.Outer.Min[axis];
         foreach (var solid in crossed.OrderBy(s => s.Box.Min[axis]).ThenBy(s => s.Box.Max[axis]))
         {
-            var (from, to) = (Math.Max(reach, solid.Box.Min[axis]), solid.Box.Max[axis]);
-            if (from > reach + Box.Slack)
+            var (from, to) = (Math.Max(reach, solid.Box.Min[axis]), Math.Min(end, solid.Box.Max[axis]));
+            if (from > reach + Box.Slack && from < end)
             {
                 layers.Add(from <= fit.Envelope.Inner.Min[axis] ? Recess(reach, from) : Air(reach, from, solid, axis, fit));
             }
@@ -84,7 +86,6 @@ public static class ChainStage
             }
         }
 
-        var end = fit.Envelope.Outer.Max[axis];
         if (end > reach + Box.Slack)
         {
             layers.Add(Recess(reach, end));

@@ -98,14 +98,19 @@ internal static class BlockCuts
             var id = $"{edgeName}/{Deck.Name(face)}/{i}";
             var seen = JointDraft.FaceTowards(panel, outward);
             draft.Cut(panel, new Hole(
-                id, "edge/" + edgeName, $"screw to block {edgeName}", seen, panel.Frame.ToPlane(point), screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy));
+                id, "edge/" + edgeName, $"screw to block {edgeName}", seen, panel.Frame.ToPlane(point), screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy,
+                RowWhy(row, block), null));
             var onSeenFace = block.Frame.Normal.Axis() == outward.Axis();
             var frame = onSeenFace ? block.Frame : SideFrame(block, outward);
             draft.Cut(block, new Hole(
                 id, "edge/" + edgeName, $"{(material.Wood ? "pilot" : "tapped hole")} for {panel.Name.ToLowerInvariant()}{(onSeenFace ? "" : ", in the face towards it")}",
-                WorkedFrom.Seen, frame.ToPlane(point), screw.BlockHoleMm, Math.Min(screw.BlockDepthMm, into), screw.Thread, null, null, screw.BlockWhy));
+                WorkedFrom.Seen, frame.ToPlane(point), screw.BlockHoleMm, Math.Min(screw.BlockDepthMm, into), screw.Thread, null, null, screw.BlockWhy,
+                RowWhy(row, block), screw.DepthWhy));
         }
     }
+
+    internal static string RowWhy(FixingRow row, SolidPart bar) =>
+        $"on the middle of {bar.Name.ToLowerInvariant()}; {row.Count} in a row, {Math.Round(row.EndDistanceMm, 2)} mm from its ends, {Math.Round(row.PitchMm, 2)} mm apart";
 
     /// <summary>The block's face towards another panel, u along the block as on its main drawing.</summary>
     private static Frame SideFrame(SolidPart block, Direction towards)
@@ -121,6 +126,6 @@ internal static class BlockCuts
         var (min, max) = tray.Frame.ToPlane(block.Box.Grow(clear).Intersect(tray.Box));
         draft.Cut(tray, new Opening(
             $"notch/{block.Id}", block.Id, "notch round the block", WorkedFrom.Seen,
-            new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 0, $"block section and {clear} mm of air"));
+            new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 0, $"block section and {clear} mm of air", "where the block stands"));
     }
 }

@@ -9,7 +9,7 @@ namespace AnvilPlan.Core.Joints;
 /// <summary>The screw from a panel or tray into a bar, with both holes, mm.</summary>
 internal sealed record BlockScrew(
     ScrewChoice Choice, double PanelHoleMm, double? SinkDiaMm, double? SinkDeg, string PanelWhy,
-    double BlockHoleMm, double BlockDepthMm, string? Thread, string BlockWhy)
+    double BlockHoleMm, double BlockDepthMm, string? Thread, string BlockWhy, string DepthWhy)
 {
     private const string MachineThread = "M3";
 
@@ -33,7 +33,8 @@ internal sealed record BlockScrew(
             choice with { Head = sinks ? "countersunk" : "pan" }, size.ClearanceMm, sinks ? size.HeadMm : null, sinks ? 90 : null,
             $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm ({size.Source})",
             size.PilotFor(into), Math.Max(1, (choice.LengthMm ?? clamped.Value) - clamped.Value + 1), null,
-            $"pilot for {size.Name} in {into.Name}: {size.PilotFor(into)} mm, share of the root diameter (USDA Wood Handbook ch. 8)");
+            $"pilot for {size.Name} in {into.Name}: {size.PilotFor(into)} mm, share of the root diameter (USDA Wood Handbook ch. 8)",
+            $"the screw's {Math.Round((choice.LengthMm ?? clamped.Value) - clamped.Value, 2)} mm in the wood and 1 mm for its point");
     }
 
     private static BlockScrew Machine(
@@ -50,6 +51,7 @@ internal sealed record BlockScrew(
             choice, hole, sinks ? flush.DiaMm : null, sinks ? flush.CountersinkDeg : null,
             $"clearance for {thread.Name}, {(panelMaterial.Brittle ? "loose" : "normal")} series: {hole} mm ({thread.Source})",
             thread.TapDrillMm, (choice.EngagementMm ?? 0) + ScrewPicker.ThreePitchesMm(thread), thread.Name,
-            $"tap drill {thread.Name}: {thread.TapDrillMm} mm, {ThreadForm.Percent(thread.NominalMm, thread.PitchMm, thread.TapDrillMm).ToString("0", System.Globalization.CultureInfo.InvariantCulture)} % thread; depth = engagement + 3 pitches");
+            $"tap drill {thread.Name}: {thread.TapDrillMm} mm, {ThreadForm.Percent(thread.NominalMm, thread.PitchMm, thread.TapDrillMm).ToString("0", System.Globalization.CultureInfo.InvariantCulture)} % thread",
+            $"{Math.Round(choice.EngagementMm ?? 0, 2)} mm of thread that bites and 3 pitches of {thread.PitchMm} mm for the tap to run out, at most through the bar");
     }
 }

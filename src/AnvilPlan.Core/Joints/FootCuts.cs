@@ -51,7 +51,8 @@ internal static class FootCuts
             {
                 draft.Cut(floor, new Hole(
                     $"foot/{++i}", "feet", "foot", JointDraft.FaceTowards(floor, Direction.Down),
-                    floor.Frame.ToPlane(new Point3(x, y, 0)), dia, depth, null, null, null, why));
+                    floor.Frame.ToPlane(new Point3(x, y, 0)), dia, depth, null, null, null, why,
+                    $"{feet.InsetMm} mm in from both edges of the bottom", depth is null ? null : $"the bottom's {thickness} mm less 1 mm"));
             }
         }
     }

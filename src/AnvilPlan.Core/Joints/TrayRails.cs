@@ -68,10 +68,10 @@ internal static class TrayRails
             var point = rail.Box.Centre.With(Axis.Y, rail.Box.Min.Y + at);
             draft.Cut(plate, new Hole(
                 $"{name}/tray/{i}", "tray/" + name, "screw to rail", WorkedFrom.Seen, plate.Frame.ToPlane(point),
-                screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy));
+                screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy, BlockCuts.RowWhy(row, rail), null));
             draft.Cut(rail, new Hole(
                 $"{name}/tray/{i}", "tray/" + name, $"{(material.Wood ? "pilot" : "tapped hole")} for tray", WorkedFrom.Seen, rail.Frame.ToPlane(point),
-                screw.BlockHoleMm, Math.Min(screw.BlockDepthMm, rail.ThicknessMm), screw.Thread, null, null, screw.BlockWhy));
+                screw.BlockHoleMm, Math.Min(screw.BlockDepthMm, rail.ThicknessMm), screw.Thread, null, null, screw.BlockWhy, BlockCuts.RowWhy(row, rail), screw.DepthWhy));
         }
     }
 
@@ -89,10 +89,10 @@ internal static class TrayRails
             var point = rail.Box.Centre.With(Axis.Y, rail.Box.Min.Y + at);
             draft.Cut(panel, new Hole(
                 $"{name}/wall/{i}", "tray/" + name, "screw to rail", JointDraft.FaceTowards(panel, wall.Outward()), panel.Frame.ToPlane(point),
-                screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy));
+                screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy, BlockCuts.RowWhy(row, rail), null));
             draft.Cut(rail, new Hole(
                 $"{name}/wall/{i}", "tray/" + name, $"{(material.Wood ? "pilot" : "tapped hole")} for {panel.Name.ToLowerInvariant()}, in the face towards it",
-                WorkedFrom.Seen, side.ToPlane(point), screw.BlockHoleMm, Math.Min(screw.BlockDepthMm, rail.WidthMm), screw.Thread, null, null, screw.BlockWhy));
+                WorkedFrom.Seen, side.ToPlane(point), screw.BlockHoleMm, Math.Min(screw.BlockDepthMm, rail.WidthMm), screw.Thread, null, null, screw.BlockWhy, BlockCuts.RowWhy(row, rail), screw.DepthWhy));
         }
     }
 
@@ -111,6 +111,7 @@ internal static class TrayRails
             $"screw/{tray.Id}/post-foot", "tray/" + tray.Id, "Bottom to posts", thread, HeadForm.Pan,
             [new WhyTerm("bottom thickness", fit.Envelope.ThicknessMm[Face.Bottom], "mm", "panel")], 0, least, depth, 4, null));
         var why = $"clearance for M3, normal series: {thread.ClearanceNormalMm} mm ({thread.Source})";
+        var where = $"{PostInsetMm} mm in from both edges of the tray";
         var i = 0;
         foreach (var x in (double[])[plate.Box.Min.X + PostInsetMm, plate.Box.Max.X - PostInsetMm])
         {
@@ -118,9 +119,9 @@ internal static class TrayRails
             {
                 var id = $"{tray.Id}/post/{++i}";
                 var point = new Point3(x, y, plate.Box.Min.Z);
-                draft.Cut(plate, new Hole(id, "tray/" + tray.Id, "post", WorkedFrom.Seen, plate.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why));
+                draft.Cut(plate, new Hole(id, "tray/" + tray.Id, "post", WorkedFrom.Seen, plate.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why, where, null));
                 draft.Cut(floor, new Hole(
-                    id, "tray/" + tray.Id, "post", JointDraft.FaceTowards(floor, Direction.Down), floor.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why));
+                    id, "tray/" + tray.Id, "post", JointDraft.FaceTowards(floor, Direction.Down), floor.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why, where, null));
             }
         }
     }

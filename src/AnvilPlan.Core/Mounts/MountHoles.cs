@@ -33,7 +33,8 @@ internal static class MountHoles
             var point = device.ToSpace(hole.XMm, hole.YMm, 0);
             var at = deck.Frame.ToPlane(point);
             var from = deck.Frame.Normal == (model.InPanel ? device.Facing : outer) ? WorkedFrom.Seen : WorkedFrom.Far;
-            draft.Features.Add(new PartFeature(deck.Id, new Hole($"{device.Id}/{i}", device.Id, $"{device.Device.Name}, hole {i}", from, at, dia, null, null, null, null, why)));
+            draft.Features.Add(new PartFeature(deck.Id, new Hole($"{device.Id}/{i}", device.Id, $"{device.Device.Name}, hole {i}", from, at, dia, null, null, null, null, why,
+                $"{device.Device.Name} at ({device.Device.UMm}, {device.Device.VMm}) on its deck, hole ({hole.XMm}, {hole.YMm}) of its pattern, {device.Device.QuarterTurns} quarter turns", null)));
             draft.Points.Add(new MountPoint(device.Id, deck.Id, i, at, PositionWhy.Of(device, deck, hole, at, alongU: true), PositionWhy.Of(device, deck, hole, at, alongU: false)));
         }
 

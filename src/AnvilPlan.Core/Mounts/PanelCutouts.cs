@@ -49,7 +49,8 @@ internal static class PanelCutouts
         var (width, height) = turned && cutout.HeightMm is { } h ? (h, (double?)cutout.WidthMm) : (cutout.WidthMm, cutout.HeightMm);
         var opening = new Opening(
             $"{device.Id}/cutout-{number}", device.Id, $"cut-out for {device.Device.Name}", WorkedFrom.Seen, centre, width, height, cutout.CornerRadiusMm,
-            $"panel cut-out of the model ({device.Model.Source}); confidence: {device.Model.Confidence}");
+            $"panel cut-out of the model ({device.Model.Source}); confidence: {device.Model.Confidence}",
+            $"middle of the cut-out, ({cutout.XMm}, {cutout.YMm}) of the model, which stands at ({device.Device.UMm}, {device.Device.VMm}) on its deck");
         draft.Features.Add(new PartFeature(deck.Id, opening));
         return opening.AreaMm2;
     }
@@ -67,7 +68,7 @@ internal static class PanelCutouts
                 {
                     draft.Features.Add(new PartFeature(deck.Id, new Opening(
                         $"{device.Id}/grille-{i}", device.Id, $"grille of {device.Device.Name}", WorkedFrom.Seen, centre + offset, grille.HoleDiaMm, null, 0,
-                        $"60° pattern, hole {grille.HoleDiaMm} mm at {grille.PitchMm} mm pitch inside the fan's {cutout.WidthMm} mm aperture")));
+                        $"60° pattern, hole {grille.HoleDiaMm} mm at {grille.PitchMm} mm pitch inside the fan's {cutout.WidthMm} mm aperture", "60° pattern about the fan's middle")));
                 }
 
                 return holes.Count * Math.PI / 4 * grille.HoleDiaMm * grille.HoleDiaMm;

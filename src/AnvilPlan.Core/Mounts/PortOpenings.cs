@@ -77,7 +77,8 @@ internal static class PortOpenings
             width, port.Round ? null : height, port.Round ? 0 : CornerMm,
             own
                 ? $"connector {Mm(port.WidthMm)} x {Mm(port.HeightMm)} and {Mm(shop.Fits.PortMm)} mm all round: its face is {Mm(behind)} mm behind the outside, it fills the opening up to {Mm(port.ReachMm)} mm"
-                : $"plug {Mm(port.PlugWidthMm)} x {Mm(port.PlugHeightMm)} and {Mm(shop.Fits.PortMm)} mm all round: the connector is {Mm(behind)} mm behind the outside, so the plug passes")));
+                : $"plug {Mm(port.PlugWidthMm)} x {Mm(port.PlugHeightMm)} and {Mm(shop.Fits.PortMm)} mm all round: the connector is {Mm(behind)} mm behind the outside, so the plug passes",
+            $"the port's middle, ({port.XMm}, {port.YMm}, {port.ZMm}) of the model, straight out to the panel")));
         return Say(PortState.Opened, panel.Id, gap, $"opening in the {Deck.Name(face)} panel");
     }
 
@@ -110,7 +111,7 @@ internal static class PortOpenings
         return new Opening(
             $"{a.Id}+{b.Id[(b.Id.IndexOf('/', StringComparison.Ordinal) + 1)..]}", a.For, $"{a.Purpose}, {b.Purpose[(b.Purpose.IndexOf(": ", StringComparison.Ordinal) + 2)..]}", a.From,
             new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, CornerMm,
-            $"{a.SizeWhy}; {b.SizeWhy}; less than {LeastWebMm} mm of web between them, so one opening");
+            $"{a.SizeWhy}; {b.SizeWhy}; less than {LeastWebMm} mm of web between them, so one opening", "the middle of what both ports need");
     }
 
     private static string Mm(double value) => LengthText.Mm(new Length(value));

@@ -23,24 +23,26 @@ public abstract record Feature(string Id, string For, string Purpose, WorkedFrom
 /// <summary>A drilled hole.</summary>
 /// <param name="DepthMm">Null = through.</param>
 /// <param name="Thread">To be tapped to this size; null = plain.</param>
+/// <param name="PlaceWhy">Why it stands where it stands, in a sentence.</param>
 /// <param name="SinkDiaMm">Rim of the countersink on the face it is worked from; null = none.</param>
 public sealed record Hole(
     string Id, string For, string Purpose, WorkedFrom From,
-    Uv At, double DiaMm, double? DepthMm, string? Thread, double? SinkDiaMm, double? SinkDeg, string DrillWhy)
+    Uv At, double DiaMm, double? DepthMm, string? Thread, double? SinkDiaMm, double? SinkDeg, string DrillWhy, string PlaceWhy, string? DepthWhy)
     : Feature(Id, For, Purpose, From);
 
 /// <summary>A through opening about <paramref name="At"/>.</summary>
 /// <param name="HeightMm">Along v; null for a round opening of diameter <paramref name="WidthMm"/>.</param>
 public sealed record Opening(
     string Id, string For, string Purpose, WorkedFrom From,
-    Uv At, double WidthMm, double? HeightMm, double CornerRadiusMm, string SizeWhy)
+    Uv At, double WidthMm, double? HeightMm, double CornerRadiusMm, string SizeWhy, string PlaceWhy)
     : Feature(Id, For, Purpose, From)
 {
     [JsonIgnore] public bool Round => HeightMm is null;
     [JsonIgnore] public Uv Min => new(At.U - (WidthMm / 2), At.V - ((HeightMm ?? WidthMm) / 2));
     [JsonIgnore] public Uv Max => new(At.U + (WidthMm / 2), At.V + ((HeightMm ?? WidthMm) / 2));
 
-    [JsonIgnore] public double AreaMm2 => HeightMm is { } height
+    [JsonIgnore]
+    public double AreaMm2 => HeightMm is { } height
         ? (WidthMm * height) - ((4 - Math.PI) * CornerRadiusMm * CornerRadiusMm)
         : Math.PI / 4 * WidthMm * WidthMm;
 }

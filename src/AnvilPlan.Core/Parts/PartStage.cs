@@ -61,16 +61,26 @@ public static class PartStage
         _ => feature,
     };
 
-    private static double VolumeMm3(SolidPart solid, IEnumerable<Feature> features) =>
+    /// <summary>Volume less what is cut away; of a feature that runs over the edge only the share inside counts.</summary>
+    private static double VolumeMm3(SolidPart solid, IEnumerable<Feature> features) => Math.Max(0,
         (solid.LengthMm * solid.WidthMm * solid.ThicknessMm) - features.Sum(f => f switch
         {
-            Hole h => Math.PI / 4 * h.DiaMm * h.DiaMm * (h.DepthMm ?? solid.ThicknessMm),
-            Opening o => o.AreaMm2 * solid.ThicknessMm,
-            Channel c => Math.Max(0, c.Max.U - c.Min.U) * Math.Max(0, c.Max.V - c.Min.V) * c.DepthMm,
+            Hole h when h.DepthMm is null => Math.PI / 4 * h.DiaMm * h.DiaMm * solid.ThicknessMm * Inside(solid, h.At - new Uv(h.DiaMm / 2, h.DiaMm / 2), h.At + new Uv(h.DiaMm / 2, h.DiaMm / 2)),
+            Hole h => Math.PI / 4 * h.DiaMm * h.DiaMm * h.DepthMm!.Value,
+            Opening o => o.AreaMm2 * solid.ThicknessMm * Inside(solid, o.Min, o.Max),
+            Channel c => (c.Max.U - c.Min.U) * (c.Max.V - c.Min.V) * c.DepthMm * Inside(solid, c.Min, c.Max),
             Bevel b => 0.5 * solid.ThicknessMm * solid.ThicknessMm * Math.Tan(b.AngleDeg * Math.PI / 180)
                 * (b.Edge is PartEdge.ULeast or PartEdge.UMost ? solid.WidthMm : solid.LengthMm),
             _ => 0,
-        });
+        }));
+
+    private static double Inside(SolidPart solid, Uv min, Uv max)
+    {
+        var u = Math.Min(max.U, solid.LengthMm) - Math.Max(min.U, 0);
+        var v = Math.Min(max.V, solid.WidthMm) - Math.Max(min.V, 0);
+        var area = (max.U - min.U) * (max.V - min.V);
+        return u <= 0 || v <= 0 || area <= 0 ? 0 : u * v / area;
+    }
 
     private static string Fingerprint(SolidPart solid, IReadOnlyList<Feature> features)
     {

@@ -683,6 +683,8 @@ export interface components {
             /** Format: double */
             sinkDeg: null | number;
             drillWhy: string;
+            placeWhy: string;
+            depthWhy: null | string;
             id: string;
             for: string;
             purpose: string;
@@ -699,6 +701,7 @@ export interface components {
             /** Format: double */
             cornerRadiusMm: number;
             sizeWhy: string;
+            placeWhy: string;
             id: string;
             for: string;
             purpose: string;

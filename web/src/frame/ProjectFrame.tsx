@@ -129,6 +129,9 @@ function HeadLine({
         <span className="max-[900px]:hidden">Anvil Plan</span>
       </Link>
       <h1 className="min-w-0 flex-1 truncate text-[1.1rem]">{view.design.name}</h1>
+      <Link to="/shop" className="px-2 py-1.5 text-[0.92rem] hover:text-violet max-[900px]:hidden">
+        Shop
+      </Link>
       <Button look="quiet" disabled={!view.canUndo} onClick={() => void changes.undo()} aria-keyshortcuts="Control+Z">
         Undo
       </Button>

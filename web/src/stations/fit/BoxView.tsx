@@ -181,6 +181,7 @@ export function BoxView({
             </g>
           )
         })}
+        <Distances which={which} text={text} />
         <g fill="var(--dim)" stroke="var(--dim)" fontSize={text} textAnchor="middle">
           <path
             d={`M0 ${-margin * 0.45}H${w}M0 -2V${-margin * 0.65}M${w} -2V${-margin * 0.65}`}
@@ -203,6 +204,54 @@ export function BoxView({
         </g>
       </svg>
     </figure>
+  )
+}
+
+/** Distances of the chosen device to the inner walls, in brass, where they are wide enough to be read. */
+function Distances({ which, text }: { which: ViewKey; text: number }) {
+  const { view, focus } = useProject()
+  const { length } = usePreferences()
+  const { across, up } = VIEWS[which]
+  const device = view.plan.devices.find((d) => 'device/' + d.id === focus)
+  if (!device) return null
+  const { inner, outer } = view.plan
+  const y = (v: number) => outer.max[up] - v
+  const middle = {
+    across: (device.body.min[across] + device.body.max[across]) / 2,
+    up: (device.body.min[up] + device.body.max[up]) / 2,
+  }
+  const spans: [number, number, boolean][] = [
+    [inner.min[across], device.body.min[across], true],
+    [device.body.max[across], inner.max[across], true],
+    [inner.min[up], device.body.min[up], false],
+    [device.body.max[up], inner.max[up], false],
+  ]
+  return (
+    <g className="pointer-events-none" fontSize={text * 0.85} textAnchor="middle" fill="var(--brass)">
+      {spans
+        .filter(([from, to]) => to - from > 0.05)
+        .map(([from, to, level], i) => (
+          <g key={i}>
+            <path
+              d={level ? `M${from} ${y(middle.up)}H${to}` : `M${middle.across} ${y(from)}V${y(to)}`}
+              stroke="var(--brass)"
+              strokeWidth={1.2}
+              vectorEffect="non-scaling-stroke"
+            />
+            {to - from > text * 1.2 && (
+              <text
+                paintOrder="stroke"
+                stroke="var(--paper)"
+                strokeWidth={text * 0.25}
+                x={level ? (from + to) / 2 : middle.across}
+                y={level ? y(middle.up) - text * 0.2 : y((from + to) / 2) + text * 0.3}
+              >
+                {length(to - from, 1)}
+              </text>
+            )}
+          </g>
+        ))}
+    </g>
   )
 }
 

@@ -1,4 +1,4 @@
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import type { Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
@@ -100,19 +100,29 @@ function HoleTable({
             >
               <td className="py-1 pr-2 text-right text-dim">{number}</td>
               <td className="py-1 pr-2 text-right text-[1.1rem]">
-                <WhyFigure why={turned ? undefined : point?.whyU}>
+                <PlaceFigure hole={hole} why={turned ? undefined : point?.whyU} name="u">
                   {length(turned ? part.lengthMm - hole.at.u : hole.at.u)}
-                </WhyFigure>
+                </PlaceFigure>
               </td>
               <td className="py-1 pr-2 text-right text-[1.1rem]">
-                <WhyFigure why={point?.whyV}>{length(hole.at.v)}</WhyFigure>
+                <PlaceFigure hole={hole} why={point?.whyV} name="v">
+                  {length(hole.at.v)}
+                </PlaceFigure>
               </td>
               <td className="py-1 pr-2 text-right">
                 <WhySentence title={`diameter ${hole.diaMm} mm`} text={hole.drillWhy}>
                   {length(hole.diaMm)}
                 </WhySentence>
               </td>
-              <td className="py-1 text-right">{hole.depthMm === null ? 'through' : length(hole.depthMm)}</td>
+              <td className="py-1 text-right">
+                {hole.depthMm === null ? (
+                  'through'
+                ) : (
+                  <WhySentence title={`depth ${hole.depthMm} mm`} text={hole.depthWhy ?? hole.drillWhy}>
+                    {length(hole.depthMm)}
+                  </WhySentence>
+                )}
+              </td>
               <td className="py-1 pl-2 text-[0.88rem]">
                 {hole.purpose}
                 {hole.thread && `, tap ${hole.thread}`}
@@ -123,6 +133,27 @@ function HoleTable({
         })}
       </tbody>
     </table>
+  )
+}
+
+/** A position that tells its terms where there are some, its sentence otherwise. */
+function PlaceFigure({
+  hole,
+  why,
+  name,
+  children,
+}: {
+  hole: Schemas['FeatureHole']
+  why: Schemas['Why'] | undefined
+  name: string
+  children: ReactNode
+}) {
+  return why ? (
+    <WhyFigure why={why}>{children}</WhyFigure>
+  ) : (
+    <WhySentence title={`this ${name}`} text={hole.placeWhy}>
+      {children}
+    </WhySentence>
   )
 }
 
@@ -146,7 +177,9 @@ function OpeningTable({ part }: { part: Schemas['Part'] }) {
           {openings.map((o) => (
             <tr key={o.id} className="border-t border-hair">
               <td className="py-1 pr-2 text-right whitespace-nowrap">
-                {length(o.at.u)}, {length(o.at.v)}
+                <WhySentence title="this place" text={o.placeWhy}>
+                  {length(o.at.u)}, {length(o.at.v)}
+                </WhySentence>
               </td>
               <td className="py-1 text-right whitespace-nowrap">
                 <WhySentence title="this size" text={o.sizeWhy}>

@@ -14,6 +14,9 @@ export function ProjectsStation() {
       <header className="mb-6 flex items-center gap-3">
         <img src="/mark.svg" alt="" className="h-9 w-9" />
         <h1 className="flex-1 text-[1.6rem]">Anvil Plan</h1>
+        <Link to="/shop" className="px-3 py-1.5 hover:text-violet">
+          The shop
+        </Link>
         <Button look="quiet" onClick={() => setTheme(theme === 'light' ? 'dark' : 'light')}>
           {theme === 'light' ? 'Dark' : 'Light'}
         </Button>

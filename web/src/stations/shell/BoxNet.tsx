@@ -28,7 +28,7 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
     { face: 'bottom', x: d + gap, y: d + h + 2 * gap, w, h: d },
   ]
   const total = { w: 2 * d + 2 * w + 3 * gap, h: 2 * d + h + 2 * gap }
-  const text = Math.max(total.w, total.h) * 0.021 + 3
+  const text = Math.max(total.w, total.h) * 0.02 + 3
   return (
     <svg
       viewBox={`${-gap} ${-gap} ${total.w + 2 * gap} ${total.h + 2 * gap}`}
@@ -42,7 +42,7 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
         const part = view.plan.parts.find((p) => p.id === 'shell/' + c.face)
         if (!panel || !part) return null
         const hot = focus === part.id
-        const words = Math.min(text, c.w / 11.5)
+        const words = Math.min(text, c.w / 13)
         return (
           <g key={c.face} onMouseEnter={() => setFocus(part.id)}>
             <rect
@@ -75,7 +75,7 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
               fill="var(--ink)"
               {...halo(text)}
             >
-              {length(part.lengthMm)} × {length(part.widthMm)} × {length(part.thicknessMm)}
+              {length(part.lengthMm)} × {length(part.widthMm)}
             </text>
             {(['top', 'right', 'bottom', 'left'] as const).map((side) => (
               <EdgeStroke key={side} cell={c} side={side} chosen={chosen} onChoose={onChoose} text={text} />

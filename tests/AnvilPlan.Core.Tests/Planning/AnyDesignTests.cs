@@ -1,0 +1,106 @@
+using System.Text.Json;
+using AnvilPlan.Core.Cuts;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Tests.Support;
+
+namespace AnvilPlan.Core.Tests.Planning;
+
+/// <summary>
+/// Whatever passes the design check can be planned: random designs over the whole allowed range, sensible or not, give a plan
+/// without an error, with finite numbers, valid nests and remedies that keep to the check.
+/// </summary>
+public class AnyDesignTests
+{
+    [Fact]
+    public void Any_design_that_passes_the_check_can_be_planned()
+    {
+        var random = new Random(42);
+        var planned = 0;
+        for (var i = 0; i < 400; i++)
+        {
+            var design = RandomDesign(random);
+            if (DesignCheck.Problems(design, Sample.Catalog).Count > 0)
+            {
+                continue;
+            }
+
+            planned++;
+            var plan = Sample.Plan(design);
+            // infinities and NaN have no JSON: writing the plan proves there are none
+            Assert.NotEmpty(JsonSerializer.Serialize(plan, WireJson.Options));
+            Assert.All(plan.Parts, p => Assert.True(p.LengthMm > 0 && p.WidthMm > 0 && p.ThicknessMm > 0 && p.MassG >= 0, $"{i}: {p.Id} {p.LengthMm} x {p.WidthMm} x {p.ThicknessMm}, {p.MassG} g"));
+            Assert.Equal(plan.Parts.Count, plan.Parts.Select(p => p.Id).Distinct().Count());
+            Assert.All(plan.Chains, c => Assert.Equal(plan.Outer.Size[c.Axis], c.Layers.Sum(l => l.ThicknessMm), 4));
+            AssertNested(plan);
+            if (i % 8 == 0)
+            {
+                AssertRemedies(design, plan);
+            }
+        }
+
+        Assert.True(planned > 200, $"only {planned} designs were allowed");
+    }
+
+    private static void AssertNested(BuildPlan plan)
+    {
+        var laid = plan.Cuts.Sheets.SelectMany(s => s.Placements.Select(p => p.PartId)).Concat(plan.Cuts.Bars.SelectMany(b => b.Pieces.Select(p => p.PartId))).ToHashSet();
+        Assert.All(plan.Parts, p => Assert.True(laid.Contains(p.Id) != plan.Cuts.TooLarge.Contains(p.Id), p.Id));
+        foreach (var sheet in plan.Cuts.Sheets)
+        {
+            var job = new NestJob(0, 0, [new NestStock("s", sheet.LengthMm, sheet.WidthMm, null, 1)],
+                [.. sheet.Placements.GroupBy(p => p.PartId).Select(g => new NestPart(g.Key, plan.Part(g.Key).BlankLengthMm, plan.Part(g.Key).BlankWidthMm, g.Count(), !plan.Part(g.Key).Grain))]);
+            Assert.Null(NestChecker.Fault(job, new NestResult([new NestedSheet("s", sheet.Placements, [])], [], 1)));
+        }
+    }
+
+    private static void AssertRemedies(Design design, BuildPlan plan)
+    {
+        foreach (var remedy in plan.Findings.Where(f => f.Severity == Severity.Stop).Take(4).SelectMany(f => f.Remedies))
+        {
+            if (remedy.Change(design) is { } changed && DesignCheck.Problems(changed, Sample.Catalog).Count == 0)
+            {
+                Assert.NotNull(Sample.Plan(changed));
+            }
+        }
+    }
+
+    private static Design RandomDesign(Random random)
+    {
+        var sheets = Sample.Catalog.Sheets;
+        var bars = Sample.Catalog.Bars;
+        var models = Sample.Catalog.Hardware;
+        double Between(double least, double most) => Math.Round(least + (random.NextDouble() * (most - least)), 1);
+        T One<T>(IReadOnlyList<T> list) => list[random.Next(list.Count)];
+        var trays = Enumerable.Range(1, random.Next(3)).Select(n =>
+        {
+            var sheet = One(sheets);
+            return new Tray("tray-" + n, "Tray " + n, sheet.MaterialId, sheet.NominalMm, random.Next(3) == 0 ? Between(0.5, 25) : null, Between(0, 150), Between(0, 12), (TraySupport)random.Next(3), random.Next(4) == 0 ? null : One(bars).Id);
+        }).ToList();
+        return new Design(
+            "any", new Brief("", Place.Desk, random.Next(3) == 0 ? Between(100, 400) : null, null, null, 1 + random.Next(3), null, null, ""),
+            new PanelBox(
+                Between(60, 700), Between(60, 500), Between(50, 400), (SizeBasis)random.Next(2),
+                [.. Faces.All.Select(f =>
+                {
+                    var sheet = One(sheets);
+                    return new Panel(f, sheet.MaterialId, sheet.NominalMm, random.Next(4) == 0 ? Between(0.5, 30) : null, (PanelHold)random.Next(2), (GrainRun)random.Next(2), random.Next(5) == 0 ? Between(0, 15) : 0);
+                })],
+                [.. Faces.Edges.Select(e => new Edge(e, random.Next(2) == 0 ? e.Of().A : e.Of().B, (JointKind)random.Next(5), random.Next(3) == 0 ? Between(0.5, 12) : null, random.Next(3) == 0 ? null : One(bars).Id))],
+                random.Next(2) == 0 ? new Feet(Between(5, 40), Between(3, 40), Between(3, 60)) : null),
+            trays,
+            [.. Enumerable.Range(0, random.Next(9)).Select(n =>
+            {
+                var model = One(models);
+                var deck = trays.Count > 0 && random.Next(2) == 0 ? One(trays).Id : Deck.OfPanel((Face)random.Next(6));
+                return new Device(
+                    "d" + n, model.Id, "d" + n, deck, Between(-30, 400), Between(-30, 300), random.Next(4), random.Next(3) == 0 ? Between(0, 30) : null,
+                    random.Next(4) == 0 ? Between(2, 40) : null, random.Next(3) == 0 ? Between(0, 3) : 0, random.Next(3) == 0 ? Between(0.5, 10) : null,
+                    random.Next(2) == 0 ? new Grille((GrilleKind)random.Next(3), Between(1, 12), Between(1.5, 20)) : null,
+                    [.. model.Ports.Where(_ => random.Next(3) == 0).Select(p => p.Id)]);
+            })]);
+    }
+}
