@@ -4,7 +4,7 @@ import reactHooks from 'eslint-plugin-react-hooks'
 import tseslint from 'typescript-eslint'
 
 export default tseslint.config(
-  { ignores: ['src/api/schema.generated.ts', 'node_modules', 'dist'] },
+  { ignores: ['src/api/generated/schema.ts', 'node_modules', 'dist'] },
   js.configs.recommended,
   ...tseslint.configs.strict,
   jsxA11y.flatConfigs.recommended,

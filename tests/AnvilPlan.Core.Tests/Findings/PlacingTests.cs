@@ -1,0 +1,134 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Tests.Support;
+
+namespace AnvilPlan.Core.Tests.Findings;
+
+/// <summary>Devices are brought in where the findings accept them.</summary>
+public class PlacingTests
+{
+    private static readonly string[] OfPlace = ["device-outside", "devices-collide", "device-hits-part", "hole-near-edge", "hole-in-joint", "opening-cuts-joint", "holes-meet"];
+
+    [Fact]
+    public void Every_model_of_the_catalog_finds_a_place_in_a_roomy_box()
+    {
+        var box = Sample.WithTray with { Box = Sample.WithTray.Box with { WidthMm = 620, DepthMm = 520, HeightMm = 420 } };
+        foreach (var model in Sample.Catalog.Hardware)
+        {
+            var deck = model.InPanel ? "panel/front" : "tray-1";
+            var (design, id) = DevicePlacing.Add(box, Sample.Catalog, ShopProfile.Usual, model.Id, deck);
+            Assert.Empty(DesignCheck.Problems(design, Sample.Catalog));
+            Assert.DoesNotContain(Sample.Plan(design).Findings, f => OfPlace.Contains(f.Code));
+            Assert.Equal(id, design.Devices.Single().Id);
+        }
+    }
+
+    [Fact]
+    public void One_after_the_other_they_keep_clear_of_each_other_until_the_deck_is_full()
+    {
+        var design = Sample.WithTray;
+        for (var i = 0; i < 6; i++)
+        {
+            design = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, "sbc-65", "tray-1").Design;
+        }
+
+        var plan = Sample.Plan(design);
+        Assert.DoesNotContain(plan.Findings, f => OfPlace.Contains(f.Code));
+        Assert.Equal(6, design.Devices.Select(d => (d.UMm, d.VMm)).Distinct().Count());
+        Assert.Equal(["sbc-65", "sbc-65-2", "sbc-65-3", "sbc-65-4", "sbc-65-5", "sbc-65-6"], design.Devices.Select(d => d.Id));
+    }
+
+    [Fact]
+    public void What_does_not_fit_still_comes_in_and_is_told()
+    {
+        var small = Sample.WithTray with { Box = Sample.WithTray.Box with { WidthMm = 150, DepthMm = 150 } };
+        var (design, _) = DevicePlacing.Add(small, Sample.Catalog, ShopProfile.Usual, "board-305", "tray-1");
+        Assert.Contains(Sample.Plan(design).Findings, f => f.Code == "device-outside");
+    }
+
+    [Fact]
+    public void A_control_in_a_thick_front_comes_with_a_rebate_that_it_clamps()
+    {
+        var (design, _) = DevicePlacing.Add(Sample.Empty, Sample.Catalog, ShopProfile.Usual, "pot-m7", "panel/front");
+        Assert.Equal(3, design.Devices[0].RebateToMm);
+        Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Code == "panel-too-thick");
+        var (thin, _) = DevicePlacing.Add(Sample.Empty.WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 }), Sample.Catalog, ShopProfile.Usual, "pot-m7", "panel/front");
+        Assert.Null(thin.Devices[0].RebateToMm);
+    }
+
+    [Fact]
+    public void Moved_to_another_deck_a_device_finds_a_place_there_and_sheds_its_rebate()
+    {
+        var (design, id) = DevicePlacing.Add(Sample.Empty, Sample.Catalog, ShopProfile.Usual, "sma", "panel/front");
+        Assert.NotNull(design.Devices[0].RebateToMm);
+        var back = design.WithPanel(Face.Back, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 }).WithEdge(EdgeId.BackLeft, e => e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-20x20" });
+        var moved = DevicePlacing.Move(back, Sample.Catalog, ShopProfile.Usual, id, "panel/back");
+        Assert.Equal(("panel/back", (double?)null), (moved.Devices[0].DeckId, moved.Devices[0].RebateToMm));
+        Assert.DoesNotContain(Sample.Plan(moved).Findings, f => OfPlace.Contains(f.Code));
+    }
+
+    [Fact]
+    public void Findings_of_place_agree_with_a_brute_force_look_at_all_pairs()
+    {
+        var random = new Random(9);
+        for (var i = 0; i < 60; i++)
+        {
+            var devices = Enumerable.Range(0, 6).Select(n => Sample.Device("d" + n, n % 2 == 0 ? "sbc-65" : "drive-25-7", "tray-1", random.Next(0, 220), random.Next(0, 140), random.Next(4))).ToArray();
+            var plan = Sample.Plan(Sample.WithTray.With(devices));
+            var expected = new HashSet<string>(StringComparer.Ordinal);
+            foreach (var a in plan.Devices)
+            {
+                foreach (var b in plan.Devices.Where(b => string.CompareOrdinal(a.Id, b.Id) < 0))
+                {
+                    if (SharesAPoint(a, b))
+                    {
+                        expected.Add($"devices-collide:device/{a.Id}+device/{b.Id}");
+                    }
+                }
+            }
+
+            Assert.Equal(expected.Order(StringComparer.Ordinal), plan.Findings.Where(f => f.Code == "devices-collide").Select(f => f.Id).Order(StringComparer.Ordinal));
+        }
+    }
+
+    [Fact]
+    public void A_finding_keeps_its_id_while_its_numbers_change()
+    {
+        Design At(double u) => Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", u, 40));
+        var (near, far) = (Sample.Plan(At(230)).Findings.First(f => f.Code == "device-outside"), Sample.Plan(At(240)).Findings.First(f => f.Code == "device-outside"));
+        Assert.Equal(near.Id, far.Id);
+        Assert.NotEqual(near.Text, far.Text);
+        Assert.Contains(Consequences.Between(Sample.Plan(At(100)), Sample.Plan(At(240))).FindingsGained, f => f.Id == far.Id);
+    }
+
+    [Fact]
+    public void Findings_come_gravest_first_and_every_id_is_its_own()
+    {
+        foreach (var design in (Design[])[Sample.Marsh, Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 250, 40), Sample.Device("fan", "fan-80", "panel/back", 10, 10))])
+        {
+            var findings = Sample.Plan(design).Findings;
+            Assert.Equal(findings.OrderBy(f => f.Severity).Select(f => f.Id), findings.Select(f => f.Id));
+            Assert.Equal(findings.Count, findings.Select(f => f.Id).Distinct().Count());
+            Assert.All(findings, f => Assert.Equal(f.Remedies.Count, f.Remedies.Select(r => r.Id).Distinct().Count()));
+        }
+    }
+
+    /// <summary>Half-millimetre steps through the smaller footprint: some point lies in both bodies, seen from above.</summary>
+    private static bool SharesAPoint(DevicePlace a, DevicePlace b)
+    {
+        for (var x = a.Body.Min.X + 0.25; x < a.Body.Max.X; x += 0.5)
+        {
+            for (var y = a.Body.Min.Y + 0.25; y < a.Body.Max.Y; y += 0.5)
+            {
+                if (x > b.Body.Min.X && x < b.Body.Max.X && y > b.Body.Min.Y && y < b.Body.Max.Y)
+                {
+                    return true;
+                }
+            }
+        }
+
+        return false;
+    }
+}
