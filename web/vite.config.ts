@@ -1,9 +1,10 @@
 import tailwindcss from '@tailwindcss/vite'
 import react from '@vitejs/plugin-react'
-import { defineConfig } from 'vite'
+import { defineConfig } from 'vitest/config'
 
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   build: { outDir: '../src/AnvilPlan.Server/wwwroot', emptyOutDir: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
+  test: { environment: 'jsdom', setupFiles: ['src/testing/setup.ts'], unstubGlobals: true },
   server: { proxy: { '/api': 'http://127.0.0.1:5180' } },
 })

@@ -1,0 +1,117 @@
+import { screen, waitFor, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { describe, expect, it, vi } from 'vitest'
+import type { Schemas } from '../api/client'
+import { renderOpen, serve, someView } from '../testing/project'
+import { ConflictDialog } from './ConflictDialog'
+import { SnagDrawer } from './SnagDrawer'
+import { TallyBar } from './TallyBar'
+
+const nothing: Schemas['Consequences'] = {
+  shifts: [],
+  partsAdded: [],
+  partsRemoved: [],
+  partsChanged: [],
+  findingsGained: [],
+  findingsLost: [],
+}
+const stop: Schemas['Finding'] = {
+  id: 'screw-none-fits:x',
+  code: 'screw-none-fits',
+  severity: 'stop',
+  text: 'no M3 screw is sold between 13.4 and 15.9 mm.',
+  places: ['device/supply'],
+  remedies: [{ id: 'washers', title: 'Put washers under the heads' }],
+}
+
+describe('the tally', () => {
+  it('always shows the figures', () => {
+    const view = someView()
+    renderOpen(<TallyBar view={view} onSnags={() => {}} />, view)
+    const tally = screen.getByRole('contentinfo', { name: 'Tally' })
+    expect(tally.textContent).toContain('200 × 150 × 100')
+    expect(tally.textContent).toContain('1.50 kg')
+    expect(tally.textContent).toContain('123.45')
+    expect(within(tally).queryByText('What moved')).toBeNull()
+  })
+
+  it('tells on demand what the last edit moved', async () => {
+    const view = someView({
+      consequences: {
+        ...nothing,
+        shifts: [{ key: 'massG', from: 1400, to: 1500 }],
+        partsChanged: ['shell/front'],
+        findingsLost: [{ id: 'a', severity: 'stop', text: 'too long' }],
+      },
+    })
+    renderOpen(<TallyBar view={view} onSnags={() => {}} />, view)
+    expect(screen.queryByText('+100g')).toBeNull()
+    await userEvent.click(screen.getByText('What moved'))
+    expect(screen.getByText('+100g')).toBeTruthy()
+    expect(screen.getByRole('status').textContent).toContain('Changed: shell/front')
+    expect(screen.getByRole('status').textContent).toContain('Mended: too long')
+    await userEvent.click(screen.getByText('Hide'))
+    expect(screen.queryByRole('status')).toBeNull()
+  })
+
+  it('opens the snags', async () => {
+    const open = vi.fn()
+    const view = someView({ plan: { tally: { ...someView().plan.tally, stops: 2, warns: 1 } } })
+    renderOpen(<TallyBar view={view} onSnags={open} />, view)
+    await userEvent.click(screen.getByRole('button', { name: 'Show snags' }))
+    expect(open).toHaveBeenCalledOnce()
+  })
+})
+
+describe('the snags', () => {
+  it('say so when nothing stands in the way', () => {
+    renderOpen(<SnagDrawer onClose={() => {}} />)
+    expect(screen.getByText('Nothing stands in the way.')).toBeTruthy()
+  })
+
+  it('try a remedy out before it is taken', async () => {
+    const asked: unknown[] = []
+    serve({
+      '/api/projects/': async (request) => {
+        asked.push(await request.json())
+        return {
+          possible: true,
+          consequences: {
+            ...nothing,
+            shifts: [{ key: 'costCents', from: 100, to: 136 }],
+            partsChanged: ['shell/bottom'],
+            findingsLost: [{ id: stop.id, severity: 'stop', text: stop.text }],
+          },
+        }
+      },
+    })
+    const changes = renderOpen(<SnagDrawer onClose={() => {}} />, someView({ plan: { findings: [stop] } }))
+    await userEvent.click(screen.getByRole('button', { name: stop.remedies[0]?.title }))
+    await waitFor(() => expect(screen.getByText('Touches 1: shell/bottom')).toBeTruthy())
+    expect(screen.getByText('cost +0.36')).toBeTruthy()
+    expect(asked).toEqual([{ expectedRevision: 4, findingId: stop.id, remedyId: 'washers' }])
+    expect(changes.applyRemedy).not.toHaveBeenCalled()
+    await userEvent.click(screen.getByRole('button', { name: 'Do it' }))
+    expect(changes.applyRemedy).toHaveBeenCalledWith(stop.id, 'washers')
+  })
+
+  it('say so when there is no room for a remedy', async () => {
+    serve({ '/api/projects/': () => ({ possible: false, consequences: null }) })
+    renderOpen(<SnagDrawer onClose={() => {}} />, someView({ plan: { findings: [stop] } }))
+    await userEvent.click(screen.getByRole('button', { name: stop.remedies[0]?.title }))
+    expect(await screen.findByText('There is no free place or stock for it here.')).toBeTruthy()
+    expect(screen.queryByRole('button', { name: 'Do it' })).toBeNull()
+  })
+
+  it('lead to the station where they are mended', () => {
+    renderOpen(<SnagDrawer onClose={() => {}} />, someView({ plan: { findings: [stop] } }))
+    expect(screen.getByRole('link', { name: 'to Mounts' }).getAttribute('href')).toMatch(/\/mounts$/)
+  })
+})
+
+describe('a conflict', () => {
+  it('is not shown while there is none', () => {
+    renderOpen(<ConflictDialog />)
+    expect(screen.queryByRole('dialog')).toBeNull()
+  })
+})

@@ -1,0 +1,71 @@
+import { screen, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { describe, expect, it } from 'vitest'
+import { renderOpen, serve, someHole, somePart, someView } from '../../testing/project'
+import { numberedHoles } from './holes'
+import { MountsStation } from './MountsStation'
+
+const holes = [
+  someHole({ id: 'b/1', at: { u: 80, v: 10 } }),
+  someHole({ id: 'a/2', at: { u: 30, v: 60 }, depthMm: 8, depthWhy: 'thread and run-out' }),
+  someHole({ id: 'a/1', at: { u: 30, v: 40 }, thread: 'M3' }),
+]
+const view = () =>
+  someView({
+    plan: {
+      parts: [
+        somePart({ id: 'tray-1', name: 'Tray', kind: 'tray', features: holes }),
+        somePart({ id: 'shell/back', name: 'Back', features: [someHole({ id: 'x/1' })] }),
+      ],
+    },
+  })
+
+describe('holes', () => {
+  it('are numbered by u, then v, as in the written packet', () => {
+    expect(numberedHoles(somePart({ features: holes })).map((h) => [h.number, h.hole.id])).toEqual([
+      [1, 'a/1'],
+      [2, 'a/2'],
+      [3, 'b/1'],
+    ])
+  })
+})
+
+describe('the mounts station', () => {
+  it('shows the tray first and every hole in its table', () => {
+    serve({})
+    renderOpen(<MountsStation />, view())
+    const rows = within(screen.getByRole('heading', { name: 'Holes in tray' }).closest('section') as HTMLElement).getAllByRole(
+      'row',
+    )
+    expect(rows).toHaveLength(4)
+    expect(rows[1]?.textContent).toContain('tap M3')
+    expect(rows[2]?.textContent).toContain('8')
+    expect(rows[3]?.textContent).toContain('through')
+  })
+
+  it('mirrors u when the part is turned over and says so', async () => {
+    serve({})
+    renderOpen(<MountsStation />, view())
+    await userEvent.click(screen.getByRole('button', { name: 'Turn over' }))
+    expect(screen.getByText(/mirrored: u is shown from the other end/)).toBeTruthy()
+    const rows = screen.getAllByRole('row')
+    // 200 long: the hole at 30 is 170 from the other end
+    expect(rows[1]?.textContent).toContain('170')
+  })
+
+  it('tells why a depth and a place are what they are', async () => {
+    serve({})
+    renderOpen(<MountsStation />, view())
+    await userEvent.click(screen.getByRole('button', { name: 'Why depth 8 mm?' }))
+    expect(await screen.findByText('thread and run-out')).toBeTruthy()
+    await userEvent.keyboard('{Escape}')
+    await userEvent.click(screen.getAllByRole('button', { name: 'Why this u?' })[0] as HTMLElement)
+    expect(await screen.findByText('where the board stands')).toBeTruthy()
+  })
+
+  it('follows the part that the maker is looking at', () => {
+    serve({})
+    renderOpen(<MountsStation />, view(), 'shell/back')
+    expect(screen.getByRole('heading', { name: 'Holes in back' })).toBeTruthy()
+  })
+})

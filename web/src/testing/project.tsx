@@ -1,0 +1,248 @@
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { cleanup, render } from '@testing-library/react'
+import { useState, type ReactNode } from 'react'
+import { MemoryRouter } from 'react-router'
+import { afterEach, vi } from 'vitest'
+import type { Schemas } from '../api/client'
+import { PreferencesProvider } from '../kit/preferences'
+import { ProjectContext } from '../project/context'
+import type { Changes, ProjectView } from '../project/useProject'
+
+afterEach(cleanup)
+
+const box = (x: number, y: number, z: number) => ({ min: { x: 0, y: 0, z: 0 }, max: { x, y, z } })
+
+/** A part of 200 x 100 with what the test cuts into it. */
+export function somePart(part: Partial<Schemas['Part']> = {}): Schemas['Part'] {
+  return {
+    id: 'shell/front',
+    name: 'Front',
+    kind: 'panel',
+    materialId: 'birch-plywood',
+    material: 'Birch plywood',
+    nominalMm: 12,
+    thicknessMm: 11.9,
+    lengthMm: 200,
+    widthMm: 100,
+    blankLengthMm: 200,
+    blankWidthMm: 100,
+    grain: true,
+    massG: 160,
+    seenFrom: 'outside',
+    farSide: 'inside',
+    barId: null,
+    box: box(200, 12, 100),
+    frame: { origin: { x: 0, y: 0, z: 0 }, u: 'right', v: 'up' },
+    features: [],
+    fingerprint: 'abc',
+    state: 'toDo',
+    stale: false,
+    whys: [
+      {
+        figure: 'length',
+        value: 200,
+        unit: 'mm',
+        formula: 'sum of the terms',
+        terms: [{ name: 'outer width', value: 200, unit: 'mm', from: 'brief' }],
+        source: 'geometry of the box',
+      },
+    ],
+    flat: true,
+    ...part,
+  }
+}
+
+export function someHole(hole: Partial<Schemas['FeatureHole']> = {}): Schemas['FeatureHole'] {
+  return {
+    kind: 'hole',
+    id: 'sbc/1',
+    for: 'sbc',
+    purpose: 'Board, hole 1',
+    from: 'seen',
+    at: { u: 30, v: 40 },
+    diaMm: 2.9,
+    depthMm: null,
+    thread: null,
+    sinkDiaMm: null,
+    sinkDeg: null,
+    drillWhy: 'clearance for M2.5',
+    placeWhy: 'where the board stands',
+    depthWhy: null,
+    ...hole,
+  }
+}
+
+const edges: Schemas['EdgeId'][] = [
+  'frontLeft',
+  'frontRight',
+  'backLeft',
+  'backRight',
+  'frontBottom',
+  'frontTop',
+  'backBottom',
+  'backTop',
+  'leftBottom',
+  'leftTop',
+  'rightBottom',
+  'rightTop',
+]
+const faces: Schemas['Face'][] = ['left', 'right', 'front', 'back', 'bottom', 'top']
+
+/** A small project as the server sends it; only what stations read. */
+export function someView(
+  view: {
+    plan?: Partial<Schemas['BuildPlan']>
+    design?: Partial<Schemas['Design']>
+    consequences?: Schemas['Consequences']
+  } = {},
+): ProjectView {
+  return {
+    id: '00000000-0000-0000-0000-000000000001',
+    revision: 4,
+    canUndo: true,
+    canRedo: false,
+    design: {
+      name: 'Marsh box',
+      brief: {
+        purpose: 'x',
+        place: 'desk',
+        limitWidthMm: null,
+        limitDepthMm: null,
+        limitHeightMm: null,
+        quantity: 1,
+        budgetCents: null,
+        oldCaseVolumeL: null,
+        notes: '',
+      },
+      box: {
+        widthMm: 200,
+        depthMm: 150,
+        heightMm: 100,
+        basis: 'outer',
+        panels: faces.map((face) => ({
+          face,
+          materialId: 'birch-plywood',
+          nominalMm: 12,
+          measuredMm: null,
+          hold: face === 'top' ? 'removable' : 'fixed',
+          grain: 'alongU',
+          insetMm: 0,
+        })),
+        edges: edges.map((id) => ({
+          id,
+          covers: id.startsWith('front') ? 'front' : id.startsWith('back') ? 'back' : id.startsWith('left') ? 'left' : 'right',
+          joint: 'buttGlued',
+          depthMm: null,
+          blockBarId: null,
+        })),
+        feet: null,
+      },
+      trays: [],
+      devices: [],
+      ...view.design,
+    },
+    plan: {
+      name: 'Marsh box',
+      outer: box(200, 150, 100),
+      inner: { min: { x: 12, y: 12, z: 12 }, max: { x: 188, y: 138, z: 88 } },
+      devices: [],
+      chains: [],
+      edges: [],
+      parts: faces.map((f) => somePart({ id: 'shell/' + f, name: f })),
+      mountPoints: [],
+      standoffs: [],
+      screws: [],
+      ports: [],
+      fans: [],
+      cuts: { sheets: [], bars: [], tooLarge: [], toBuy: [], sheetUse: 0.5, stockCents: 0 },
+      work: [],
+      cost: {
+        purchase: [],
+        stockCents: 0,
+        hardwareCents: 0,
+        fastenerCents: 0,
+        labourCents: 0,
+        hours: 2,
+        fastenerMassG: 0,
+        totalCents: 12345,
+      },
+      findings: [],
+      tally: {
+        widthMm: 200,
+        depthMm: 150,
+        heightMm: 100,
+        standsHighMm: 100,
+        volumeL: 3,
+        filledShare: 0.1,
+        massG: 1500,
+        parts: 6,
+        holes: 12,
+        sheets: 1,
+        sheetUse: 0.5,
+        costCents: 12345,
+        hours: 2,
+        heatW: 9,
+        stops: 0,
+        warns: 0,
+        notes: 0,
+      },
+      hasStop: false,
+      ...view.plan,
+    },
+    consequences: view.consequences ?? null,
+  }
+}
+
+export function someChanges(): Changes {
+  const nothing = () => vi.fn().mockResolvedValue(undefined)
+  return {
+    busy: false,
+    problem: null,
+    failed: null,
+    clear: vi.fn(),
+    edit: nothing(),
+    addDevice: nothing(),
+    moveDevice: nothing(),
+    setLayer: nothing(),
+    undo: nothing(),
+    redo: nothing(),
+    goTo: nothing(),
+    applyRemedy: nothing(),
+    reload: nothing(),
+  }
+}
+
+/** Renders a piece of a station with an open project round it, and gives the changes that it asked for. */
+export function renderOpen(piece: ReactNode, view: ProjectView = someView(), focus: string | null = null) {
+  const changes = someChanges()
+  function Open() {
+    const [at, setFocus] = useState(focus)
+    return <ProjectContext value={{ view, changes, focus: at, setFocus }}>{piece}</ProjectContext>
+  }
+  const queries = new QueryClient({ defaultOptions: { queries: { retry: false } } })
+  render(
+    <QueryClientProvider client={queries}>
+      <PreferencesProvider>
+        <MemoryRouter>
+          <Open />
+        </MemoryRouter>
+      </PreferencesProvider>
+    </QueryClientProvider>,
+  )
+  return changes
+}
+
+/** Answers the server's requests of one test by the beginning of their path. */
+export function serve(answers: Record<string, (request: Request) => unknown>) {
+  vi.stubGlobal(
+    'fetch',
+    vi.fn(async (input: Request | string) => {
+      const request = input instanceof Request ? input : new Request(new URL(input, window.location.origin))
+      const url = new URL(request.url)
+      const found = Object.entries(answers).find(([path]) => (url.pathname + url.search).startsWith(path))
+      const body = found ? await found[1](request) : { status: 404, detail: 'not served in this test' }
+      const status = found && !(body as { status?: number } | null)?.status ? 200 : ((body as { status?: number }).status ?? 404)
+      return new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } })
+    }),
+  )
+}
