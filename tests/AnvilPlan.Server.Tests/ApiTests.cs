@@ -187,6 +187,16 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         Assert.Contains("own-board", await _client.GetStringAsync("/api/catalog/"), StringComparison.Ordinal);
     }
 
+    [Fact]
+    public async Task A_pattern_is_taken_from_a_file_and_its_unit_asked_for()
+    {
+        const string Csv = "x,y,dia\\n3.5,3.5,2.7\\n61.5,3.5,2.7";
+        Assert.Equal("unit", (await App.Problem(await _client.PostAsync("/api/catalog/pattern", Json($$"""{"text":"{{Csv}}","unit":null}""")), 422)).GetProperty("field").GetString());
+        var pattern = await App.Read<JsonObject>(await _client.PostAsync("/api/catalog/pattern", Json($$"""{"text":"{{Csv}}","unit":"mm"}""")));
+        Assert.Equal(2, pattern["holes"]!.AsArray().Count);
+        await App.Problem(await _client.PostAsync("/api/catalog/pattern", Json("""{"text":"rubbish","unit":"mm"}""")), 422);
+    }
+
     [Theory]
     [InlineData("evil.example")]
     [InlineData("192.168.0.7:5180")]

@@ -62,3 +62,38 @@ test('a project file goes out, comes back in, and a broken one is refused in a s
   })
   await expect(page.getByRole('alert')).toContainText('design.box.widthMm')
 })
+
+test('a pattern is taken from a DXF without a unit, kept as an own model and placed', async ({ page }) => {
+  const circle = (x: number, y: number) => `0\nCIRCLE\n8\n0\n10\n${x}\n20\n${y}\n40\n1.6\n`
+  const frame = '0\nLWPOLYLINE\n8\n0\n90\n4\n70\n1\n10\n0\n20\n0\n10\n70\n20\n0\n10\n70\n20\n40\n10\n0\n20\n40\n'
+  const dxf = `0\nSECTION\n2\nENTITIES\n${frame}${circle(4, 4)}${circle(66, 4)}${circle(20, 36)}0\nENDSEC\n0\nEOF\n`
+  const id = await openNew(page, 'Own board')
+  await station(page, 'Hardware')
+  await page.getByRole('button', { name: 'Own model' }).click()
+  await page
+    .getByLabel('Pattern file')
+    .setInputFiles({ name: 'b.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from('no drawing') })
+  await expect(page.getByRole('alert')).toContainText('no SECTION')
+  await page.getByLabel('Pattern file').setInputFiles({ name: 'b.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from(dxf) })
+  await expect(page.getByRole('alert')).toContainText('does not say its unit')
+  await page.getByRole('button', { name: 'It is in millimetres' }).click()
+  await expect(page.getByText('3 holes found')).toBeVisible()
+  await page.getByLabel('Name').fill('Reed counter board')
+  await page.getByLabel('Short id').fill('reed-counter')
+  await page.getByRole('button', { name: 'Keep' }).click()
+  await expect(page.getByText('3 holes, asymmetrical')).toBeVisible()
+  await page.getByLabel('Carried by').first().selectOption({ label: 'Bottom' })
+  await page.getByRole('button', { name: 'Add', exact: true }).click()
+  await expect(page.getByRole('heading', { name: 'In this housing: 1' })).toBeVisible()
+  const view = (await (await page.request.get(`/api/projects/${id}`)).json()) as {
+    design: { devices: { uMm: number; vMm: number }[] }
+    plan: { parts: { id: string; features: { kind: string; for: string; at: { u: number; v: number } }[] }[] }
+  }
+  const at = view.design.devices[0]
+  const holes = view.plan.parts.find((p) => p.id === 'shell/bottom')?.features.filter((f) => f.for === 'reed-counter') ?? []
+  // the bottom begins 11.9 in from the envelope, from which u and v are counted
+  const local = holes
+    .map((h) => [h.at.u + 11.9 - (at?.uMm ?? 0), h.at.v + 11.9 - (at?.vMm ?? 0)].map((v) => Math.round(v * 100) / 100).join(' '))
+    .sort()
+  expect(local).toEqual(['20 36', '4 4', '66 4'])
+})

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Calculators;
 
@@ -55,6 +56,10 @@ public sealed class CalculatorValues
     public double? NumberOrNull(string key) => (double?)_values[key];
 
     public IReadOnlyList<double> List(string key) => (List<double>)_values[key]!;
+
+    public bool Flag(string key) => (bool)_values[key]!;
+
+    public IReadOnlyList<Uv> Points(string key) => (List<Uv>)_values[key]!;
 
     public string Word(string key) => (string)_values[key]!;
 }

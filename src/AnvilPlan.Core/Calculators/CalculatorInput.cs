@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text.Json;
+using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Calculators;
 
@@ -91,6 +92,53 @@ public sealed record ChoiceInput(string Key, IReadOnlyList<string> Words) : Calc
     {
         result = value.ValueKind == JsonValueKind.String && Words.Contains(value.GetString()!) ? value.GetString() : null;
         return result is not null;
+    }
+}
+
+/// <summary>True or false.</summary>
+public sealed record FlagInput(string Key) : CalculatorInput(Key)
+{
+    public override string Expected => "true or false";
+
+    private protected override bool TryRead(JsonElement value, out object? result)
+    {
+        result = value.ValueKind is JsonValueKind.True or JsonValueKind.False ? value.GetBoolean() : null;
+        return result is not null;
+    }
+}
+
+/// <summary>A list of points [x, y], both coordinates within plus and minus a limit.</summary>
+public sealed record PointsInput(string Key, double LimitMm, int LeastCount, int MostCount) : CalculatorInput(Key)
+{
+    public override string Expected => $"a list of {LeastCount} to {MostCount} points [x, y], each number from -{LimitMm} to {LimitMm}";
+
+    private protected override bool TryRead(JsonElement value, out object? result)
+    {
+        result = null;
+        if (value.ValueKind != JsonValueKind.Array || value.GetArrayLength() < LeastCount || value.GetArrayLength() > MostCount)
+        {
+            return false;
+        }
+
+        var points = new List<Uv>();
+        foreach (var pair in value.EnumerateArray())
+        {
+            if (pair.ValueKind != JsonValueKind.Array || pair.GetArrayLength() != 2 || !TryCoordinate(pair[0], out var x) || !TryCoordinate(pair[1], out var y))
+            {
+                return false;
+            }
+
+            points.Add(new Uv(x, y));
+        }
+
+        result = points;
+        return true;
+    }
+
+    private bool TryCoordinate(JsonElement value, out double number)
+    {
+        number = 0;
+        return value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out number) && Math.Abs(number) <= LimitMm;
     }
 }
 

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Hardware;
 
 namespace AnvilPlan.Core.Catalogs;
 
@@ -96,6 +97,9 @@ public sealed record HardwareModel(
 
     /// <summary>A fan: its cut-out is there for air and may carry a grille.</summary>
     public bool Fan => Provides.Contains("airflow");
+
+    /// <summary>What turning the device over does to its pattern; computed from the holes.</summary>
+    public PatternSymmetry Symmetry => PatternSymmetry.Of([.. Holes.Select(h => new Uv(h.XMm, h.YMm))], WidthMm, DepthMm);
 
     /// <summary>A panel device that bears on the inner face (fan, display, supply body) instead of the outer one.</summary>
     public bool SeatInside { get; init; }

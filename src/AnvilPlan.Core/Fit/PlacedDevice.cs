@@ -25,11 +25,9 @@ public sealed record PlacedDevice(Device Device, HardwareModel Model, Frame Deck
 
     public Point3 ToSpace(double x, double y, double z)
     {
-        var at = QuarterTurn.Turn(new Uv(x, y), Model.WidthMm, Model.DepthMm, Device.QuarterTurns);
-        var (width, _) = QuarterTurn.Size(Model.WidthMm, Model.DepthMm, Device.QuarterTurns);
-        var u = Mirrored ? width - at.U : at.U;
-        var h = BaseHeightMm + (Mirrored ? -z : z);
-        return DeckFrame.ToSpace(new Uv(Device.UMm + u, Device.VMm + at.V), h);
+        // counter-clockwise seen from the device's own face is clockwise seen from behind
+        var at = QuarterTurn.Place(new Uv(x, y), Model.WidthMm, Model.DepthMm, Mirrored, Mirrored ? -Device.QuarterTurns : Device.QuarterTurns);
+        return DeckFrame.ToSpace(new Uv(Device.UMm, Device.VMm) + at, BaseHeightMm + (Mirrored ? -z : z));
     }
 
     /// <summary>A direction of the model's frame as it points in the enclosure.</summary>

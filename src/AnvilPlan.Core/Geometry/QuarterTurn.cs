@@ -13,6 +13,10 @@ public static class QuarterTurn
         _ => new Uv(at.V, width - at.U),
     };
 
+    /// <summary>Seen from the other face when flipped (x' = W - x), then turned.</summary>
+    public static Uv Place(Uv at, double width, double depth, bool flipped, int turns) =>
+        Turn(flipped ? new Uv(width - at.U, at.V) : at, width, depth, turns);
+
     /// <summary>Turns a direction within the plane; up and down stay.</summary>
     public static Direction Turn(Direction d, int turns)
     {

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Formats.Patterns;
 using AnvilPlan.Server.Projects;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;
@@ -10,6 +11,9 @@ public sealed record CatalogView(
     IReadOnlyList<Material> Materials, IReadOnlyList<SheetStock> Sheets, IReadOnlyList<BarStock> Bars, IReadOnlyList<HardwareModel> Hardware,
     IReadOnlyList<string> Threads);
 
+/// <summary>A DXF or CSV file with a hole pattern; unit <c>mm</c> or <c>in</c>, null = as the file says.</summary>
+public sealed record PatternText(string Text, string? Unit);
+
 public static class CatalogRoutes
 {
     public static void MapCatalog(this IEndpointRouteBuilder routes)
@@ -17,6 +21,8 @@ public static class CatalogRoutes
         var catalog = routes.MapGroup("/api/catalog").WithTags("catalog").ProducesProblem(400).ProducesProblem(422);
         catalog.MapGet("/", Read).WithName("readCatalog");
         catalog.MapPost("/models", Add).WithName("addModels");
+        catalog.MapGet("/models", (ProjectStore store, CancellationToken cancel) => store.OwnModels(cancel)).WithName("ownModels");
+        catalog.MapPost("/pattern", (PatternText file) => PatternFile.Read(file.Text, file.Unit)).WithName("readPattern");
     }
 
     private static async Task<CatalogView> Read(PlanDesk desk, CancellationToken cancel)

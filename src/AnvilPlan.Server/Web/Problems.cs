@@ -2,6 +2,7 @@ using System.Text.Json;
 using AnvilPlan.Core.Calculators;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Formats.Patterns;
 using AnvilPlan.Formats.Project;
 using AnvilPlan.Store;
 using Microsoft.AspNetCore.Diagnostics;
@@ -39,6 +40,7 @@ public sealed class Problems(IProblemDetailsService writer) : IExceptionHandler
         FieldException e => Problem(422, "A field is out of range.", e.Message, e.Path, ("problems", e.All)),
         CalculatorException e => Problem(422, "An input is out of range.", e.Message, e.Key),
         ChainEditException e => Problem(422, "The layer cannot be set.", e.Message, "layer"),
+        PatternFileException e => Problem(422, "The pattern cannot be taken.", e.Message, e.Field),
         ProjectFileException e => Problem(422, "The file cannot be read.", e.Message, e.Path),
         NotFoundException e => Problem(404, "Not found.", e.Message, null),
         RevisionConflictException e => Problem(409, "Somebody else changed it meanwhile.", e.Message, "expectedRevision", ("currentRevision", e.Current), ("keptAs", e.KeptAs)),

@@ -64,10 +64,10 @@ public class WorkedCaseTests
         var values = good.EnumerateObject().ToDictionary(p => p.Name, p => (object?)p.Value);
 
         AssertNamed(calculator, values.Where(v => v.Key != key).ToDictionary(), key);
-        foreach (var bad in (object?[])["a word", true, -1e9, 1e30, new[] { 1e300 }, new { a = 1 }, null])
+        foreach (var bad in (object?[])["a word", 1.5, true, -1e9, 1e30, new[] { 1e300 }, new { a = 1 }, null])
         {
             var input = calculator.Inputs.First(i => i.Key == key);
-            if (bad is null && input is NumberInput { OrNull: true })
+            if ((bad is null && input is NumberInput { OrNull: true }) || (bad is true && input is FlagInput) || (bad is 1.5 && input is NumberInput { Whole: false }))
             {
                 continue;
             }
@@ -125,7 +125,15 @@ public class WorkedCaseTests
 
     private static void AssertClose(string key, JsonElement expected, JsonElement got, double abs, double rel)
     {
-        if (expected.ValueKind == JsonValueKind.Number)
+        if (expected.ValueKind == JsonValueKind.Array)
+        {
+            Assert.Equal(expected.GetArrayLength(), got.GetArrayLength());
+            foreach (var (e, g) in expected.EnumerateArray().Zip(got.EnumerateArray()))
+            {
+                AssertClose(key, e, g, abs, rel);
+            }
+        }
+        else if (expected.ValueKind == JsonValueKind.Number)
         {
             var (e, g) = (expected.GetDouble(), got.GetDouble());
             Assert.True(Math.Abs(g - e) <= Math.Max(abs, rel * Math.Abs(e)), $"{key}: {g}, expected {e}");

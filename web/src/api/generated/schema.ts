@@ -315,9 +315,25 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        get: operations["ownModels"];
         put?: never;
         post: operations["addModels"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalog/pattern": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readPattern"];
         delete?: never;
         options?: never;
         head?: never;
@@ -802,7 +818,16 @@ export interface components {
             inPanel: boolean;
             bareBoard: boolean;
             fan: boolean;
+            symmetry: components["schemas"]["PatternSymmetry"];
             seatInside: boolean;
+        };
+        ImportedPattern: {
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+            fromOutline: boolean;
+            holes: components["schemas"]["MountHole"][];
         };
         /** @enum {unknown} */
         JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre";
@@ -971,6 +996,16 @@ export interface components {
         PartKind: "panel" | "tray" | "block" | "rail";
         /** @enum {unknown} */
         PartState: "toDo" | "cut" | "machined" | "fitted" | "finished" | "inPlace";
+        PatternSymmetry: {
+            turn180: boolean;
+            mirrorLeftRight: boolean;
+            mirrorFrontBack: boolean;
+            noTrap: boolean;
+        };
+        PatternText: {
+            text: string;
+            unit: null | string;
+        };
         /** @enum {unknown} */
         Place: "desk" | "floor" | "shelf" | "drawer" | "wall" | "insideAnother";
         Point3: {
@@ -2386,6 +2421,44 @@ export interface operations {
             };
         };
     };
+    ownModels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HardwareModel"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     addModels: {
         parameters: {
             query?: never;
@@ -2406,6 +2479,48 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CatalogView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readPattern: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PatternText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ImportedPattern"];
                 };
             };
             /** @description Bad Request */

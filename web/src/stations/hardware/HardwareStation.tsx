@@ -8,6 +8,8 @@ import { useProject } from '../../project/context'
 import { useCatalog } from '../../project/useProject'
 import { decksOf } from '../fit/decks'
 import { DeviceDrawing } from './DeviceDrawing'
+import { ModelEditor } from './ModelEditor'
+import { MOUNTS, symmetryWords } from './models'
 
 type Model = Schemas['HardwareModel']
 
@@ -17,6 +19,7 @@ export function HardwareStation() {
   const catalog = useCatalog()
   const [search, setSearch] = useState('')
   const [chosen, setChosen] = useState<string | null>(null)
+  const [editing, setEditing] = useState<'new' | 'copy' | null>(null)
   const models = catalog.data?.hardware ?? []
   const words = search.toLowerCase().split(/\s+/).filter(Boolean)
   const found = models.filter((m) => words.every((w) => `${m.name} ${m.group} ${m.id}`.toLowerCase().includes(w)))
@@ -65,8 +68,19 @@ export function HardwareStation() {
         ))}
         {found.length === 0 && catalog.data && <Empty>No model matches “{search}”.</Empty>}
       </Pane>
-      {model ? (
-        <ModelPane key={model.id} model={model} onAdd={add} />
+      {editing ? (
+        <ModelEditor
+          from={editing === 'copy' ? (model ?? null) : null}
+          onDone={(id) => {
+            setEditing(null)
+            if (id) {
+              setSearch('')
+              setChosen(id)
+            }
+          }}
+        />
+      ) : model ? (
+        <ModelPane key={model.id} model={model} onAdd={add} onEdit={setEditing} />
       ) : (
         <Pane title="Model">
           <Empty>Choose a model on the left.</Empty>
@@ -88,7 +102,15 @@ export function HardwareStation() {
   )
 }
 
-function ModelPane({ model, onAdd }: { model: Model; onAdd: (model: Model, deckId: string) => void }) {
+function ModelPane({
+  model,
+  onAdd,
+  onEdit,
+}: {
+  model: Model
+  onAdd: (model: Model, deckId: string) => void
+  onEdit: (how: 'new' | 'copy') => void
+}) {
   const { view } = useProject()
   const { length } = usePreferences()
   const panel = model.mount === 'panelNut' || model.mount === 'panelScrews'
@@ -97,7 +119,15 @@ function ModelPane({ model, onAdd }: { model: Model; onAdd: (model: Model, deckI
     panel ? 'panel/front' : (decks.find((d) => !d.id.startsWith('panel/'))?.id ?? 'panel/bottom'),
   )
   return (
-    <Pane title={model.name}>
+    <Pane
+      title={model.name}
+      actions={
+        <>
+          <Button onClick={() => onEdit('copy')}>Copy and change</Button>
+          <Button onClick={() => onEdit('new')}>Own model</Button>
+        </>
+      }
+    >
       <DeviceDrawing model={model} />
       <p className="my-2 text-center text-[1.35rem]">
         {length(model.widthMm)} × {length(model.depthMm)} × {length(model.heightMm)}
@@ -133,6 +163,14 @@ function ModelPane({ model, onAdd }: { model: Model; onAdd: (model: Model, deckI
             </dd>
           </>
         )}
+        {model.holes.length > 0 && (
+          <>
+            <dt className="text-dim">Pattern</dt>
+            <dd className={model.symmetry.noTrap ? '' : 'text-warn'}>
+              {model.holes.length} holes, {symmetryWords(model.symmetry)}
+            </dd>
+          </>
+        )}
         <dt className="text-dim">Ports</dt>
         <dd>
           {model.ports.length === 0
@@ -158,15 +196,6 @@ function ModelPane({ model, onAdd }: { model: Model; onAdd: (model: Model, deckI
       </dl>
     </Pane>
   )
-}
-
-const MOUNTS: Record<Schemas['MountStyle'], string> = {
-  standoffs: 'screws into standoffs',
-  tappedBody: 'screws through the deck into its own threads',
-  panelNut: 'its own nut in a panel cut-out',
-  panelScrews: 'screws through its flange',
-  lugs: 'screws through its lugs, with nuts',
-  topHatRail: 'a top-hat rail 35 mm',
 }
 
 function DeviceLine({ device, models }: { device: Schemas['Device']; models: Model[] }) {

@@ -1,0 +1,315 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useRef, useState } from 'react'
+import { api, RefusedError, taken, type Schemas } from '../../api/client'
+import { Button, Field, Pane, Select } from '../../kit/controls'
+import { LengthField, NumberField, TextField } from '../../kit/fields'
+import { useCatalog } from '../../project/useProject'
+import { DeviceDrawing } from './DeviceDrawing'
+import { blankModel, copyOf, MOUNTS } from './models'
+
+type Model = Schemas['HardwareModel']
+
+/** Makes an own model, from nothing or from the one that is shown, and keeps it in the shop's catalog. */
+export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id: string | null) => void }) {
+  const catalog = useCatalog()
+  const cache = useQueryClient()
+  const [model, setModel] = useState<Model>(() =>
+    from ? copyOf(from, catalog.data?.hardware ?? []) : blankModel(catalog.data?.hardware ?? []),
+  )
+  const set = (part: Partial<Model>) => setModel((m) => ({ ...m, ...part }))
+  const save = useMutation({
+    mutationFn: async () => taken(await api.POST('/api/catalog/models', { body: [model] })),
+    onSuccess: (view) => {
+      cache.setQueryData(['catalog'], view)
+      void cache.invalidateQueries({ queryKey: ['project'] })
+      onDone(model.id)
+    },
+  })
+  const panel = model.mount === 'panelNut' || model.mount === 'panelScrews'
+  const sizes: [keyof Model & ('widthMm' | 'depthMm' | 'heightMm' | 'frontMm' | 'underMm' | 'boardMm'), string][] = [
+    ['widthMm', 'Width'],
+    ['depthMm', 'Depth'],
+    ['heightMm', panel ? 'Behind the panel' : 'Height'],
+    ['boardMm', 'Board or flange'],
+    panel ? ['frontMm', 'Proud of the panel'] : ['underMm', 'Solder side'],
+  ]
+  return (
+    <Pane
+      title="Own model"
+      actions={
+        <>
+          <Button onClick={() => onDone(null)}>Give up</Button>
+          <Button look="main" disabled={save.isPending} onClick={() => save.mutate()}>
+            Keep
+          </Button>
+        </>
+      }
+    >
+      {save.error && (
+        <p role="alert" className="mb-2 text-stop">
+          <b>Not kept.</b> {save.error instanceof RefusedError ? save.error.message : 'The server does not answer.'}
+        </p>
+      )}
+      <DeviceDrawing model={model} />
+      <div className="mt-2 grid grid-cols-2 gap-2">
+        <TextField label="Name" value={model.name} onCommit={(name) => set({ name })} />
+        <TextField label="Short id" value={model.id} onCommit={(id) => set({ id })} />
+        <TextField label="Group" value={model.group} onCommit={(group) => set({ group })} />
+        <Field label="Held by">
+          <Select value={model.mount} onChange={(e) => set({ mount: e.target.value as Schemas['MountStyle'] })}>
+            {Object.entries(MOUNTS).map(([key, name]) => (
+              <option key={key} value={key}>
+                {name}
+              </option>
+            ))}
+          </Select>
+        </Field>
+      </div>
+      <div className="mt-2 grid grid-cols-3 gap-2">
+        {sizes.map(([key, name]) => (
+          <LengthField key={key} label={name} value={model[key]} onCommit={(v) => v !== null && set({ [key]: v })} />
+        ))}
+        <Field label="Screw">
+          <Select value={model.threadSize ?? ''} onChange={(e) => set({ threadSize: e.target.value || null })}>
+            <option value="">none</option>
+            {catalog.data?.threads.map((t) => (
+              <option key={t}>{t}</option>
+            ))}
+          </Select>
+        </Field>
+        <LengthField
+          label="Deepest screw"
+          nullable
+          placeholder="free"
+          value={model.depthMaxMm}
+          onCommit={(v) => set({ depthMaxMm: v })}
+        />
+        {panel && (
+          <LengthField
+            label="Thickest panel"
+            nullable
+            placeholder="any"
+            value={model.panelMaxMm}
+            onCommit={(v) => set({ panelMaxMm: v })}
+          />
+        )}
+        <NumberField
+          label="Mass g"
+          least={0}
+          most={100_000}
+          value={model.massG}
+          onCommit={(v) => v !== null && set({ massG: v })}
+        />
+        <NumberField
+          label="Heat W"
+          least={0}
+          most={10_000}
+          value={model.heatW}
+          onCommit={(v) => v !== null && set({ heatW: v })}
+        />
+        <NumberField
+          label="Current A"
+          least={0}
+          most={200}
+          value={model.currentA}
+          onCommit={(v) => v !== null && set({ currentA: v })}
+        />
+      </div>
+      <PatternImport
+        onTake={(p) => set({ holes: p.holes, ...(p.fromOutline ? { widthMm: p.widthMm, depthMm: p.depthMm } : {}) })}
+      />
+      <Rows
+        title="Holes"
+        rows={model.holes}
+        blank={{ xMm: 5, yMm: 5, diaMm: 3.2 }}
+        fields={[
+          ['xMm', 'x'],
+          ['yMm', 'y'],
+          ['diaMm', 'dia'],
+        ]}
+        onChange={(holes) => set({ holes })}
+      />
+      {panel && (
+        <Rows
+          title="Cut-outs (no height = round)"
+          rows={model.cutouts}
+          blank={{ xMm: model.widthMm / 2, yMm: model.depthMm / 2, widthMm: 12, heightMm: null, cornerRadiusMm: 0 }}
+          fields={[
+            ['xMm', 'middle x'],
+            ['yMm', 'middle y'],
+            ['widthMm', 'width'],
+            ['heightMm', 'height'],
+          ]}
+          onChange={(cutouts) => set({ cutouts })}
+        />
+      )}
+      <Ports ports={model.ports} onChange={(ports) => set({ ports })} />
+    </Pane>
+  )
+}
+
+/** A hole pattern from a DXF or CSV file; the unit is asked for when the file does not say it. */
+function PatternImport({ onTake }: { onTake: (pattern: Schemas['ImportedPattern']) => void }) {
+  const file = useRef<HTMLInputElement>(null)
+  const [text, setText] = useState<string | null>(null)
+  const read = useMutation({
+    mutationFn: async ({ text, unit }: { text: string; unit: string | null }) =>
+      taken(await api.POST('/api/catalog/pattern', { body: { text, unit } })),
+    onSuccess: onTake,
+  })
+  const unclear = read.error instanceof RefusedError && read.error.problem.field === 'unit'
+  return (
+    <div className="mt-4 border-t border-hair pt-3">
+      <input
+        ref={file}
+        type="file"
+        accept=".dxf,.csv"
+        className="sr-only"
+        aria-label="Pattern file"
+        tabIndex={-1}
+        onChange={async (e) => {
+          const chosen = e.target.files?.[0]
+          e.target.value = ''
+          if (!chosen) return
+          const now = await chosen.text()
+          setText(now)
+          read.mutate({ text: now, unit: null })
+        }}
+      />
+      <Button onClick={() => file.current?.click()}>Take the pattern from a DXF or CSV file</Button>
+      {read.error && (
+        <p role="alert" className="mt-1 text-stop">
+          {read.error.message}
+        </p>
+      )}
+      {unclear && text !== null && (
+        <p className="mt-1 flex gap-2">
+          <Button onClick={() => read.mutate({ text, unit: 'mm' })}>It is in millimetres</Button>
+          <Button onClick={() => read.mutate({ text, unit: 'in' })}>It is in inches</Button>
+        </p>
+      )}
+      {read.data && (
+        <p className="mt-1 text-[0.9rem]">
+          {read.data.holes.length} holes found, numbered from the left
+          {read.data.fromOutline ? '; body taken from the outline' : ''}.
+        </p>
+      )}
+    </div>
+  )
+}
+
+function Rows<T extends Record<string, number | null>>({
+  title,
+  rows,
+  blank,
+  fields,
+  onChange,
+}: {
+  title: string
+  rows: T[]
+  blank: T
+  fields: [keyof T & string, string][]
+  onChange: (rows: T[]) => void
+}) {
+  return (
+    <section className="mt-4">
+      <header className="mb-1 flex items-center justify-between">
+        <h3 className="text-[0.95rem] font-semibold">
+          {title}: {rows.length}
+        </h3>
+        <Button onClick={() => onChange([...rows, blank])}>Add</Button>
+      </header>
+      {rows.map((row, i) => (
+        <div
+          key={i}
+          className="mb-1 grid items-end gap-2"
+          style={{ gridTemplateColumns: `1.5rem repeat(${fields.length}, minmax(0,1fr)) auto` }}
+        >
+          <span className="pb-2 text-right text-dim">{i + 1}</span>
+          {fields.map(([key, name]) => (
+            <LengthField
+              key={key}
+              label={name}
+              nullable={blank[key] === null}
+              value={row[key] ?? null}
+              onCommit={(v) => onChange(rows.map((r, n) => (n === i ? { ...r, [key]: v } : r)))}
+            />
+          ))}
+          <Button
+            aria-label={`Take out ${title.toLowerCase()} ${i + 1}`}
+            onClick={() => onChange(rows.filter((_, n) => n !== i))}
+          >
+            ×
+          </Button>
+        </div>
+      ))}
+    </section>
+  )
+}
+
+const EXITS: Schemas['Direction'][] = ['left', 'right', 'front', 'back', 'up', 'down']
+
+function Ports({ ports, onChange }: { ports: Schemas['Port'][]; onChange: (ports: Schemas['Port'][]) => void }) {
+  const add = () => {
+    let n = ports.length + 1
+    while (ports.some((p) => p.id === `port-${n}`)) n++
+    onChange([
+      ...ports,
+      {
+        id: `port-${n}`,
+        name: `port ${n}`,
+        kind: 'data',
+        xMm: 0,
+        yMm: 10,
+        zMm: 5,
+        exit: 'left',
+        widthMm: 12,
+        heightMm: 8,
+        plugWidthMm: 16,
+        plugHeightMm: 12,
+        reachMm: 2,
+        needsOpening: true,
+        round: false,
+      },
+    ])
+  }
+  return (
+    <section className="mt-4">
+      <header className="mb-1 flex items-center justify-between">
+        <h3 className="text-[0.95rem] font-semibold">Ports: {ports.length}</h3>
+        <Button onClick={add}>Add</Button>
+      </header>
+      {ports.map((port, i) => {
+        const set = (part: Partial<Schemas['Port']>) => onChange(ports.map((p, n) => (n === i ? { ...p, ...part } : p)))
+        return (
+          <div key={port.id} className="mb-2 grid grid-cols-4 items-end gap-2 border-t border-hair pt-1">
+            <TextField label="Name" value={port.name} onCommit={(name) => set({ name })} />
+            <Field label="Leaves to the">
+              <Select value={port.exit} onChange={(e) => set({ exit: e.target.value as Schemas['Direction'] })}>
+                {EXITS.map((x) => (
+                  <option key={x}>{x}</option>
+                ))}
+              </Select>
+            </Field>
+            <LengthField label="x" value={port.xMm} onCommit={(v) => v !== null && set({ xMm: v })} />
+            <LengthField label="y" value={port.yMm} onCommit={(v) => v !== null && set({ yMm: v })} />
+            <LengthField label="z" value={port.zMm} onCommit={(v) => v !== null && set({ zMm: v })} />
+            <LengthField
+              label="Wide"
+              value={port.widthMm}
+              onCommit={(v) => v !== null && set({ widthMm: v, plugWidthMm: v + 4 })}
+            />
+            <LengthField
+              label="High"
+              value={port.heightMm}
+              onCommit={(v) => v !== null && set({ heightMm: v, plugHeightMm: v + 4 })}
+            />
+            <Button aria-label={`Take out ${port.name}`} onClick={() => onChange(ports.filter((_, n) => n !== i))}>
+              ×
+            </Button>
+          </div>
+        )
+      })}
+    </section>
+  )
+}
