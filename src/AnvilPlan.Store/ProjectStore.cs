@@ -62,6 +62,17 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         return await Opened(db, await Find(db, id, cancel), cancel);
     }
 
+    /// <summary>A project as it was at one revision; its pointer stays where it is.</summary>
+    /// <exception cref="NotFoundException">No such project or revision.</exception>
+    public async Task<OpenProject> At(Guid id, int number, CancellationToken cancel)
+    {
+        await using var db = await contexts.CreateDbContextAsync(cancel);
+        var project = await Find(db, id, cancel);
+        var row = await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.ProjectId == id && r.Number == number, cancel)
+            ?? throw new NotFoundException($"revision is {number}: the project has no such revision.");
+        return new OpenProject(id, number, Parse<Design>(row.DesignJson), Parse<AsBuilt>(project.AsBuiltJson), row.ParentNumber is not null, false);
+    }
+
     /// <summary>Writes a new revision on top of <paramref name="expected"/> and makes it current.</summary>
     /// <exception cref="RevisionConflictException">Somebody else was faster; the design is kept aside.</exception>
     public async Task<OpenProject> Save(Guid id, int expected, Design design, string label, CancellationToken cancel)

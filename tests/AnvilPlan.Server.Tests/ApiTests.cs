@@ -188,6 +188,24 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task What_has_changed_since_a_revision_is_told_and_dropped_by_going_back()
+    {
+        var view = await New("what if");
+        var id = view["id"]!.GetValue<Guid>();
+        var wider = view["design"]!.DeepClone();
+        wider["box"]!["widthMm"] = 380;
+        await App.Read<JsonObject>(await Edit(id, 1, wider));
+        var same = await App.Read<JsonObject>(await _client.GetAsync($"/api/projects/{id}/since/2"));
+        Assert.Empty(same["shifts"]!.AsArray());
+        var since = await App.Read<JsonObject>(await _client.GetAsync($"/api/projects/{id}/since/1"));
+        Assert.Contains(since["shifts"]!.AsArray(), s => s!["key"]!.GetValue<string>() == "widthMm" && s["to"]!.GetValue<double>() == 380);
+        Assert.Contains("shell/front", since["partsChanged"]!.AsArray().Select(p => p!.GetValue<string>()));
+        await App.Problem(await _client.GetAsync($"/api/projects/{id}/since/77"), 404);
+        await App.Read<JsonObject>(await Post($"/api/projects/{id}/revision", new { expectedRevision = 2, number = 1 }));
+        Assert.Empty((await App.Read<JsonObject>(await _client.GetAsync($"/api/projects/{id}/since/1")))["shifts"]!.AsArray());
+    }
+
+    [Fact]
     public async Task A_pattern_is_taken_from_a_file_and_its_unit_asked_for()
     {
         const string Csv = "x,y,dia\\n3.5,3.5,2.7\\n61.5,3.5,2.7";
@@ -233,7 +251,7 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         var (id, view) = await App.Demo(_client);
         foreach (var path in document.GetProperty("paths").EnumerateObject().Where(p => p.Value.TryGetProperty("get", out _)))
         {
-            await _client.GetAsync(path.Name.Replace("{id}", id.ToString(), StringComparison.Ordinal).Replace("{name}", "cutlist.csv", StringComparison.Ordinal));
+            await _client.GetAsync(path.Name.Replace("{id}", id.ToString(), StringComparison.Ordinal).Replace("{name}", "cutlist.csv", StringComparison.Ordinal).Replace("{revision}", "1", StringComparison.Ordinal));
         }
 
         Assert.Equal(count, (await _client.GetFromJsonAsync<JsonElement>("/api/projects/")).GetArrayLength());

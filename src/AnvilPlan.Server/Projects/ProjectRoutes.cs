@@ -25,6 +25,7 @@ public static class ProjectRoutes
         projects.MapPost("/{id:guid}/revision", (Guid id, RevisionMove move, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
             Moved(id, (i, e, c) => store.GoTo(i, e, move.Number ?? throw new FieldException("number", "number is missing: it must be a revision of the history."), c), move, store, desk, cancel)).WithName("goToRevision");
         projects.MapGet("/{id:guid}/history", (Guid id, ProjectStore store, CancellationToken cancel) => store.History(id, cancel)).WithName("history");
+        projects.MapGet("/{id:guid}/since/{revision:int}", Since).WithName("since");
         projects.MapPost("/{id:guid}/devices", AddDevice).WithName("addDevice");
         projects.MapPost("/{id:guid}/devices/deck", MoveDevice).WithName("moveDevice");
         projects.MapPost("/{id:guid}/chain", SetLayer).WithName("setLayer");
@@ -45,6 +46,13 @@ public static class ProjectRoutes
     {
         var project = await store.Open(id, cancel);
         return ProjectView.Of(project, desk.Plan(project, await desk.Bench(cancel)));
+    }
+
+    /// <summary>What the current revision has that an earlier one had not, and the other way round.</summary>
+    private static async Task<Consequences> Since(Guid id, int revision, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var bench = await desk.Bench(cancel);
+        return Consequences.Between(desk.Plan(await store.At(id, revision, cancel), bench), desk.Plan(await store.Open(id, cancel), bench));
     }
 
     private static Task<ProjectView> Edit(Guid id, DesignEdit edit, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>

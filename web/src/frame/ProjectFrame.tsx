@@ -11,6 +11,8 @@ import { HistoryDialog } from './HistoryDialog'
 import { SnagDrawer } from './SnagDrawer'
 import { STATIONS, stationState } from './stations'
 import { TallyBar } from './TallyBar'
+import { useWhatIf } from './useWhatIf'
+import { WhatIfBar } from './WhatIfBar'
 
 /** What stands around every station: stations, head line, tally, snags, help. */
 export function ProjectFrame() {
@@ -41,6 +43,7 @@ function Opened({ view }: { view: ProjectView }) {
   const [focus, setFocus] = useState<string | null>(null)
   const [snags, setSnags] = useState(false)
   const [dialog, setDialog] = useState<'help' | 'history' | null>(null)
+  const whatIf = useWhatIf(view.id)
   const navigate = useNavigate()
   const open = useMemo(() => ({ view, changes, focus, setFocus }), [view, changes, focus])
 
@@ -75,10 +78,12 @@ function Opened({ view }: { view: ProjectView }) {
           onSnags={() => setSnags(!snags)}
           onHelp={() => setDialog('help')}
           onHistory={() => setDialog('history')}
+          onWhatIf={whatIf.since === null ? () => whatIf.begin(view.revision) : null}
         />
         <Rail view={view} />
         <main className="relative min-h-0 min-w-0 overflow-auto p-3" id="station">
           <ChangeProblem />
+          {whatIf.since !== null && <WhatIfBar since={whatIf.since} onEnd={whatIf.end} />}
           <Outlet />
           {snags && <SnagDrawer onClose={() => setSnags(false)} />}
         </main>
@@ -110,11 +115,14 @@ function HeadLine({
   onSnags,
   onHelp,
   onHistory,
+  onWhatIf,
 }: {
   view: ProjectView
   onSnags: () => void
   onHelp: () => void
   onHistory: () => void
+  /** Null while a trial is on. */
+  onWhatIf: (() => void) | null
 }) {
   const { changes } = useProject()
   const { units, setUnits, theme, setTheme } = usePreferences()
@@ -137,6 +145,9 @@ function HeadLine({
       </Button>
       <Button look="quiet" disabled={!view.canRedo} onClick={() => void changes.redo()} aria-keyshortcuts="Control+Shift+Z">
         Redo
+      </Button>
+      <Button look="quiet" disabled={onWhatIf === null} onClick={() => onWhatIf?.()}>
+        What if
       </Button>
       <Button look="quiet" onClick={onHistory}>
         History {view.revision}

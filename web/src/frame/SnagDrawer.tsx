@@ -3,8 +3,8 @@ import { useState } from 'react'
 import { Link } from 'react-router'
 import { api, taken, type Schemas } from '../api/client'
 import { Button, Empty } from '../kit/controls'
-import { mm, money } from '../kit/units'
 import { useProject } from '../project/context'
+import { figuresOf, touchedBy } from './effects'
 import { homeOf, STATIONS } from './stations'
 
 const marks = { stop: '■', warn: '▲', note: '·' } as const
@@ -110,26 +110,9 @@ function RemedyLine({ finding, remedy }: { finding: Schemas['Finding']; remedy: 
   )
 }
 
-const names: Record<string, [string, (v: number) => string]> = {
-  widthMm: ['width', (v) => `${mm(v)} mm`],
-  depthMm: ['depth', (v) => `${mm(v)} mm`],
-  heightMm: ['height', (v) => `${mm(v)} mm`],
-  massG: ['mass', (v) => `${v.toFixed(0)} g`],
-  costCents: ['cost', money],
-  hours: ['hours', (v) => v.toFixed(2)],
-  parts: ['parts', (v) => v.toFixed(0)],
-  holes: ['holes', (v) => v.toFixed(0)],
-}
-
 function Effect({ effect }: { effect: Schemas['Consequences'] }) {
-  const figures = effect.shifts
-    .map((s) => ({ shift: s, name: names[s.key] }))
-    .filter((s) => s.name)
-    .map(({ shift, name }) => {
-      const by = shift.to - shift.from
-      return name && `${name[0]} ${by > 0 ? '+' : '−'}${name[1](Math.abs(by))}`
-    })
-  const touched = [...effect.partsChanged, ...effect.partsAdded, ...effect.partsRemoved]
+  const figures = figuresOf(effect)
+  const touched = touchedBy(effect)
   return (
     <ul className="text-[0.88rem]">
       <li>{touched.length === 0 ? 'No part changes' : `Touches ${touched.length}: ${touched.join(', ')}`}</li>
