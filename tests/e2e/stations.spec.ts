@@ -208,3 +208,13 @@ test('what if is kept or dropped as a whole', async ({ page }) => {
   await expect(tally).toContainText('340 × 240 × 160')
   await expect(trial).toHaveCount(0)
 })
+
+test('the check list tells what every device asks for and where it is', async ({ page }) => {
+  await openDemo(page, 'hardware')
+  await page.getByRole('button', { name: 'Check list' }).click()
+  await expect(page.getByRole('heading', { name: 'Check list: 1 missing' })).toBeVisible()
+  await page.getByRole('combobox', { name: 'Show' }).selectOption('missing')
+  await expect(page.getByRole('row', { name: /Supply module fixing 4 screws/ })).toContainText('no length fits')
+  await page.getByRole('combobox', { name: 'Show' }).selectOption('provided')
+  await expect(page.getByRole('row', { name: /Recorder board needs power button/ })).toContainText('Power button, front')
+})

@@ -4,6 +4,7 @@ using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Order;
@@ -25,6 +26,7 @@ public sealed record BuildPlan(
     IReadOnlyList<ScrewChoice> Screws,
     IReadOnlyList<PortProvision> Ports,
     IReadOnlyList<FanOpening> Fans,
+    IReadOnlyList<CheckLine> CheckList,
     CutPlan Cuts,
     IReadOnlyList<WorkStep> Work,
     CostPlan Cost,

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Order;
@@ -27,7 +28,7 @@ public static class Planner
         var findings = FindingStage.Run(plan);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            plan.Parts.Parts, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, plan.Cuts, plan.Work, plan.Cost,
+            plan.Parts.Parts, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
             findings, TallyOf(plan, findings));
     }
 

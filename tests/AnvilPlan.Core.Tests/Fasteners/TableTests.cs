@@ -51,7 +51,7 @@ public class TableTests
     public void The_catalog_holds_what_a_small_shop_needs()
     {
         var catalog = Catalog.Shipped;
-        Assert.True(catalog.Hardware.Count >= 24);
+        Assert.True(catalog.Hardware.Count >= 80);
         Assert.True(catalog.Hardware.Count(h => h.Group == "Boards") >= 3);
         Assert.True(catalog.Hardware.Count(h => h.Fan) >= 4);
         Assert.All(catalog.Hardware, h => Assert.True(h.Source.Length > 0 && h.Confidence.Length > 0 && h.WidthMm > 0 && h.DepthMm > 0 && h.HeightMm > 0, h.Id));

@@ -154,6 +154,7 @@ export function someView(
       screws: [],
       ports: [],
       fans: [],
+      checkList: [],
       cuts: { sheets: [], bars: [], tooLarge: [], toBuy: [], sheetUse: 0.5, stockCents: 0 },
       work: [],
       cost: {

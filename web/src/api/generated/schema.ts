@@ -484,6 +484,7 @@ export interface components {
             screws: components["schemas"]["ScrewChoice"][];
             ports: components["schemas"]["PortProvision"][];
             fans: components["schemas"]["FanOpening"][];
+            checkList: components["schemas"]["CheckLine"][];
             cuts: components["schemas"]["CutPlan"];
             work: components["schemas"]["WorkStep"][];
             cost: components["schemas"]["CostPlan"];
@@ -544,6 +545,17 @@ export interface components {
         ChainPolicy: "useSlack" | "changeBox";
         /** @enum {unknown} */
         ChannelShape: "rabbet" | "groove" | "pocket";
+        /** @enum {unknown} */
+        CheckKind: "port" | "fixing" | "air" | "need";
+        CheckLine: {
+            deviceId: string;
+            kind: components["schemas"]["CheckKind"];
+            what: string;
+            state: components["schemas"]["CheckState"];
+            where: string;
+        };
+        /** @enum {unknown} */
+        CheckState: "provided" | "leftOut" | "missing";
         Consequences: {
             shifts: components["schemas"]["TallyShift"][];
             partsAdded: string[];

@@ -7,6 +7,7 @@ import { money } from '../../kit/units'
 import { useProject } from '../../project/context'
 import { useCatalog } from '../../project/useProject'
 import { decksOf } from '../fit/decks'
+import { CheckListPane } from './CheckListPane'
 import { DeviceDrawing } from './DeviceDrawing'
 import { ModelEditor } from './ModelEditor'
 import { MOUNTS, symmetryWords } from './models'
@@ -20,6 +21,7 @@ export function HardwareStation() {
   const [search, setSearch] = useState('')
   const [chosen, setChosen] = useState<string | null>(null)
   const [editing, setEditing] = useState<'new' | 'copy' | null>(null)
+  const [checking, setChecking] = useState(false)
   const models = catalog.data?.hardware ?? []
   const words = search.toLowerCase().split(/\s+/).filter(Boolean)
   const found = models.filter((m) => words.every((w) => `${m.name} ${m.group} ${m.id}`.toLowerCase().includes(w)))
@@ -57,7 +59,10 @@ export function HardwareStation() {
                       type="button"
                       aria-current={m.id === model?.id}
                       className={`w-full px-2 py-1 text-left ${m.id === model?.id ? 'bg-brass-soft' : 'hover:bg-violet-soft'}`}
-                      onClick={() => setChosen(m.id)}
+                      onClick={() => {
+                        setChosen(m.id)
+                        setChecking(false)
+                      }}
                     >
                       {m.name}
                     </button>
@@ -68,7 +73,9 @@ export function HardwareStation() {
         ))}
         {found.length === 0 && catalog.data && <Empty>No model matches “{search}”.</Empty>}
       </Pane>
-      {editing ? (
+      {checking ? (
+        <CheckListPane />
+      ) : editing ? (
         <ModelEditor
           from={editing === 'copy' ? (model ?? null) : null}
           onDone={(id) => {
@@ -86,7 +93,14 @@ export function HardwareStation() {
           <Empty>Choose a model on the left.</Empty>
         </Pane>
       )}
-      <Pane title={`In this housing: ${view.design.devices.length}`}>
+      <Pane
+        title={`In this housing: ${view.design.devices.length}`}
+        actions={
+          <Button aria-pressed={checking} onClick={() => setChecking(!checking)}>
+            {checking ? 'Models' : 'Check list'}
+          </Button>
+        }
+      >
         {view.design.devices.length === 0 && (
           <Empty>
             Nothing yet. Pick a model, choose what carries it, and add it. Its place is found for you and can be changed at Fit.
@@ -180,7 +194,7 @@ function ModelPane({
         {model.needs.length > 0 && (
           <>
             <dt className="text-dim">Needs</dt>
-            <dd>{model.needs.join(', ')}</dd>
+            <dd>{model.needs.map((n) => n.replaceAll('-', ' ')).join(', ')}</dd>
           </>
         )}
         <dt className="text-dim">Mass, heat</dt>
