@@ -73,6 +73,20 @@ public class PdfTests
         }
     }
 
+    [Fact]
+    public void A_devices_check_sheet_has_its_holes_at_true_distance()
+    {
+        const int dpi = 254;
+        var model = Core.Catalogs.Catalog.Shipped.Model("supply-35w");
+        using var image = Render(TemplatePages.Write(model, Paper.A4), dpi);
+        // the body's lower edge is the longest level line of the drawing: 99 mm
+        var (length, row) = LongestRun(image, 0, image.Height - (10 * 33));
+        Assert.True(row > 0);
+        Assert.Equal(model.WidthMm, length / 10.0, 0.8);
+        using var pdf = PdfDocument.Open(TemplatePages.Write(model, Paper.A4));
+        Assert.Contains("1: 18, 16", pdf.GetPage(1).Text, StringComparison.Ordinal);
+    }
+
     private static (int Length, int Row) LongestRun(SKBitmap image, int fromRow, int toRow)
     {
         var best = (Length: 0, Row: -1);

@@ -206,6 +206,15 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task A_check_sheet_of_a_model_comes_down_as_pdf()
+    {
+        var pdf = await _client.GetByteArrayAsync("/api/catalog/models/sbc-85/sheet.pdf?paper=letter");
+        Assert.Equal("%PDF"u8.ToArray(), pdf[..4]);
+        await App.Problem(await _client.GetAsync("/api/catalog/models/toaster/sheet.pdf"), 404);
+        await App.Problem(await _client.GetAsync("/api/catalog/models/sbc-85/sheet.pdf?paper=b5"), 422);
+    }
+
+    [Fact]
     public async Task A_pattern_is_taken_from_a_file_and_its_unit_asked_for()
     {
         const string Csv = "x,y,dia\\n3.5,3.5,2.7\\n61.5,3.5,2.7";

@@ -218,3 +218,17 @@ test('the check list tells what every device asks for and where it is', async ({
   await page.getByRole('combobox', { name: 'Show' }).selectOption('provided')
   await expect(page.getByRole('row', { name: /Recorder board needs power button/ })).toContainText('Power button, front')
 })
+
+test('a sheet printed too small says so and gives the scale to print again with', async ({ page }) => {
+  await openDemo(page, 'hardware')
+  await page.getByRole('button', { name: 'Supply body SFX 125 x 63.5 x 100' }).click()
+  await page.getByLabel('Its 100 mm bar measures').fill('98.6')
+  await page.getByLabel('Its 100 mm bar measures').press('Enter')
+  // the diagonal of 125 x 63.5 is 140.2: 1.4 % of it is 1.96
+  await expect(page.getByRole('status').filter({ hasText: 'print again' })).toContainText(
+    "Off by -1.96 mm over the device's diagonal: print again at 101.42 %",
+  )
+  const download = page.waitForEvent('download')
+  await page.getByRole('link', { name: 'Check sheet at true scale' }).click()
+  expect((await download).suggestedFilename()).toBe('supply-sfx-check-sheet.pdf')
+})

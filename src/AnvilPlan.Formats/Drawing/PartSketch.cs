@@ -106,7 +106,7 @@ public static class PartSketch
         }
     }
 
-    private static IEnumerable<Stroke> Cross(Uv at, double arm) =>
+    internal static IEnumerable<Stroke> Cross(Uv at, double arm) =>
     [
         new PathStroke(Ink.Mark, [at - new Uv(arm, 0), at + new Uv(arm, 0)], false, false),
         new PathStroke(Ink.Mark, [at - new Uv(0, arm), at + new Uv(0, arm)], false, false),

@@ -1,4 +1,5 @@
 using System.Globalization;
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Formats.Drawing;
 
@@ -19,7 +20,8 @@ public static class TemplatePages
         using var pdf = new PdfCanvas(title + ", templates at true scale");
         foreach (var part in parts.Where(p => p.Flat))
         {
-            Tile(pdf, part, paper);
+            var size = string.Create(CultureInfo.InvariantCulture, $"{part.LengthMm:0.##} x {part.WidthMm:0.##} x {part.ThicknessMm:0.##} {part.Material}");
+            Tile(pdf, new Caption(part.Name, size, "seen from " + part.SeenFrom), PartSketch.Template(part), paper);
         }
 
         if (pdf.Pages == 0)
@@ -30,9 +32,19 @@ public static class TemplatePages
         return pdf.Close();
     }
 
-    private static void Tile(PdfCanvas pdf, Part part, Paper paper)
+    /// <summary>One device at true scale, to lay the real part on before anything is drilled.</summary>
+    public static byte[] Write(HardwareModel model, Paper paper)
     {
-        var sketch = PartSketch.Template(part);
+        using var pdf = new PdfCanvas(model.Name + ", check sheet at true scale");
+        var size = string.Create(CultureInfo.InvariantCulture, $"{model.WidthMm:0.##} x {model.DepthMm:0.##} x {model.HeightMm:0.##}, {model.Holes.Count} holes {model.ThreadSize}");
+        Tile(pdf, new Caption(model.Name, size, "seen from its face, F is readable"), DeviceSketch.Of(model), paper);
+        return pdf.Close();
+    }
+
+    private sealed record Caption(string Name, string Size, string Seen);
+
+    private static void Tile(PdfCanvas pdf, Caption caption, Sketch sketch, Paper paper)
+    {
         var turned = Turned(sketch, paper);
         var sheet = turned ? new Paper(paper.Name, paper.HeightMm, paper.WidthMm) : paper;
         var (width, height) = (sheet.WidthMm - (2 * MarginMm), sheet.HeightMm - (2 * MarginMm) - FootMm);
@@ -47,7 +59,7 @@ public static class TemplatePages
                 var bottom = MarginMm + height;
                 pdf.Sketch(sketch, MarginMm - u0, bottom + v0, 1, (MarginMm, MarginMm, width, height));
                 Registration(pdf, width, height, column, columns, row, rows);
-                Foot(pdf, part, sheet, bottom, column, columns, row, rows);
+                Foot(pdf, caption, sheet, bottom, column, columns, row, rows);
             }
         }
     }
@@ -89,15 +101,14 @@ public static class TemplatePages
         pdf.Rectangle(x - 1.5, y - 1.5, 3, 3, 0.12, "#15171c");
     }
 
-    private static void Foot(PdfCanvas pdf, Part part, Paper sheet, double bottom, int column, int columns, int row, int rows)
+    private static void Foot(PdfCanvas pdf, Caption caption, Paper sheet, double bottom, int column, int columns, int row, int rows)
     {
         pdf.Rectangle(MarginMm, MarginMm, sheet.WidthMm - (2 * MarginMm), bottom - MarginMm, 0.1, "#c3c7cf");
         var y = bottom + 8;
         CheckBar(pdf, MarginMm, y);
-        pdf.Text(part.Name, MarginMm + 108, y - 1, 4.5, true);
-        var size = string.Create(CultureInfo.InvariantCulture, $"{part.LengthMm:0.##} x {part.WidthMm:0.##} x {part.ThicknessMm:0.##} {part.Material}");
-        pdf.Text(size, MarginMm + 108, y + 4, 3);
-        pdf.Text($"seen from {part.SeenFrom}; column {column + 1} of {columns}, row {row + 1} of {rows} from below", MarginMm + 108, y + 8.2, 2.8);
+        pdf.Text(caption.Name, MarginMm + 108, y - 1, 4.5, true);
+        pdf.Text(caption.Size, MarginMm + 108, y + 4, 3);
+        pdf.Text($"{caption.Seen}; column {column + 1} of {columns}, row {row + 1} of {rows} from below", MarginMm + 108, y + 8.2, 2.8);
         pdf.Text("Print at 100 %. The bar must measure 100 mm.", MarginMm, y + 8.2, 2.8);
     }
 

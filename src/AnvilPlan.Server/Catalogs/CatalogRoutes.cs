@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Formats.Patterns;
+using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Server.Projects;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;
@@ -22,6 +23,7 @@ public static class CatalogRoutes
         catalog.MapGet("/", Read).WithName("readCatalog");
         catalog.MapPost("/models", Add).WithName("addModels");
         catalog.MapGet("/models", (ProjectStore store, CancellationToken cancel) => store.OwnModels(cancel)).WithName("ownModels");
+        catalog.MapGet("/models/{id}/sheet.pdf", Sheet).WithName("checkSheet").Produces<byte[]>(200, "application/pdf").ProducesProblem(404);
         catalog.MapPost("/pattern", (PatternText file) => PatternFile.Read(file.Text, file.Unit)).WithName("readPattern");
     }
 
@@ -29,6 +31,15 @@ public static class CatalogRoutes
     {
         var catalog = (await desk.Bench(cancel)).Catalog;
         return new CatalogView(catalog.Materials, catalog.Sheets, catalog.Bars, catalog.Hardware, [.. catalog.Fasteners.Threads.Select(t => t.Name)]);
+    }
+
+    private static async Task<IResult> Sheet(string id, string? paper, PlanDesk desk, CancellationToken cancel)
+    {
+        var sheet = Paper.Named(paper ?? "a4") ?? throw new FieldException("paper", $"paper is \"{paper}\": it must be a4 or letter.");
+        var catalog = (await desk.Bench(cancel)).Catalog;
+        return catalog.HasModel(id)
+            ? TypedResults.File(TemplatePages.Write(catalog.Model(id), sheet), "application/pdf", id + "-check-sheet.pdf")
+            : throw new NotFoundException($"There is no hardware model \"{id}\".");
     }
 
     private static async Task<CatalogView> Add(IReadOnlyList<HardwareModel> models, ProjectStore store, PlanDesk desk, CancellationToken cancel)

@@ -8,6 +8,7 @@ import { useProject } from '../../project/context'
 import { useCatalog } from '../../project/useProject'
 import { decksOf } from '../fit/decks'
 import { CheckListPane } from './CheckListPane'
+import { CheckSheet } from './CheckSheet'
 import { DeviceDrawing } from './DeviceDrawing'
 import { ModelEditor } from './ModelEditor'
 import { MOUNTS, symmetryWords } from './models'
@@ -208,6 +209,7 @@ function ModelPane({
           {model.confidence}. {model.source}
         </dd>
       </dl>
+      <CheckSheet model={model} />
     </Pane>
   )
 }
