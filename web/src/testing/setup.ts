@@ -10,3 +10,13 @@ globalThis.ResizeObserver = class {
   unobserve() {}
   disconnect() {}
 }
+
+// nor CSS.escape, nor the text of a file
+globalThis.CSS = { escape: (text: string) => text.replace(/[^a-zA-Z0-9_-]/g, (c) => '\\' + c) } as typeof CSS
+Blob.prototype.text ??= function (this: Blob) {
+  return new Promise((resolve) => {
+    const reader = new FileReader()
+    reader.onload = () => resolve(String(reader.result))
+    reader.readAsText(this)
+  })
+}
