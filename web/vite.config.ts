@@ -5,6 +5,6 @@ import { defineConfig } from 'vitest/config'
 export default defineConfig({
   plugins: [react(), tailwindcss()],
   build: { outDir: '../src/AnvilPlan.Server/wwwroot', emptyOutDir: true, assetsInlineLimit: 0, chunkSizeWarningLimit: 900 },
-  test: { environment: 'jsdom', setupFiles: ['src/testing/setup.ts'], unstubGlobals: true },
-  server: { proxy: { '/api': 'http://127.0.0.1:5180' } },
+  test: { environment: 'jsdom', setupFiles: ['../tests/web/setup.ts'], unstubGlobals: true },
+  server: { fs: { allow: ['..'] }, proxy: { '/api': 'http://127.0.0.1:5180' } },
 })

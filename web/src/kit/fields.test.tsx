@@ -1,7 +1,7 @@
 import { screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
-import { renderOpen, serve } from '../testing/project'
+import { renderOpen, serve } from '../../../tests/web/project'
 import { LengthField, NumberField, TextField } from './fields'
 
 const lengths = {

@@ -2,7 +2,7 @@ import { fireEvent, screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, describe, expect, it } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { renderOpen, serve, somePart, someView } from '../../testing/project'
+import { renderOpen, serve, somePart, someView } from '../../../../tests/web/project'
 import { CutsStation } from './CutsStation'
 
 const sheet: Schemas['SheetLayout'] = {

@@ -1,7 +1,7 @@
 import { screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it } from 'vitest'
-import { renderOpen, serve, someHole, somePart, someView } from '../../testing/project'
+import { renderOpen, serve, someHole, somePart, someView } from '../../../../tests/web/project'
 import { numberedHoles } from './holes'
 import { MountsStation } from './MountsStation'
 

@@ -1,7 +1,7 @@
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it } from 'vitest'
-import { renderOpen, serve } from '../../testing/project'
+import { renderOpen, serve } from '../../../../tests/web/project'
 import { ProjectsStation } from './ProjectsStation'
 
 describe('the list of projects', () => {

@@ -1,7 +1,7 @@
 import { screen } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
-import { renderOpen, serve, someView } from '../../testing/project'
+import { renderOpen, serve, someView } from '../../../../tests/web/project'
 import { EDGES, edgeName } from './edges'
 import { ShellStation } from './ShellStation'
 

@@ -3,10 +3,10 @@ import { cleanup, render } from '@testing-library/react'
 import { useState, type ReactNode } from 'react'
 import { MemoryRouter } from 'react-router'
 import { afterEach, vi } from 'vitest'
-import type { Schemas } from '../api/client'
-import { PreferencesProvider } from '../kit/preferences'
-import { ProjectContext } from '../project/context'
-import type { Changes, ProjectView } from '../project/useProject'
+import type { Schemas } from '../../web/src/api/client'
+import { PreferencesProvider } from '../../web/src/kit/preferences'
+import { ProjectContext } from '../../web/src/project/context'
+import type { Changes, ProjectView } from '../../web/src/project/useProject'
 
 afterEach(cleanup)
 

@@ -1,0 +1,103 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Formats.Drawing;
+using AnvilPlan.Formats.Pdf;
+using AnvilPlan.Formats.Tests.Support;
+
+namespace AnvilPlan.Formats.Tests;
+
+/// <summary>Drawings before they are written: what is in them and where.</summary>
+public class SketchTests
+{
+    [Fact]
+    public void A_dimensioned_drawing_prints_length_and_width_and_every_hole_number()
+    {
+        foreach (var part in Demo.Plan.Parts.Where(p => p.Flat))
+        {
+            var texts = PartSketch.Dimensioned(part).Strokes.OfType<TextStroke>().Where(t => t.Ink == Ink.Dimension).ToList();
+            Assert.Contains(texts, t => !t.Upright && t.Text == part.LengthMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture));
+            Assert.Contains(texts, t => t.Upright && t.Text == part.WidthMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture));
+            Assert.Equal(part.Features.OfType<Hole>().Count(), texts.Count - 2);
+        }
+    }
+
+    [Fact]
+    public void What_is_worked_from_the_far_side_is_dashed()
+    {
+        var front = Demo.Plan.Part("shell/front");
+        var pockets = PartSketch.Dimensioned(front).Strokes.OfType<PathStroke>().Where(p => p.Ink == Ink.Pocket).ToList();
+        Assert.Equal(front.Features.OfType<Channel>().Count(), pockets.Count);
+        Assert.All(pockets, p => Assert.True(p.Dashed));
+        var bottom = PartSketch.Dimensioned(Demo.Plan.Part("shell/bottom")).Strokes.OfType<PathStroke>().Where(p => p.Ink == Ink.Pocket);
+        Assert.All(bottom, p => Assert.False(p.Dashed));
+    }
+
+    [Fact]
+    public void Everything_drawn_lies_within_the_area_that_the_drawing_claims()
+    {
+        foreach (var sketch in Demo.Plan.Parts.Where(p => p.Flat).SelectMany(p => (Sketch[])[PartSketch.Dimensioned(p), PartSketch.Template(p)]))
+        {
+            foreach (var at in sketch.Strokes.SelectMany(Points))
+            {
+                Assert.InRange(at.U, sketch.Min.U - 1e-6, sketch.Max.U + 1e-6);
+                Assert.InRange(at.V, sketch.Min.V - 1e-6, sketch.Max.V + 1e-6);
+            }
+        }
+    }
+
+    [Fact]
+    public void A_template_has_a_cross_on_every_hole_and_no_dimension()
+    {
+        var part = Demo.Plan.Part("tray-1");
+        var strokes = PartSketch.Template(part).Strokes;
+        Assert.DoesNotContain(strokes, s => s.Ink == Ink.Dimension);
+        foreach (var hole in part.Features.OfType<Hole>())
+        {
+            Assert.Equal(2, strokes.OfType<PathStroke>().Count(p => p.Ink == Ink.Mark && p.Points.Count == 2 && Middle(p).DistanceTo(hole.At) < 1e-6));
+        }
+    }
+
+    [Fact]
+    public void Holes_are_numbered_the_same_everywhere()
+    {
+        var part = Demo.Plan.Part("shell/back");
+        var numbers = HoleNumbers.Of(part).ToList();
+        Assert.Equal(Enumerable.Range(1, numbers.Count), numbers.Select(n => n.Number));
+        Assert.Equal(numbers.OrderBy(n => n.At.U).ThenBy(n => n.At.V).Select(n => n.Number), numbers.Select(n => n.Number));
+        Assert.Equal(HoleNumbers.Sorted(part).Select(h => h.At), numbers.Select(n => n.At));
+    }
+
+    [Fact]
+    public void Every_model_can_be_drawn_and_its_holes_stand_where_the_model_says()
+    {
+        foreach (var model in Catalog.Shipped.Hardware)
+        {
+            var sketch = DeviceSketch.Of(model);
+            var circles = sketch.Strokes.OfType<CircleStroke>().Where(c => c.Ink == Ink.Drill).ToList();
+            Assert.Equal(model.Holes.Select(h => new Uv(h.XMm, h.YMm)), circles.Select(c => c.At));
+            Assert.Equal(model.WidthMm + 8, sketch.WidthMm, 6);
+        }
+    }
+
+    [Fact]
+    public void Paper_is_known_by_name_and_ink_has_a_colour_each()
+    {
+        Assert.Equal(Paper.A4, Paper.Named("A4"));
+        Assert.Equal(Paper.Letter, Paper.Named("letter"));
+        Assert.Null(Paper.Named("foolscap"));
+        var looks = Enum.GetValues<Ink>().Select(Look.Of).ToList();
+        Assert.All(looks, l => Assert.Matches("^#[0-9a-f]{6}$", l.Colour));
+        Assert.True(Look.Of(Ink.Outline).WidthMm > Look.Of(Ink.Dimension).WidthMm);
+    }
+
+    private static Uv Middle(PathStroke p) => new((p.Points[0].U + p.Points[1].U) / 2, (p.Points[0].V + p.Points[1].V) / 2);
+
+    private static IEnumerable<Uv> Points(Stroke stroke) => stroke switch
+    {
+        PathStroke p => p.Points,
+        CircleStroke c => [c.At - new Uv(c.Radius, c.Radius), c.At + new Uv(c.Radius, c.Radius)],
+        TextStroke t => [t.At],
+        _ => [],
+    };
+}
