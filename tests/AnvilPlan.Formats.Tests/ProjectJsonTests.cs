@@ -57,6 +57,20 @@ public class ProjectJsonTests
         Assert.Contains(path, error.Message, StringComparison.Ordinal);
     }
 
+    [Theory]
+    [InlineData("\"undersideMm\": 45", "\"undersideMm\": \"high\"", "design.trays[0].undersideMm: a number is expected.")]
+    [InlineData("\"quantity\": 1", "\"quantity\": 1.5", "design.brief.quantity: a whole number is expected.")]
+    [InlineData("\"joint\": \"rabbet\"", "\"joint\": \"velcro\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre is expected.")]
+    [InlineData("\"name\": \"Marsh listening station\"", "\"name\": 7", "design.name: a text is expected.")]
+    [InlineData("\"closedPorts\": []", "\"closedPorts\": 1", "design.devices[0].closedPorts: a list is expected.")]
+    [InlineData("\"undersideMm\": 45", "\"undersideMm\": 45, \"gapMm\": 2", "not JSON")]
+    public void A_value_of_the_wrong_kind_is_told_what_is_expected(string good, string bad, string sentence)
+    {
+        var at = Demo.Text.IndexOf(good, StringComparison.Ordinal);
+        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(Demo.Text.Remove(at, good.Length).Insert(at, bad), Catalog.Shipped));
+        Assert.Contains(sentence == "not JSON" ? "JSON" : sentence, error.Message, StringComparison.Ordinal);
+    }
+
     [Fact]
     public async Task The_published_schema_is_current_and_accepts_the_demo_and_no_unknown_key()
     {

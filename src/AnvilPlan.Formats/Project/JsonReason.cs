@@ -2,9 +2,17 @@ using System.Text.Json;
 
 namespace AnvilPlan.Formats.Project;
 
-/// <summary>Says in a sentence why a JSON document did not fit.</summary>
+/// <summary>Says in a sentence why a JSON document did not fit: what was expected at which place.</summary>
 public static class JsonReason
 {
+    private const string Converted = "could not be converted to ";
+
+    /// <summary>Path without the leading <c>$.</c>; empty for the document itself.</summary>
+    public static string PathOf(JsonException error) => (error.Path ?? "").TrimStart('$', '.');
+
+    /// <summary>The reason with its path in front, where there is one.</summary>
+    public static string Sentence(JsonException error) => PathOf(error) is { Length: > 0 } path ? $"{path}: {Of(error)}" : Of(error);
+
     public static string Of(JsonException error)
     {
         var message = error.Message;
@@ -24,7 +32,44 @@ public static class JsonReason
             return $"the key {Quoted(message)} is given twice.";
         }
 
-        return "the value is of the wrong kind or not one of the allowed words.";
+        if (message.Contains("doesn't allow", StringComparison.Ordinal))
+        {
+            return "null is not allowed here: a value is expected.";
+        }
+
+        var at = message.IndexOf(Converted, StringComparison.Ordinal);
+        return at >= 0
+            ? $"{Expected(message[(at + Converted.Length)..], PathOf(error))} is expected."
+            : $"this is not JSON: line {error.LineNumber + 1}, character {error.BytePositionInLine + 1}.";
+    }
+
+    /// <summary>
+    /// The serializer names the type that it was filling; when that is a record of ours, the kind wanted is that of the property
+    /// at the end of the path.
+    /// </summary>
+    private static string Expected(string rest, string path)
+    {
+        var name = rest.Split(". ")[0].Trim().TrimEnd('.');
+        var type = AppDomain.CurrentDomain.GetAssemblies().Select(a => a.GetType(name)).FirstOrDefault(t => t is not null);
+        var last = path[(path.LastIndexOf('.') + 1)..];
+        var property = type?.GetProperties().FirstOrDefault(p => string.Equals(p.Name, last, StringComparison.OrdinalIgnoreCase));
+        return Kind(property?.PropertyType ?? type);
+    }
+
+    private static string Kind(Type? type)
+    {
+        var plain = type is null ? null : Nullable.GetUnderlyingType(type) ?? type;
+        return plain switch
+        {
+            null => "another kind of value",
+            { IsEnum: true } => "one of " + string.Join(", ", Enum.GetNames(plain).Select(JsonNamingPolicy.CamelCase.ConvertName)),
+            _ when plain == typeof(double) => "a number",
+            _ when plain == typeof(int) || plain == typeof(long) => "a whole number",
+            _ when plain == typeof(string) => "a text",
+            _ when plain == typeof(bool) => "true or false",
+            _ when typeof(System.Collections.IEnumerable).IsAssignableFrom(plain) => "a list",
+            _ => "an object",
+        };
     }
 
     private static string Quoted(string message)

@@ -79,7 +79,7 @@ public static class ProjectJson
             }
             catch (JsonException error)
             {
-                throw new ProjectFileException((error.Path ?? "").TrimStart('$', '.'), JsonReason.Of(error));
+                throw new ProjectFileException(JsonReason.PathOf(error), JsonReason.Of(error));
             }
         }
     }

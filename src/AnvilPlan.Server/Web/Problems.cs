@@ -45,9 +45,9 @@ public sealed class Problems(IProblemDetailsService writer) : IExceptionHandler
         NotFoundException e => Problem(404, "Not found.", e.Message, null),
         RevisionConflictException e => Problem(409, "Somebody else changed it meanwhile.", e.Message, "expectedRevision", ("currentRevision", e.Current), ("keptAs", e.KeptAs)),
         BadHttpRequestException { InnerException: JsonException json } => Problem(
-            400, "The request cannot be read.", $"{(json.Path ?? "").TrimStart('$', '.')}: {JsonReason.Of(json)}", (json.Path ?? "").TrimStart('$', '.')),
+            400, "The request cannot be read.", JsonReason.Sentence(json), JsonReason.PathOf(json)),
         BadHttpRequestException { StatusCode: 413 } => Problem(413, "Too large.", $"The request is larger than {Limits.BodyBytes} bytes.", null),
-        BadHttpRequestException e => Problem(e.StatusCode, "The request cannot be read.", "The request's body, address or content type is not what this address takes.", null),
+        BadHttpRequestException e => Problem(e.StatusCode, "The request cannot be read.", "The request's body is missing or empty, or a part of its address is not what this address takes.", null),
         _ => null,
     };
 
