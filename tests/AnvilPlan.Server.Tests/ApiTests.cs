@@ -273,7 +273,8 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         using var content = new ByteArrayContent(new byte[4_100_000]);
         content.Headers.ContentType = new MediaTypeHeaderValue("application/json");
         var answer = await _client.PostAsync("/api/projects/import", content);
-        Assert.True((int)answer.StatusCode is 413 or 422, answer.StatusCode.ToString());
+        // the test host has no limit of its own, so the reader refuses it; the real server's 413 is in the browser tests
+        await App.Problem(answer, 422);
         await App.Problem(await _client.GetAsync("/api/nothing/here"), 404);
         await App.Problem(await _client.GetAsync($"/api/projects/{Guid.NewGuid()}"), 404);
         await App.Problem(await _client.PostAsync("/api/projects/", Json("""{"name":""}""")), 422);

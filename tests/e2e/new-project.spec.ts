@@ -97,3 +97,12 @@ test('a pattern is taken from a DXF without a unit, kept as an own model and pla
     .sort()
   expect(local).toEqual(['20 36', '4 4', '66 4'])
 })
+
+test('the real server refuses a body over its limit and goes on answering', async ({ request }) => {
+  const answer = await request.post('/api/projects/import', {
+    headers: { 'Content-Type': 'application/json' },
+    data: 'x'.repeat(4_100_000),
+  })
+  expect(answer.status()).toBe(413)
+  expect((await request.get('/api/projects')).ok()).toBe(true)
+})

@@ -9,8 +9,6 @@ namespace AnvilPlan.Core.Findings;
 /// <summary>How devices sit on their decks, and what carries the trays.</summary>
 internal static class DeckFindings
 {
-    private const double LeastOpenShare = 0.5;
-
     public static IEnumerable<Finding> Find(PlanSoFar plan) =>
     [
         .. plan.Design.Trays.SelectMany(t => Tray(plan, t)),
@@ -109,16 +107,18 @@ internal static class DeckFindings
     private static IEnumerable<Finding> Fan(PlanSoFar plan, FanOpening fan)
     {
         var share = fan.OpenMm2 / fan.ApertureMm2;
-        if (share >= LeastOpenShare)
+        if (share >= GrillePattern.LeastOpenShare)
         {
             yield break;
         }
 
         var device = plan.Fit.Device(fan.DeviceId)!;
         yield return Finding.Of(fan.OpenMm2 <= 0 ? "fan-closed" : "fan-throttled", fan.OpenMm2 <= 0 ? Severity.Stop : Severity.Warn,
-            $"{device.Device.Name} breathes through {Say.Mm(fan.OpenMm2 / 100)} cm² of {Say.Mm(fan.ApertureMm2 / 100)} cm², {Say.Mm(100 * share)} %: it should be at least {100 * LeastOpenShare} %.",
+            $"{device.Device.Name} breathes through {Say.Mm(fan.OpenMm2 / 100)} cm² of {Say.Mm(fan.ApertureMm2 / 100)} cm², {Say.Mm(100 * share)} %: it should be at least {100 * GrillePattern.LeastOpenShare} %.",
             ["device/" + device.Id, plan.Shell.Deck(device.Device.DeckId).Id],
             new Remedy("open", "Cut the whole aperture open", d => d.WithDevice(device.Id, x => x with { Grille = new Grille(GrilleKind.Open, 0, 0) })),
-            new Remedy("holes", "Drill a 60° pattern, 6 mm holes at 7 mm", d => d.WithDevice(device.Id, x => x with { Grille = new Grille(GrilleKind.RoundHoles, 6, 7) })));
+            new Remedy("holes", "Drill a 60° pattern of the smallest holes that open enough", d => GrillePattern.Opening(device.Model.Cutouts[0].WidthMm) is { } grille
+                ? d.WithDevice(device.Id, x => x with { Grille = grille })
+                : null));
     }
 }

@@ -29,7 +29,7 @@ internal static class FitFindings
             }
 
             yield return Finding.Of("device-outside", Severity.Stop,
-                $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {Word(direction)}: {Say.Mm(device.Body.Size[direction.Axis()])} mm of body, {Say.Mm(plan.Fit.Envelope.Inner.Size[direction.Axis()])} mm inside.",
+                $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {direction.Word()}: {Say.Mm(device.Body.Size[direction.Axis()])} mm of body, {Say.Mm(plan.Fit.Envelope.Inner.Size[direction.Axis()])} mm inside.",
                 ["device/" + device.Id, "shell/" + Deck.Name(Faces.Of(direction))],
                 new Remedy("move-in", "Move it to the nearest free place on its deck", _ => Moved(plan, device.Device)),
                 new Remedy("grow-box", $"Make the box larger, by {Math.Ceiling(over)} mm or a little more", d =>
@@ -85,14 +85,4 @@ internal static class FitFindings
 
     private static Design? Moved(PlanSoFar plan, Device device) =>
         FreeSpot.For(device, plan) is { } moved ? plan.Design.WithDevice(device.Id, _ => moved) : null;
-
-    private static string Word(Direction d) => d switch
-    {
-        Direction.Left => "left",
-        Direction.Right => "right",
-        Direction.Front => "front",
-        Direction.Back => "back",
-        Direction.Down => "bottom",
-        _ => "top",
-    };
 }

@@ -24,6 +24,17 @@ public static class Directions
 
     public static Point3 Vector(this Direction d) => default(Point3).With(d.Axis(), d.Sign());
 
+    /// <summary>As a fabricator names it, seen from the front.</summary>
+    public static string Word(this Direction d) => d switch
+    {
+        Direction.Left => "left",
+        Direction.Right => "right",
+        Direction.Front => "front",
+        Direction.Back => "back",
+        Direction.Down => "bottom",
+        _ => "top",
+    };
+
     /// <summary>The cross product a x b of two directions along different axes.</summary>
     public static Direction Cross(this Direction a, Direction b)
     {

@@ -28,16 +28,6 @@ internal static class BarPlacing
     {
         var u = Directions.Of(along, 1);
         var v = seen.Cross(u);
-        return new SolidPart(id, name, kind, materialId, nominalMm, box, SolidPart.FrameOf(box, u, v, false), "towards the " + Word(seen), "the opposite face", barId);
+        return new SolidPart(id, name, kind, materialId, nominalMm, box, SolidPart.FrameOf(box, u, v, false), "towards the " + seen.Word(), "the opposite face", barId);
     }
-
-    internal static string Word(Direction d) => d switch
-    {
-        Direction.Left => "left",
-        Direction.Right => "right",
-        Direction.Front => "front",
-        Direction.Back => "back",
-        Direction.Down => "bottom",
-        _ => "top",
-    };
 }

@@ -11,7 +11,6 @@ namespace AnvilPlan.Core.Mounts;
 internal static class PanelCutouts
 {
     private const double RebateMarginMm = 2;
-    private const double BridgeMm = 1;
 
     public static void Add(MountDraft draft, PlacedDevice device, SolidPart deck)
     {
@@ -63,7 +62,7 @@ internal static class PanelCutouts
                 return AddOpening(draft, device, deck, centre, cutout, 1);
             case GrilleKind.RoundHoles:
                 var grille = device.Device.Grille!;
-                var holes = HolesWithin(cutout.WidthMm / 2, grille).ToList();
+                var holes = GrillePattern.Centres(cutout.WidthMm, grille).ToList();
                 foreach (var (offset, i) in holes.Select((o, i) => (o, i + 1)))
                 {
                     draft.Features.Add(new PartFeature(deck.Id, new Opening(
@@ -74,27 +73,6 @@ internal static class PanelCutouts
                 return holes.Count * Math.PI / 4 * grille.HoleDiaMm * grille.HoleDiaMm;
             default:
                 return 0;
-        }
-    }
-
-    /// <summary>Centres of a 60° pattern whose holes lie wholly inside a circle, nearest row first.</summary>
-    private static IEnumerable<Uv> HolesWithin(double radius, Grille grille)
-    {
-        var pitch = Math.Max(grille.PitchMm, grille.HoleDiaMm + BridgeMm);
-        var row = pitch * Math.Sqrt(3) / 2;
-        var rows = (int)(radius / row) + 1;
-        for (var j = -rows; j <= rows; j++)
-        {
-            var shift = (j & 1) == 0 ? 0 : pitch / 2;
-            var columns = (int)(radius / pitch) + 1;
-            for (var i = -columns; i <= columns; i++)
-            {
-                var at = new Uv((i * pitch) + shift, j * row);
-                if (at.DistanceTo(default) + (grille.HoleDiaMm / 2) <= radius + 1e-9)
-                {
-                    yield return at;
-                }
-            }
         }
     }
 }

@@ -125,6 +125,14 @@ public class MountTests
         var far = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 40, 40)));
         Assert.All(far.Ports.Where(p => p.PortId is "lan" or "usb-a" or "usb-b"), p => Assert.Equal(PortState.OutOfReach, p.State));
         Assert.Equal(PortState.Inside, far.Ports.First(p => p.PortId == "pins").State);
+
+        // the board's sockets end 8.2 mm before the right side; a light's holder hangs there in front of the middle one
+        var near = Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 199, 40));
+        Assert.Equal(PortState.Opened, Sample.Plan(near).Ports.First(p => p.PortId == "usb-a").State);
+        var hung = Sample.Plan(near.With(Sample.Device("led", "led-5", "panel/right", 75, 60)));
+        var blocked = hung.Ports.First(p => p.PortId == "usb-a");
+        Assert.Equal((PortState.Blocked, "led stands in its way"), (blocked.State, blocked.Verdict));
+        Assert.Equal(PortState.Opened, hung.Ports.First(p => p.PortId == "lan").State);
     }
 
     [Fact]
@@ -138,6 +146,26 @@ public class MountTests
         Assert.InRange(fan.OpenMm2 / fan.ApertureMm2, 0.5, 0.666);
         var centre = new Uv(holes.Average(h => h.At.U), holes.Average(h => h.At.V));
         Assert.All(holes, h => Assert.True(h.At.DistanceTo(centre) + 3 <= (57 / 2.0) + 1e-6));
+    }
+
+    [Fact]
+    public void The_drilled_grille_of_a_fan_opens_three_fifths_or_is_not_offered()
+    {
+        foreach (var fan in Sample.Catalog.Hardware.Where(h => h.Fan))
+        {
+            var bare = Sample.Empty.With(Sample.Device("fan", fan.Id, "panel/back", 90, 8));
+            var remedy = Sample.Plan(bare).Findings.First(f => f.Code == "fan-closed").Remedies.First(r => r.Id == "holes");
+            if (remedy.Change(bare) is { } drilled)
+            {
+                var opening = Sample.Plan(drilled).Fans.Single();
+                Assert.InRange(opening.OpenMm2 / opening.ApertureMm2, 0.6, 0.75);
+            }
+            else
+            {
+                // a rim of half holes is lost: under 50 mm nothing finger-safe reaches it
+                Assert.True(fan.WidthMm <= 50, fan.Id);
+            }
+        }
     }
 
     [Fact]
