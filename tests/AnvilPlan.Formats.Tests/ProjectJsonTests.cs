@@ -18,7 +18,7 @@ public class ProjectJsonTests
     public void Own_models_travel_with_the_project_that_uses_them_and_no_others()
     {
         var own = Catalog.Shipped.Model("sbc-85") with { Id = "own-board", Name = "Own board" };
-        var design = Demo.Project.Design with { Devices = [Demo.Project.Design.Devices[0] with { ModelId = "own-board" }] };
+        var design = Demo.Project.Design with { Devices = [Demo.Project.Design.Devices[0] with { ModelId = "own-board" }], Links = [] };
         var file = ProjectFile.Of(design, Demo.Project.AsBuilt, [own, own with { Id = "unused" }]);
         Assert.Equal(["own-board"], file.Models.Select(m => m.Id));
         Assert.Equal("Own board", ProjectJson.Read(ProjectJson.Write(file), Catalog.Shipped).Models.Single().Name);
@@ -60,9 +60,9 @@ public class ProjectJsonTests
     [Theory]
     [InlineData("\"undersideMm\": 45", "\"undersideMm\": \"high\"", "design.trays[0].undersideMm: a number is expected.")]
     [InlineData("\"quantity\": 1", "\"quantity\": 1.5", "design.brief.quantity: a whole number is expected.")]
-    [InlineData("\"joint\": \"rabbet\"", "\"joint\": \"velcro\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre is expected.")]
+    [InlineData("\"joint\": \"rabbet\"", "\"joint\": \"velcro\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre, loose is expected.")]
     [InlineData("\"name\": \"Marsh listening station\"", "\"name\": 7", "design.name: a text is expected.")]
-    [InlineData("\"closedPorts\": []", "\"closedPorts\": 1", "design.devices[0].closedPorts: a list is expected.")]
+    [InlineData("\"closedPorts\": []", "\"closedPorts\": 1", "design.devices[1].closedPorts: a list is expected.")]
     [InlineData("\"undersideMm\": 45", "\"undersideMm\": 45, \"gapMm\": 2", "not JSON")]
     public void A_value_of_the_wrong_kind_is_told_what_is_expected(string good, string bad, string sentence)
     {

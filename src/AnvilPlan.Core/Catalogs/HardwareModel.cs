@@ -64,6 +64,13 @@ public sealed record Port(
     public bool Round { get; init; }
 }
 
+/// <summary>Room that must stay free at the device, in its own frame: cables behind a drive, a card over its slot.</summary>
+/// <param name="XMm">Least corner, like <paramref name="YMm"/> and <paramref name="ZMm"/>; it may lie outside the body.</param>
+public sealed record KeepOut(string What, double XMm, double YMm, double ZMm, double WidthMm, double DepthMm, double HeightMm);
+
+/// <summary>A cable that is fixed to the device: where it leaves, which way, how long it is.</summary>
+public sealed record CableTail(string Name, double XMm, double YMm, double ZMm, Direction Exit, double DiaMm, double LengthMm);
+
 /// <summary>A face through which the device breathes.</summary>
 public sealed record AirFace(Direction Side, AirRole Role, double OpenAreaMm2);
 
@@ -100,6 +107,13 @@ public sealed record HardwareModel(
 
     /// <summary>What turning the device over does to its pattern; computed from the holes.</summary>
     public PatternSymmetry Symmetry => PatternSymmetry.Of([.. Holes.Select(h => new Uv(h.XMm, h.YMm))], WidthMm, DepthMm);
+
+    public IReadOnlyList<KeepOut> KeepOuts { get; init; } = [];
+
+    public IReadOnlyList<CableTail> Tails { get; init; } = [];
+
+    /// <summary>Room that fingers want all round it in front of the panel, mm; 0 for what nobody touches.</summary>
+    public double HandMm { get; init; }
 
     /// <summary>A panel device that bears on the inner face (fan, display, supply body) instead of the outer one.</summary>
     public bool SeatInside { get; init; }

@@ -11,6 +11,9 @@ public sealed record Design(
     IReadOnlyList<Tray> Trays,
     IReadOnlyList<Device> Devices)
 {
+    /// <summary>Cables inside the box, from port to port.</summary>
+    public IReadOnlyList<Link> Links { get; init; } = [];
+
     public Panel Panel(Face face) => Box.Panels.First(p => p.Face == face);
 
     public Design WithPanel(Face face, Func<Panel, Panel> change) =>
@@ -60,7 +63,13 @@ public enum PanelHold
 {
     Fixed,
     Removable,
+
+    /// <summary>A door: it swings out about the edge that it shares with <see cref="Panel.HingeAt"/>.</summary>
+    Hinged,
 }
+
+/// <summary>A hole that a deck already has, mm in the deck's frame: a salvaged tray, a plate drilled for an earlier board.</summary>
+public sealed record DrilledHole(double UMm, double VMm, double DiaMm);
 
 /// <summary>Which way the figure runs on the panel, seen from outside: along its u (level) or its v (upright).</summary>
 public enum GrainRun
@@ -71,7 +80,13 @@ public enum GrainRun
 
 /// <param name="MeasuredMm">Thickness as measured; null = what such a sheet usually measures.</param>
 /// <param name="InsetMm">How far the outer face lies behind the envelope: a panel let into grooves.</param>
-public sealed record Panel(Face Face, string MaterialId, double NominalMm, double? MeasuredMm, PanelHold Hold, GrainRun Grain, double InsetMm);
+public sealed record Panel(Face Face, string MaterialId, double NominalMm, double? MeasuredMm, PanelHold Hold, GrainRun Grain, double InsetMm)
+{
+    /// <summary>The neighbour at whose edge a door hangs; without meaning unless <see cref="Hold"/> is hinged.</summary>
+    public Face? HingeAt { get; init; }
+
+    public IReadOnlyList<DrilledHole> Drilled { get; init; } = [];
+}
 
 public enum JointKind
 {
@@ -80,6 +95,9 @@ public enum JointKind
     Rabbet,
     Groove,
     Mitre,
+
+    /// <summary>Lies against it and is not joined: doors, lids.</summary>
+    Loose,
 }
 
 /// <param name="Covers">The face whose panel runs over the other's end. Without meaning for a mitre.</param>
@@ -94,19 +112,55 @@ public enum TraySupport
 {
     None,
 
-    /// <summary>A bar along the left and the right wall under the tray.</summary>
+    /// <summary>A bar along two walls behind the plate: left and right, for a plate that faces right front and back.</summary>
     Rails,
 
-    /// <summary>Four standoffs on the bottom panel.</summary>
+    /// <summary>Four standoffs on the panel behind the plate: the bottom, the back or the left.</summary>
     Posts,
+
+    /// <summary>Four standoffs from the panel that the plate faces: a bay hung from the top.</summary>
+    Hung,
 }
 
-/// <summary>A level plate inside the box.</summary>
-/// <param name="UndersideMm">Height of its underside above the inner floor.</param>
+/// <summary>How a plate lies in the box, named by the way its near side looks.</summary>
+public enum TrayPlane
+{
+    /// <summary>A level tray; seen from above.</summary>
+    Level,
+
+    /// <summary>An upright plate across the depth, a mid panel; seen from the front.</summary>
+    FacesFront,
+
+    /// <summary>An upright plate across the width; seen from the right.</summary>
+    FacesRight,
+}
+
+/// <summary>A tray that slides out for service.</summary>
+/// <param name="Out">The panel through which it comes.</param>
+public sealed record Drawer(Face Out, double TravelMm);
+
+/// <summary>A plate inside the box that carries hardware on either face.</summary>
+/// <param name="UndersideMm">From the inner face of the panel behind it (bottom, back, left) to its far face: for a level tray the
+/// height of its underside above the inner floor.</param>
 /// <param name="GapMm">Air to each of the four walls.</param>
 public sealed record Tray(
     string Id, string Name, string MaterialId, double NominalMm, double? MeasuredMm,
-    double UndersideMm, double GapMm, TraySupport Support, string? RailBarId);
+    double UndersideMm, double GapMm, TraySupport Support, string? RailBarId)
+{
+    public TrayPlane Plane { get; init; }
+
+    public Drawer? Drawer { get; init; }
+
+    public IReadOnlyList<DrilledHole> Drilled { get; init; } = [];
+
+    /// <summary>Stays where it is when an arrangement is searched.</summary>
+    public bool Locked { get; init; }
+}
+
+/// <summary>A cable from port to port inside the box.</summary>
+/// <param name="Cable">A row of the cable table, for example <c>card-riser-ribbon</c>.</param>
+/// <param name="LengthMm">The cable at hand; null = to be bought or made to length.</param>
+public sealed record Link(string Id, string FromDeviceId, string FromPortId, string ToDeviceId, string ToPortId, string Cable, double? LengthMm);
 
 /// <summary>
 /// A device at (u, v) on a deck. The deck is a tray's id or <c>panel/front</c> and the like. Position is that of the footprint's
@@ -121,7 +175,29 @@ public sealed record Tray(
 /// <param name="ClosedPorts">Ports that are deliberately not led outside.</param>
 public sealed record Device(
     string Id, string ModelId, string Name, string DeckId, double UMm, double VMm, int QuarterTurns,
-    double? StandoffMm, double? ScrewLengthMm, double WasherMm, double? RebateToMm, Grille? Grille, IReadOnlyList<string> ClosedPorts);
+    double? StandoffMm, double? ScrewLengthMm, double WasherMm, double? RebateToMm, Grille? Grille, IReadOnlyList<string> ClosedPorts)
+{
+    /// <summary>On the far face of its tray: under a level tray, behind an upright one.</summary>
+    public bool FarFace { get; init; }
+
+    /// <summary>A board that lies with its component side towards the deck: its pattern is the mirrored one.</summary>
+    public bool TurnedOver { get; init; }
+
+    /// <summary>Held by holes that its deck already has; it gets no new ones.</summary>
+    public bool OnDrilledHoles { get; init; }
+
+    /// <summary>Text beside it on the panel; empty = deliberately none, null = not decided.</summary>
+    public string? Marking { get; init; }
+
+    /// <summary>A plate between the deck and the device; null = none.</summary>
+    public Adapter? Adapter { get; init; }
+
+    /// <summary>Stays where it is when an arrangement is searched.</summary>
+    public bool Locked { get; init; }
+}
+
+/// <summary>A plate that is screwed to holes of the deck and carries a device whose pattern does not meet them.</summary>
+public sealed record Adapter(string MaterialId, double NominalMm);
 
 public enum GrilleKind
 {

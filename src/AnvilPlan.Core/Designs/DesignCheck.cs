@@ -32,6 +32,7 @@ public sealed partial class DesignCheck
         CheckBox(d.Box);
         Count("trays", d.Trays.Count, 20);
         Count("devices", d.Devices.Count, 500);
+        Count("links", d.Links.Count, 500);
         for (var i = 0; i < d.Trays.Count; i++)
         {
             CheckTray($"trays[{i}]", d.Trays[i]);
@@ -42,10 +43,16 @@ public sealed partial class DesignCheck
             CheckDevice($"devices[{i}]", d.Devices[i], d);
         }
 
-        var ids = d.Trays.Select((t, i) => (t.Id, Path: $"trays[{i}].id")).Concat(d.Devices.Select((x, i) => (x.Id, Path: $"devices[{i}].id")));
+        for (var i = 0; i < d.Links.Count; i++)
+        {
+            CheckLink($"links[{i}]", d.Links[i], d);
+        }
+
+        var ids = d.Trays.Select((t, i) => (t.Id, Path: $"trays[{i}].id")).Concat(d.Devices.Select((x, i) => (x.Id, Path: $"devices[{i}].id")))
+            .Concat(d.Links.Select((l, i) => (l.Id, Path: $"links[{i}].id")));
         foreach (var twice in ids.GroupBy(x => x.Id).Where(g => g.Count() > 1))
         {
-            Add(twice.Last().Path, $"id is \"{twice.Key}\": each tray and device needs an id of its own.");
+            Add(twice.Last().Path, $"id is \"{twice.Key}\": each tray, device and cable needs an id of its own.");
         }
 
         if (_problems.Count == 0)
@@ -86,6 +93,11 @@ public sealed partial class DesignCheck
             var (p, path) = (box.Panels[i], $"box.panels[{i}]");
             Stock(path, p.MaterialId, p.NominalMm, p.MeasuredMm);
             Range($"{path}.insetMm", p.InsetMm, 0, 100);
+            Drilled($"{path}.drilled", p.Drilled);
+            if (p.Hold == PanelHold.Hinged && (p.HingeAt is not { } hinge || !p.Face.Neighbours().Contains(hinge)))
+            {
+                Add($"{path}.hingeAt", $"hingeAt is {(p.HingeAt is { } h ? Deck.Name(h) : "missing")}: a hinged panel hangs at one of {string.Join(", ", p.Face.Neighbours().Select(Deck.Name))}.");
+            }
         }
 
         for (var i = 0; i < box.Edges.Count; i++)
@@ -117,6 +129,15 @@ public sealed partial class DesignCheck
         Range($"{path}.undersideMm", t.UndersideMm, 0, 3000);
         Range($"{path}.gapMm", t.GapMm, 0, 200);
         Bar($"{path}.railBarId", t.RailBarId);
+        Drilled($"{path}.drilled", t.Drilled);
+        if (t.Drawer is { } drawer)
+        {
+            Range($"{path}.drawer.travelMm", drawer.TravelMm, 1, 3000);
+            if (drawer.Out.Outward().Axis() == t.Plane.Normal().Axis())
+            {
+                Add($"{path}.drawer.out", $"out is {Deck.Name(drawer.Out)}: the tray slides in its own plane, through {string.Join(", ", t.Plane.Ahead().Neighbours().Select(Deck.Name))}.");
+            }
+        }
     }
 
     private void CheckDevice(string path, Device x, Design d)
@@ -140,9 +161,29 @@ public sealed partial class DesignCheck
             Add($"{path}.deckId", $"deckId is \"{x.DeckId}\": it must be the id of a tray or panel/left, right, front, back, bottom, top.");
         }
 
+        if (x.FarFace && Deck.IsPanel(x.DeckId, out _))
+        {
+            Add($"{path}.farFace", $"farFace is true on {x.DeckId}: only trays carry hardware on both faces.");
+        }
+
+        if (x.TurnedOver && _catalog.HasModel(x.ModelId) && _catalog.Model(x.ModelId).Mount != MountStyle.Standoffs)
+        {
+            Add($"{path}.turnedOver", $"turnedOver is true for {x.ModelId}: only boards on standoffs can lie face down.");
+        }
+
+        if (x.Adapter is { } adapter)
+        {
+            Stock($"{path}.adapter", adapter.MaterialId, adapter.NominalMm, null);
+            if (_catalog.HasModel(x.ModelId) && _catalog.Model(x.ModelId).Mount is not (MountStyle.Standoffs or MountStyle.TappedBody))
+            {
+                Add($"{path}.adapter", $"adapter is set for {x.ModelId}: only boards on standoffs and bodies with threads can stand on one.");
+            }
+        }
+
         Range($"{path}.uMm", x.UMm, -1000, 3000);
         Range($"{path}.vMm", x.VMm, -1000, 3000);
         Range($"{path}.quarterTurns", x.QuarterTurns, 0, 3, "");
+        Text($"{path}.marking", x.Marking ?? "", 0, 40);
         OrNull($"{path}.standoffMm", x.StandoffMm, 0, 200);
         OrNull($"{path}.screwLengthMm", x.ScrewLengthMm, 1, 300);
         Range($"{path}.washerMm", x.WasherMm, 0, 10);
@@ -151,6 +192,41 @@ public sealed partial class DesignCheck
         {
             Range($"{path}.grille.holeDiaMm", grille.HoleDiaMm, 1, 50);
             Range($"{path}.grille.pitchMm", grille.PitchMm, 1.5, 100);
+        }
+    }
+
+    private void CheckLink(string path, Link link, Design d)
+    {
+        Id($"{path}.id", link.Id);
+        End($"{path}.from", link.FromDeviceId, link.FromPortId, d);
+        End($"{path}.to", link.ToDeviceId, link.ToPortId, d);
+        OrNull($"{path}.lengthMm", link.LengthMm, 10, 20_000);
+        if (CableKind.Find(link.Cable) is null)
+        {
+            Add($"{path}.cable", $"cable is \"{link.Cable}\": it must be one of {string.Join(", ", CableKind.Shipped.Select(c => c.Id))}.");
+        }
+    }
+
+    private void End(string path, string deviceId, string portId, Design d)
+    {
+        if (d.Devices.FirstOrDefault(x => x.Id == deviceId) is not { } device)
+        {
+            Add($"{path}DeviceId", $"{Leaf(path)}DeviceId is \"{deviceId}\": the design has no such device.");
+        }
+        else if (_catalog.HasModel(device.ModelId) && _catalog.Model(device.ModelId).Ports.All(p => p.Id != portId))
+        {
+            Add($"{path}PortId", $"{Leaf(path)}PortId is \"{portId}\": the model {device.ModelId} has no such port.");
+        }
+    }
+
+    private void Drilled(string path, IReadOnlyList<DrilledHole> holes)
+    {
+        Count(path, holes.Count, 500);
+        for (var i = 0; i < holes.Count; i++)
+        {
+            Range($"{path}[{i}].uMm", holes[i].UMm, 0, 3000);
+            Range($"{path}[{i}].vMm", holes[i].VMm, 0, 3000);
+            Range($"{path}[{i}].diaMm", holes[i].DiaMm, 0.5, 100);
         }
     }
 
@@ -168,7 +244,8 @@ public sealed partial class DesignCheck
 
         for (var i = 0; i < d.Trays.Count; i++)
         {
-            if (Math.Min(inner.Size.X, inner.Size.Y) - (2 * d.Trays[i].GapMm) < 5)
+            var normal = d.Trays[i].Plane.Normal().Axis();
+            if (Enum.GetValues<Axis>().Where(a => a != normal).Min(a => inner.Size[a]) - (2 * d.Trays[i].GapMm) < 5)
             {
                 Add($"trays[{i}].gapMm", $"gapMm is {Number(d.Trays[i].GapMm)}: the tray would have less than 5 mm of width.");
             }

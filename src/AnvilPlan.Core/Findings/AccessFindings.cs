@@ -9,13 +9,38 @@ internal static class AccessFindings
     public static IEnumerable<Finding> Find(PlanSoFar plan)
     {
         var removable = plan.Design.Box.Panels.Where(p => p.Hold == PanelHold.Removable).ToList();
-        if (removable.Count == 0)
+        var doors = plan.Design.Box.Panels.Where(p => p.Hold == PanelHold.Hinged).ToList();
+        if (removable.Count + doors.Count == 0)
         {
             yield return Finding.Of("no-way-in", Severity.Stop,
                 $"None of the 6 panels comes off: the {plan.Design.Devices.Count} devices inside cannot be mounted or served.",
                 ["shell"],
                 new Remedy("top-removable", "Screw the top on, removable", d => MakeRemovable(d, Face.Top)),
                 new Remedy("back-removable", "Screw the back on, removable", d => MakeRemovable(d, Face.Back)));
+        }
+
+        foreach (var door in doors)
+        {
+            var held = plan.Design.Box.Edges.Where(e => Touches(e, door.Face) && e.Joint != JointKind.Loose).ToList();
+            if (held.Count > 0)
+            {
+                yield return Finding.Of("door-held", Severity.Stop,
+                    $"The {Deck.Name(door.Face)} panel is a door, but {held.Count} of its 4 edges are joined: it cannot open.",
+                    ["shell/" + Deck.Name(door.Face)],
+                    new Remedy("hang", "Leave all its edges loose and hang it", d => MakeDoor(d, door.Face)));
+            }
+        }
+
+        foreach (var panel in plan.Design.Box.Panels.Where(p => p.Hold != PanelHold.Hinged))
+        {
+            var held = plan.Design.Box.Edges.Count(e => Touches(e, panel.Face) && e.Joint != JointKind.Loose);
+            if (held < 2)
+            {
+                yield return Finding.Of("panel-loose", Severity.Stop,
+                    $"The {Deck.Name(panel.Face)} panel is held at {held} of its 4 edges: at least 2 are wanted, or a hinge.",
+                    ["shell/" + Deck.Name(panel.Face)],
+                    new Remedy("screw-on", "Screw it on at all four edges", d => MakeRemovable(d, panel.Face)));
+            }
         }
 
         foreach (var panel in removable)
@@ -39,6 +64,13 @@ internal static class AccessFindings
         .Aggregate(
             design.WithPanel(face, p => p with { Hold = PanelHold.Removable, InsetMm = 0 }),
             (d, id) => d.WithEdge(id, e => ShellFindings.Screwed(e) with { Covers = Covering(d, id, face) }));
+
+    /// <summary>Lays the panel over its neighbours without joining it; what they share with it stays loose.</summary>
+    internal static Design MakeDoor(Design design, Face face) => Faces.Edges
+        .Where(id => id.Of().A == face || id.Of().B == face)
+        .Aggregate(
+            design.WithPanel(face, p => p with { InsetMm = 0 }),
+            (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Loose, DepthMm = null, BlockBarId = null, Covers = face }));
 
     /// <summary>The face itself, unless another removable panel already runs over it there.</summary>
     private static Face Covering(Design design, EdgeId id, Face face)

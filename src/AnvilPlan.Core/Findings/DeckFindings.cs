@@ -1,8 +1,11 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Findings;
 
@@ -13,6 +16,7 @@ internal static class DeckFindings
     [
         .. plan.Design.Trays.SelectMany(t => Tray(plan, t)),
         .. plan.Fit.Devices.SelectMany(d => Board(plan, d)),
+        .. plan.Fit.Devices.Where(d => d.Device.Adapter is not null).SelectMany(d => Adapter(plan, d)),
         .. plan.Fit.Devices.SelectMany(d => Panel(plan, d)),
         .. plan.Mounts.Fans.SelectMany(f => Fan(plan, f)),
     ];
@@ -22,25 +26,26 @@ internal static class DeckFindings
         var held = tray.Support switch
         {
             TraySupport.Rails => plan.Joints.Bars.Count(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)) == 2,
-            TraySupport.Posts => tray.UndersideMm >= FitStage.LeastStandoffMm,
+            TraySupport.Posts or TraySupport.Hung => TrayRails.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm,
             _ => false,
         };
+        var behind = Deck.Name(tray.Plane.Behind());
         if (!held)
         {
             yield return Finding.Of("tray-unsupported", Severity.Stop,
-                $"{tray.Name} hangs in the air {Say.Mm(tray.UndersideMm)} mm above the bottom: nothing carries it.",
+                $"{tray.Name} hangs in the air {Say.Mm(tray.UndersideMm)} mm from the {behind}: nothing carries it.",
                 [tray.Id],
                 new Remedy("rails", "Carry it on two aluminium rails 15 x 15", d => tray.UndersideMm < 15 ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Rails, RailBarId = "aluminium-6061-15x15" })),
-                new Remedy("posts", "Stand it on four posts", d => tray.UndersideMm < FitStage.LeastStandoffMm ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })));
+                new Remedy("posts", $"Stand it on four posts from the {behind}", d => tray.UndersideMm < FitStage.LeastStandoffMm ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })));
         }
 
-        var box = plan.Fit.Trays[tray.Id];
-        if (!plan.Fit.Envelope.Inner.Contains(box))
+        var (box, inside, axis) = (plan.Fit.Trays[tray.Id], plan.Fit.Envelope.Inner, tray.Plane.Normal().Axis());
+        if (!inside.Contains(box))
         {
             yield return Finding.Of("tray-outside", Severity.Stop,
-                $"{tray.Name} does not lie inside the box: its top is at {Say.Mm(box.Max.Z - plan.Fit.Envelope.Inner.Min.Z)} mm above the inner floor, the inside is {Say.Mm(plan.Fit.Envelope.Inner.Size.Z)} mm high.",
+                $"{tray.Name} does not lie inside the box: it reaches to {Say.Mm(tray.UndersideMm + box.Size[axis])} mm from the {behind}, the inside is {Say.Mm(inside.Size[axis])} mm there.",
                 [tray.Id],
-                new Remedy("lower", "Lower it to the middle of the box", d => d.WithTray(tray.Id, t => t with { UndersideMm = Math.Round(plan.Fit.Envelope.Inner.Size.Z / 2) })));
+                new Remedy("lower", "Bring it to the middle of the box", d => d.WithTray(tray.Id, t => t with { UndersideMm = Math.Round(inside.Size[axis] / 2) })));
         }
     }
 
@@ -51,7 +56,7 @@ internal static class DeckFindings
             yield break;
         }
 
-        var deck = plan.Shell.Deck(device.Device.DeckId);
+        var deck = plan.Shell.Under(device);
         var metal = plan.Catalog.Material(deck.MaterialId).Metal;
         var auto = new Remedy("standoff", "Stand it on the least standoff that clears it", d => d.WithDevice(device.Id, x => x with { StandoffMm = null, ScrewLengthMm = null }));
         if (metal && device.StandoffMm <= 0)
@@ -60,10 +65,10 @@ internal static class DeckFindings
                 $"{device.Device.Name} lies bare on the {plan.Catalog.Material(deck.MaterialId).Name} of {deck.Name}: its solder side projects {Say.Mm(device.Model.UnderMm)} mm and will short.",
                 ["device/" + device.Id, deck.Id], auto);
         }
-        else if (device.StandoffMm < device.Model.UnderMm + 0.5)
+        else if (device.StandoffMm < device.Device.TowardsDeckMm(device.Model) + 0.5)
         {
             yield return Finding.Of("standoff-low", Severity.Stop,
-                $"{device.Device.Name} stands {Say.Mm(device.StandoffMm)} mm high, its solder side needs {Say.Mm(device.Model.UnderMm + 0.5)} mm.",
+                $"{device.Device.Name} stands {Say.Mm(device.StandoffMm)} mm high, its {(device.Device.TurnedOver ? "tallest component" : "solder side")} needs {Say.Mm(device.Device.TowardsDeckMm(device.Model) + 0.5)} mm.",
                 ["device/" + device.Id, deck.Id], auto);
         }
 
@@ -77,6 +82,18 @@ internal static class DeckFindings
                 new Remedy("next-standoff", "Take the next length on sale", d => sold.Where(l => l >= set.WantedMm - 1e-6).Select(l => (double?)l).Min() is { } next
                     ? d.WithDevice(device.Id, x => x with { StandoffMm = next })
                     : null));
+        }
+    }
+
+    private static IEnumerable<Finding> Adapter(PlanSoFar plan, PlacedDevice device)
+    {
+        var (count, deck) = (AdapterPlate.Fixings(device, plan.Design).Count, plan.Shell.Deck(device.Device.DeckId));
+        if (count < 2)
+        {
+            yield return Finding.Of("adapter-unheld", Severity.Stop,
+                $"The adapter under {device.Device.Name} meets {count} usable holes of {deck.Name}: it needs at least 2 that stay clear of the device's own.",
+                ["device/" + device.Id, deck.Id],
+                new Remedy("no-adapter", "Leave the adapter out and drill the deck", d => d.WithDevice(device.Id, x => x with { Adapter = null, OnDrilledHoles = false })));
         }
     }
 

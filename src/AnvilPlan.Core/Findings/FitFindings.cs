@@ -69,11 +69,11 @@ internal static class FitFindings
             var shared = device.Body.Intersect(box);
             var tray = plan.Design.Trays.FirstOrDefault(t => t.Id == id);
             List<Remedy> remedies = [new Remedy("move", "Move it to the nearest free place", _ => Moved(plan, device.Device))];
-            if (tray is not null && device.Body.Max.Z > box.Min.Z && device.Body.Min.Z < box.Min.Z)
+            if (tray is not null && Push(device, box, tray.Plane.Normal()) is > 0 and var push)
             {
-                var lift = Math.Ceiling(device.Body.Max.Z - box.Min.Z + plan.Shop.Fits.BodyMm);
-                remedies.Add(new Remedy("lift-tray", $"Raise {tray.Name} by {lift} mm", d => Trial.FirstSound(plan, "device-hits-part",
-                    [d.WithTray(id, t => t with { UndersideMm = t.UndersideMm + lift }), ChainEdit.Resize(d.WithTray(id, t => t with { UndersideMm = t.UndersideMm + lift }), Axis.Z, lift)])));
+                var lift = Math.Ceiling(push + plan.Shop.Fits.BodyMm);
+                remedies.Add(new Remedy("lift-tray", $"Bring {tray.Name} {lift} mm farther from the {Deck.Name(tray.Plane.Behind())}", d => Trial.FirstSound(plan, "device-hits-part",
+                    [d.WithTray(id, t => t with { UndersideMm = t.UndersideMm + lift }), ChainEdit.Resize(d.WithTray(id, t => t with { UndersideMm = t.UndersideMm + lift }), tray.Plane.Normal().Axis(), lift)])));
             }
 
             yield return new Finding(
@@ -81,6 +81,14 @@ internal static class FitFindings
                 $"{device.Device.Name} runs {Say.Mm(Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z)))} mm into {plan.Parts.Find(id)?.Name ?? id}.",
                 ["device/" + device.Id, id], remedies);
         }
+    }
+
+    /// <summary>How far a plate must go along its normal to let go of a body behind it, mm; 0 when the body lies on its near side.</summary>
+    private static double Push(PlacedDevice device, Box plate, Direction normal)
+    {
+        var far = plate.Side(normal.Opposite()) * normal.Sign();
+        var (reach, back) = (device.Body.Side(normal) * normal.Sign(), device.Body.Side(normal.Opposite()) * normal.Sign());
+        return reach > far && back < far ? reach - far : 0;
     }
 
     private static Design? Moved(PlanSoFar plan, Device device) =>

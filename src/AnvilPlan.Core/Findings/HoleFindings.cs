@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 
@@ -15,7 +16,7 @@ internal static class HoleFindings
         foreach (var part in plan.Parts.Parts.Where(p => p.Flat))
         {
             var keep = plan.Joints.KeepClear.Where(k => k.PartId == part.Id).ToList();
-            foreach (var finding in part.Features.OfType<Hole>().SelectMany(h => Edge(plan, part, h)))
+            foreach (var finding in part.Features.OfType<Hole>().Where(h => h.For != DrilledPattern.For).SelectMany(h => Edge(plan, part, h)))
             {
                 yield return finding;
             }

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
@@ -13,11 +14,13 @@ internal sealed class PlacementCheck
 {
     private readonly PlanSoFar _plan;
     private readonly List<(string Id, Box Box)> _parts;
+    private readonly RoomCheck _rooms;
 
     public PlacementCheck(PlanSoFar plan)
     {
         _plan = plan;
-        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Box)), .. plan.Joints.Bars.Select(b => (b.Id, b.Box))];
+        _rooms = new RoomCheck(plan.Fit, plan.Shell, plan.Joints);
+        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Box)), .. plan.Joints.Bars.Select(b => (b.Id, b.Box)), .. plan.Shell.Adapters.Values.Select(a => (a.Id, a.Box))];
     }
 
     /// <summary>Distance that a hole's centre keeps from the edge of its part (mm): 1.5 d in metal, 2 d in wood and plastics [R].</summary>
@@ -38,7 +41,7 @@ internal sealed class PlacementCheck
 
     /// <summary>Other parts than the device's own deck that its body runs into.</summary>
     public IEnumerable<(string Id, Box Box)> PartsHit(PlacedDevice device) =>
-        _parts.Where(p => p.Id != device.Device.DeckId && p.Box.Overlaps(device.Body));
+        _parts.Where(p => p.Id != device.Device.DeckId && p.Id != AdapterPlate.IdOf(device.Id) && p.Box.Overlaps(device.Body));
 
     public IEnumerable<PlacedDevice> DevicesHit(PlacedDevice device) =>
         _plan.Fit.Devices.Where(d => d.Id != device.Id && d.Occupied.Overlaps(device.Occupied));
@@ -58,8 +61,14 @@ internal sealed class PlacementCheck
         }
 
         var deck = _plan.Shell.Deck(device.Device.DeckId);
-        return HolesClear(device, deck) && CutoutsClear(device, deck);
+        var drillsDeck = device.Device is { Adapter: null, OnDrilledHoles: false };
+        return RoomClear(device) && (!drillsDeck || HolesClear(device, deck)) && CutoutsClear(device, deck);
     }
+
+    /// <summary>Nothing in the room that the device needs, and the device in nobody else's.</summary>
+    private bool RoomClear(PlacedDevice device) =>
+        DeviceZones.Of(device, _plan.Design, _plan.Fit).Concat(MotionZones.Of(device, _plan.Design, _plan.Fit)).All(z => !_rooms.Conflicts(z, _plan.Fit.Devices.Where(d => d.Id != device.Id)).Any())
+        && _plan.Clearance.Zones.Where(z => z.Owner != device.Id).All(z => !_rooms.Conflicts(z, [device]).Any(c => c.OtherIsDevice));
 
     private bool HolesClear(PlacedDevice device, SolidPart deck)
     {

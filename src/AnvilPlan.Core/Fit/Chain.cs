@@ -30,6 +30,8 @@ public sealed record Chain(string Id, Axis Axis, string Through, string Title, d
 /// <summary>Lays sections through every device that stands on a deck, and through an empty box along its middle.</summary>
 public static class ChainStage
 {
+    private const string TrayHandle = "tray/";
+
     public static IReadOnlyList<Chain> Run(Design design, FitPlan fit, ShellPlan shell)
     {
         var solids = Solids(fit, shell).ToList();
@@ -48,7 +50,7 @@ public static class ChainStage
 
         foreach (var (id, tray) in shell.Trays)
         {
-            yield return (tray.Name, tray.Box, LayerKind.Fixed, "tray/" + id);
+            yield return (tray.Name, tray.Box, LayerKind.Fixed, TrayHandle + id);
         }
 
         foreach (var device in fit.Devices)
@@ -61,9 +63,9 @@ public static class ChainStage
         string through, string name, Axis axis, Point3 at, List<(string What, Box Box, LayerKind Kind, string? Handle)> solids, FitPlan fit, Device? device)
     {
         var crossed = solids.Where(s => Crosses(s.Box, axis, at)).ToList();
-        if (device is not null && fit.Device(device.Id) is { StandoffMm: > 0 } placed && axis == placed.Facing.Axis())
+        if (device is not null && fit.Device(device.Id) is { StandoffMm: > 0, Device.TurnedOver: false } placed && axis == placed.Away.Axis())
         {
-            var (a, b) = (placed.Body.Side(placed.Facing.Opposite()), placed.Body.Side(placed.Facing.Opposite()) - (placed.Facing.Sign() * placed.StandoffMm));
+            var (a, b) = (placed.Body.Side(placed.Away.Opposite()), placed.Occupied.Side(placed.Away.Opposite()));
             crossed.Add(("Standoffs", placed.Body.WithSpan(axis, Math.Min(a, b), Math.Max(a, b)), device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed, "standoff/" + device.Id));
         }
 
@@ -71,12 +73,13 @@ public static class ChainStage
         var end = fit.Envelope.Outer.Max[axis];
         var layers = new List<ChainLayer>();
         var reach = fit.Envelope.Outer.Min[axis];
+        string? behind = null;
         foreach (var solid in crossed.OrderBy(s => s.Box.Min[axis]).ThenBy(s => s.Box.Max[axis]))
         {
             var (from, to) = (Math.Max(reach, solid.Box.Min[axis]), Math.Min(end, solid.Box.Max[axis]));
             if (from > reach + Box.Slack && from < end)
             {
-                layers.Add(from <= fit.Envelope.Inner.Min[axis] ? Recess(reach, from) : Air(reach, from, solid, axis, fit));
+                layers.Add(from <= fit.Envelope.Inner.Min[axis] ? Recess(reach, from) : Air(reach, from, behind, solid, axis, fit));
             }
 
             if (to > from + Box.Slack)
@@ -84,6 +87,8 @@ public static class ChainStage
                 layers.Add(new ChainLayer(solid.What, Clean(from), Clean(to - from), solid.Kind, solid.Handle));
                 reach = to;
             }
+
+            behind = solid.Handle;
         }
 
         if (end > reach + Box.Slack)
@@ -97,14 +102,21 @@ public static class ChainStage
     /// <summary>Before an inset panel, outside the box's inside: not air that could be used.</summary>
     private static ChainLayer Recess(double from, double to) => new("recess", Clean(from), Clean(to - from), LayerKind.Fixed, null);
 
-    private static ChainLayer Air(double from, double to, (string What, Box Box, LayerKind Kind, string? Handle) next, Axis axis, FitPlan fit)
+    private static ChainLayer Air(double from, double to, string? before, (string What, Box Box, LayerKind Kind, string? Handle) next, Axis axis, FitPlan fit)
     {
         var device = fit.Devices.FirstOrDefault(d => d.Body == next.Box && d.Device.Name == next.What);
         var handle = device is not null && device.DeckFrame.Normal.Axis() != axis ? "place/" + device.Id
-            : next.Handle?.StartsWith("tray/", StringComparison.Ordinal) == true && axis == Axis.Z ? "lift/" + next.Handle["tray/".Length..]
+            : LiftOf(before, next.Handle, axis) is { } tray ? "lift/" + tray
             : next.Handle?.StartsWith("panel/", StringComparison.Ordinal) == true ? "box"
             : null;
         return new ChainLayer("air", Clean(from), Clean(to - from), LayerKind.Slack, handle);
+    }
+
+    /// <summary>The plate whose distance from the panel behind it is this air: it lies after the air, or before it when it faces front.</summary>
+    private static string? LiftOf(string? before, string? next, Axis axis)
+    {
+        var handle = axis == Axis.Y ? before : next;
+        return handle?.StartsWith(TrayHandle, StringComparison.Ordinal) == true ? handle[TrayHandle.Length..] : null;
     }
 
     private static bool Crosses(Box box, Axis axis, Point3 at) => Enum.GetValues<Axis>()

@@ -41,13 +41,13 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
         return new Frame(Corner(Outer, u, v, face.Outward()), u, v);
     }
 
-    /// <summary>The inside floor area of a tray, mm: the inner box less the gap to each wall, at the tray's height.</summary>
+    /// <summary>A plate's block, mm: the inner box less the gap to each wall, at the plate's distance from the panel behind it.</summary>
     public Box TrayBox(Tray tray, double thicknessMm)
     {
-        var z = Inner.Min.Z + tray.UndersideMm;
-        return new Box(
-            new(Inner.Min.X + tray.GapMm, Inner.Min.Y + tray.GapMm, z),
-            new(Inner.Max.X - tray.GapMm, Inner.Max.Y - tray.GapMm, z + thicknessMm));
+        var normal = tray.Plane.Normal();
+        var far = InnerPlane(tray.Plane.Behind()) + (normal.Sign() * tray.UndersideMm);
+        var near = far + (normal.Sign() * thicknessMm);
+        return Inner.Grow(-tray.GapMm).WithSpan(normal.Axis(), Math.Min(far, near), Math.Max(far, near));
     }
 
     /// <summary>The corner of a box that is least along u and v and lies on the face that looks in <paramref name="seenFrom"/>.</summary>

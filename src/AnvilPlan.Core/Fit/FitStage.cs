@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Fit;
 
@@ -20,9 +21,9 @@ public static class FitStage
     public static FitPlan Run(Design design, Catalog catalog)
     {
         var envelope = Envelope.Of(design, catalog);
-        var trays = design.Trays.ToDictionary(t => t.Id, t => envelope.TrayBox(t, Envelope.Thickness(t, catalog)), StringComparer.Ordinal);
+        var trays = design.Trays.ToDictionary(t => t.Id, t => (Box: envelope.TrayBox(t, Envelope.Thickness(t, catalog)), t.Plane), StringComparer.Ordinal);
         var devices = design.Devices.Select(d => Place(d, catalog, envelope, trays)).ToList();
-        return new FitPlan(envelope, trays, devices);
+        return new FitPlan(envelope, trays.ToDictionary(t => t.Key, t => t.Value.Box, StringComparer.Ordinal), devices);
     }
 
     /// <summary>
@@ -35,30 +36,45 @@ public static class FitStage
             return model.Mount != MountStyle.Standoffs ? 0 : device.StandoffMm!.Value;
         }
 
-        var least = Math.Max(LeastStandoffMm, Math.Ceiling(model.UnderMm + 1));
+        var least = Math.Max(LeastStandoffMm, Math.Ceiling(device.TowardsDeckMm(model) + 1));
         return model.ThreadSize is null
             ? least
             : StandoffStack.Lowest(catalog.Fasteners, catalog.Fasteners.Thread(model.ThreadSize), least, model.BoardMm, device.WasherMm, deckMm)?.LengthMm ?? least;
     }
 
-    private static PlacedDevice Place(Device device, Catalog catalog, Envelope envelope, IReadOnlyDictionary<string, Box> trays)
+    private static PlacedDevice Place(Device device, Catalog catalog, Envelope envelope, IReadOnlyDictionary<string, (Box Box, TrayPlane Plane)> trays)
     {
         var model = catalog.Model(device.ModelId);
         if (!Deck.IsPanel(device.DeckId, out var face))
         {
-            var tray = trays[device.DeckId];
-            var standoff = StandoffOf(device, model, catalog, tray.Size.Z);
-            var top = new Frame(new Point3(tray.Min.X, tray.Min.Y, tray.Max.Z), Direction.Right, Direction.Back);
-            return new PlacedDevice(device, model, top, Direction.Up, standoff, standoff);
+            var (box, plane) = trays[device.DeckId];
+            var (u, v) = plane.DrawnAxes();
+            var near = new Frame(Envelope.Corner(box, u, v, plane.Normal()), u, v);
+            var thickness = box.Size[plane.Normal().Axis()];
+            var away = device.FarFace ? plane.Normal().Opposite() : plane.Normal();
+            var raised = AdapterPlate.ThicknessMm(device, catalog);
+            return Standing(device, model, near, away, device.FarFace ? -thickness - raised : raised, StandoffOf(device, model, catalog, raised > 0 ? raised : thickness));
         }
 
-        var onPanel = StandoffOf(device, model, catalog, envelope.ThicknessMm[face]);
+        var onPanel = StandoffOf(device, model, catalog, device.Adapter is null ? envelope.ThicknessMm[face] : AdapterPlate.ThicknessMm(device, catalog));
         var frame = envelope.FaceFrame(face);
         var outward = face.Outward();
         var inwardPerHeight = frame.Normal == outward ? -1 : 1;
-        var seat = model.InPanel && !model.SeatInside
-            ? envelope.InsetMm[face]
-            : envelope.InsetMm[face] + envelope.ThicknessMm[face] + onPanel;
-        return new PlacedDevice(device, model, frame, model.InPanel ? outward : outward.Opposite(), inwardPerHeight * seat, onPanel);
+        var inside = envelope.InsetMm[face] + envelope.ThicknessMm[face];
+        return model.InPanel
+            ? new PlacedDevice(device, model, frame, outward, inwardPerHeight * (model.SeatInside ? inside : envelope.InsetMm[face]), 0, inwardPerHeight * inside)
+            : Standing(device, model, frame, outward.Opposite(), inwardPerHeight * (inside + AdapterPlate.ThicknessMm(device, catalog)), onPanel);
     }
+
+    /// <summary>On its standoffs, base towards the deck, or turned over with its component side towards it.</summary>
+    private static PlacedDevice Standing(Device device, HardwareModel model, Frame frame, Direction away, double deckMm, double standoffMm)
+    {
+        var sign = away == frame.Normal ? 1 : -1;
+        return device.TurnedOver
+            ? new PlacedDevice(device, model, frame, away.Opposite(), deckMm + (sign * (standoffMm + model.BoardMm)), standoffMm, deckMm)
+            : new PlacedDevice(device, model, frame, away, deckMm + (sign * standoffMm), standoffMm, deckMm);
+    }
+
+    /// <summary>What of the board projects towards its deck, mm: the solder side, or turned over the tallest component.</summary>
+    public static double TowardsDeckMm(this Device device, HardwareModel model) => device.TurnedOver ? model.HeightMm - model.BoardMm : model.UnderMm;
 }

@@ -8,7 +8,10 @@ namespace AnvilPlan.Core.Fit;
 /// A device at its place: maps the model's own frame (x, y, z) into the enclosure. A device that looks along the normal of its
 /// deck's drawing keeps its sense; one that looks the other way is mirrored in that drawing, as on a real pattern seen from behind.
 /// </summary>
-public sealed record PlacedDevice(Device Device, HardwareModel Model, Frame DeckFrame, Direction Facing, double BaseHeightMm, double StandoffMm)
+/// <param name="BaseHeightMm">Height of the model's base over the deck's frame, along its normal.</param>
+/// <param name="DeckHeightMm">Height of the deck's face that the device stands on, over the deck's frame.</param>
+public sealed record PlacedDevice(
+    Device Device, HardwareModel Model, Frame DeckFrame, Direction Facing, double BaseHeightMm, double StandoffMm, double DeckHeightMm)
 {
     /// <summary>Seen from the other side of the deck's drawing.</summary>
     public bool Mirrored => Facing != DeckFrame.Normal;
@@ -20,8 +23,23 @@ public sealed record PlacedDevice(Device Device, HardwareModel Model, Frame Deck
         ? Box.Between(ToSpace(0, 0, -Model.HeightMm), ToSpace(Model.WidthMm, Model.DepthMm, Model.FrontMm))
         : Box.Between(ToSpace(0, 0, 0), ToSpace(Model.WidthMm, Model.DepthMm, Model.HeightMm));
 
+    /// <summary>From the deck towards the device; the way it looks unless it is turned over. Inwards for panel devices.</summary>
+    public Direction Away => Model.InPanel ? Facing.Opposite() : Device.TurnedOver ? Facing.Opposite() : Facing;
+
     /// <summary>The body and the standoffs under it, down to the deck.</summary>
-    public Box Occupied => Model.InPanel ? Body : Box.Between(ToSpace(0, 0, -StandoffMm), ToSpace(Model.WidthMm, Model.DepthMm, Model.HeightMm));
+    public Box Occupied
+    {
+        get
+        {
+            var (body, axis) = (Body, Away.Axis());
+            var deck = DeckFrame.ToSpace(default, DeckHeightMm)[axis];
+            return Model.InPanel ? body : body.WithSpan(axis, Math.Min(deck, body.Min[axis]), Math.Max(deck, body.Max[axis]));
+        }
+    }
+
+    /// <summary>A block of the model's frame where it stands.</summary>
+    public Box Place(KeepOut room) => Box.Between(
+        ToSpace(room.XMm, room.YMm, room.ZMm), ToSpace(room.XMm + room.WidthMm, room.YMm + room.DepthMm, room.ZMm + room.HeightMm));
 
     public Point3 ToSpace(double x, double y, double z)
     {

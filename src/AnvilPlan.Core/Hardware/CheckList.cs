@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Mounts;
@@ -11,6 +12,8 @@ public enum CheckKind
     Fixing,
     Air,
     Need,
+    Cable,
+    Label,
 }
 
 public enum CheckState
@@ -32,13 +35,53 @@ public sealed record CheckLine(string DeviceId, CheckKind Kind, string What, Che
 public static class CheckList
 {
     public static IReadOnlyList<CheckLine> Run(PlanSoFar plan) =>
-        [.. plan.Fit.Devices.SelectMany(d => (IEnumerable<CheckLine>)[.. Ports(plan, d.Id), .. Fixings(plan, d), .. Air(plan, d), .. Needs(plan, d)])];
+        [.. plan.Fit.Devices.SelectMany(d => (IEnumerable<CheckLine>)[.. Ports(plan, d.Id), .. Fixings(plan, d), .. Air(plan, d), .. Needs(plan, d), .. Cables(plan, d), .. Labels(plan, d)])];
 
-    private static IEnumerable<CheckLine> Ports(PlanSoFar plan, string deviceId) => plan.Mounts.Ports.Where(p => p.DeviceId == deviceId).Select(p => new CheckLine(
+    /// <summary>Ports that are used inside the case, and whether a cable is planned at them.</summary>
+    internal static IEnumerable<Port> InsidePorts(Fit.PlacedDevice device) => device.Model.Ports.Where(p => !p.NeedsOpening);
+
+    /// <summary>Whether hands look for it on the panel: a control or a connector in it, or a port that opens through one.</summary>
+    internal static bool WantsLabel(PlanSoFar plan, Fit.PlacedDevice device) =>
+        (device.Model.InPanel && device.Model.HandMm > 0) || plan.Mounts.Ports.Any(p => p.DeviceId == device.Id && p.State == PortState.Opened);
+
+    private static IEnumerable<CheckLine> Cables(PlanSoFar plan, Fit.PlacedDevice device)
+    {
+        foreach (var port in InsidePorts(device))
+        {
+            var links = plan.Design.Links.Where(l => (l.FromDeviceId, l.FromPortId) == (device.Id, port.Id) || (l.ToDeviceId, l.ToPortId) == (device.Id, port.Id)).ToList();
+            var state = links.Count > 0 ? CheckState.Provided : device.Device.ClosedPorts.Contains(port.Id) ? CheckState.LeftOut : CheckState.Missing;
+            yield return new CheckLine(device.Id, CheckKind.Cable, port.Name, state, state switch
+            {
+                CheckState.Provided => string.Join(", ", links.Select(l => plan.Clearance.Routes.First(r => r.LinkId == l.Id)).Select(r => $"{r.Cable}, {r.NeededMm} mm")),
+                CheckState.LeftOut => "deliberately unused",
+                _ => "no cable planned",
+            });
+        }
+
+        foreach (var tail in device.Model.Tails)
+        {
+            yield return new CheckLine(device.Id, CheckKind.Cable, tail.Name, CheckState.Provided, $"fixed to it, {tail.LengthMm} mm");
+        }
+    }
+
+    private static IEnumerable<CheckLine> Labels(PlanSoFar plan, Fit.PlacedDevice device)
+    {
+        if (WantsLabel(plan, device))
+        {
+            yield return device.Device.Marking switch
+            {
+                null => new CheckLine(device.Id, CheckKind.Label, "label", CheckState.Missing, "not decided"),
+                "" => new CheckLine(device.Id, CheckKind.Label, "label", CheckState.LeftOut, "deliberately none"),
+                { } text => new CheckLine(device.Id, CheckKind.Label, "label", CheckState.Provided, $"“{text}”{OnPanel(device.Device)}"),
+            };
+        }
+    }
+
+    private static IEnumerable<CheckLine> Ports(PlanSoFar plan, string deviceId) => plan.Mounts.Ports.Where(p => p.DeviceId == deviceId && p.State != PortState.Inside).Select(p => new CheckLine(
         deviceId, CheckKind.Port, p.Name,
         p.State switch
         {
-            PortState.Opened or PortState.Inside => CheckState.Provided,
+            PortState.Opened => CheckState.Provided,
             PortState.LeftClosed => CheckState.LeftOut,
             _ => CheckState.Missing,
         },
@@ -46,7 +89,7 @@ public static class CheckList
 
     private static IEnumerable<CheckLine> Fixings(PlanSoFar plan, Fit.PlacedDevice device)
     {
-        if (device.Model.Mount == Catalogs.MountStyle.PanelNut)
+        if (device.Model.Mount == MountStyle.PanelNut)
         {
             yield return new CheckLine(device.Id, CheckKind.Fixing, "its own nut", CheckState.Provided, $"cut-out in {plan.Shell.Deck(device.Device.DeckId).Name.ToLowerInvariant()}");
         }

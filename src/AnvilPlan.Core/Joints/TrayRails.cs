@@ -9,7 +9,7 @@ using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Joints;
 
-/// <summary>What carries a tray: a bar under it along each side wall, or four standoffs on the bottom.</summary>
+/// <summary>What carries a plate: a bar behind it along two walls, or four standoffs on the panel behind or ahead of it.</summary>
 internal static class TrayRails
 {
     private const double EndMm = 25;
@@ -22,10 +22,10 @@ internal static class TrayRails
         {
             if (tray.Support == TraySupport.Rails && tray.RailBarId is not null)
             {
-                AddRail(draft, tray, Face.Left, catalog, fit, shell);
-                AddRail(draft, tray, Face.Right, catalog, fit, shell);
+                AddRail(draft, tray, tray.Plane.Rails().Least, catalog, fit, shell);
+                AddRail(draft, tray, tray.Plane.Rails().Most, catalog, fit, shell);
             }
-            else if (tray.Support == TraySupport.Posts)
+            else if (tray.Support is TraySupport.Posts or TraySupport.Hung)
             {
                 AddPosts(draft, tray, catalog, fit, shell);
             }
@@ -36,28 +36,30 @@ internal static class TrayRails
     {
         var bar = catalog.Bar(tray.RailBarId!);
         var plate = shell.Trays[tray.Id];
-        var outward = wall.Outward();
+        var (outward, normal, along) = (wall.Outward(), tray.Plane.Normal(), tray.Plane.Rails().Along);
         var plane = fit.Envelope.InnerPlane(wall);
+        var seat = plate.Box.Side(normal.Opposite());
+        var far = seat - (normal.Sign() * bar.HeightMm);
         var box = fit.Envelope.Inner
-            .WithSpan(Axis.X, Math.Min(plane, plane - (outward.Sign() * bar.WidthMm)), Math.Max(plane, plane - (outward.Sign() * bar.WidthMm)))
-            .WithSpan(Axis.Z, plate.Box.Min.Z - bar.HeightMm, plate.Box.Min.Z);
-        box = BarPlacing.Trim(box, Axis.Y, draft.Bars.Select(b => b.Box));
-        if (box.Size.Y < BarPlacing.LeastLengthMm || box.Min.Z < fit.Envelope.Inner.Min.Z - Box.Slack)
+            .WithSpan(outward.Axis(), Math.Min(plane, plane - (outward.Sign() * bar.WidthMm)), Math.Max(plane, plane - (outward.Sign() * bar.WidthMm)))
+            .WithSpan(normal.Axis(), Math.Min(seat, far), Math.Max(seat, far));
+        box = BarPlacing.Trim(box, along, draft.Bars.Select(b => b.Box));
+        if (box.Size[along] < BarPlacing.LeastLengthMm || !fit.Envelope.Inner.Contains(box))
         {
             return;
         }
 
         var name = $"{tray.Id}/{Deck.Name(wall)}";
         var rail = BarPlacing.Solid(
-            "rail/" + name, $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar.MaterialId, bar.Id, box, Axis.Y, Direction.Up, bar.HeightMm);
+            "rail/" + name, $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar.MaterialId, bar.Id, box, along, normal, bar.HeightMm);
         draft.Bars.Add(rail);
         draft.Keep(shell.Panels[wall], box.Grow(0.01), $"rail of {tray.Name.ToLowerInvariant()}");
         draft.Keep(plate, box.Grow(0.01), $"rail {Deck.Name(wall)}");
-        ScrewDown(draft, catalog, plate, rail, name);
-        ScrewToWall(draft, catalog, fit, shell.Panels[wall], wall, rail, name);
+        ScrewDown(draft, catalog, plate, rail, along, name);
+        ScrewToWall(draft, catalog, fit, shell.Panels[wall], wall, rail, along, name);
     }
 
-    private static void ScrewDown(JointDraft draft, Catalog catalog, SolidPart plate, SolidPart rail, string name)
+    private static void ScrewDown(JointDraft draft, Catalog catalog, SolidPart plate, SolidPart rail, Axis along, string name)
     {
         var material = catalog.Material(rail.MaterialId);
         var row = FixingRow.Of(rail.LengthMm, Math.Min(EndMm, rail.LengthMm / 4), PitchMostMm);
@@ -65,7 +67,7 @@ internal static class TrayRails
         draft.Screws.Add(screw.Choice with { Where = $"{plate.Name} to rail" });
         foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
         {
-            var point = rail.Box.Centre.With(Axis.Y, rail.Box.Min.Y + at);
+            var point = rail.Box.Centre.With(along, rail.Box.Min[along] + at);
             draft.Cut(plate, new Hole(
                 $"{name}/tray/{i}", "tray/" + name, "screw to rail", WorkedFrom.Seen, plate.Frame.ToPlane(point),
                 screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy, BlockCuts.RowWhy(row, rail), null));
@@ -76,7 +78,7 @@ internal static class TrayRails
     }
 
     /// <summary>From outside through the wall into the rail: the wall is clamped, two fixings at least so that the rail cannot turn.</summary>
-    private static void ScrewToWall(JointDraft draft, Catalog catalog, FitPlan fit, SolidPart panel, Face wall, SolidPart rail, string name)
+    private static void ScrewToWall(JointDraft draft, Catalog catalog, FitPlan fit, SolidPart panel, Face wall, SolidPart rail, Axis along, string name)
     {
         var material = catalog.Material(rail.MaterialId);
         var row = FixingRow.Of(rail.LengthMm, Math.Min(EndMm + 15, rail.LengthMm / 3), PitchMostMm);
@@ -86,7 +88,7 @@ internal static class TrayRails
         var side = new Frame(Envelope.Corner(rail.Box, u, wall.Outward().Cross(u), wall.Outward()), u, wall.Outward().Cross(u));
         foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
         {
-            var point = rail.Box.Centre.With(Axis.Y, rail.Box.Min.Y + at);
+            var point = rail.Box.Centre.With(along, rail.Box.Min[along] + at);
             draft.Cut(panel, new Hole(
                 $"{name}/wall/{i}", "tray/" + name, "screw to rail", JointDraft.FaceTowards(panel, wall.Outward()), panel.Frame.ToPlane(point),
                 screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy, BlockCuts.RowWhy(row, rail), null));
@@ -99,29 +101,44 @@ internal static class TrayRails
     private static void AddPosts(JointDraft draft, Tray tray, Catalog catalog, FitPlan fit, ShellPlan shell)
     {
         var plate = shell.Trays[tray.Id];
-        var floor = shell.Panels[Face.Bottom];
+        var face = tray.Support == TraySupport.Hung ? tray.Plane.Ahead() : tray.Plane.Behind();
+        var panel = shell.Panels[face];
+        var length = PostMm(tray, fit);
         var thread = catalog.Fasteners.Thread("M3");
         var picker = new ScrewPicker(catalog.Fasteners);
-        var depth = new WhyTerm("half the post", tray.UndersideMm / 2, "mm", "tray height");
+        var depth = new WhyTerm("half the post", length / 2, "mm", "tray place");
         var least = picker.EngagementIn("steel", thread);
         draft.Screws.Add(picker.Tapped(
             $"screw/{tray.Id}/post-top", "tray/" + tray.Id, $"{tray.Name} to posts", thread, HeadForm.Pan,
             [new WhyTerm("tray thickness", plate.ThicknessMm, "mm", "tray")], 0, least, depth, 4, null));
         draft.Screws.Add(picker.Tapped(
-            $"screw/{tray.Id}/post-foot", "tray/" + tray.Id, "Bottom to posts", thread, HeadForm.Pan,
-            [new WhyTerm("bottom thickness", fit.Envelope.ThicknessMm[Face.Bottom], "mm", "panel")], 0, least, depth, 4, null));
+            $"screw/{tray.Id}/post-foot", "tray/" + tray.Id, $"{panel.Name} to posts", thread, HeadForm.Pan,
+            [new WhyTerm($"{panel.Name.ToLowerInvariant()} thickness", fit.Envelope.ThicknessMm[face], "mm", "panel")], 0, least, depth, 4, null));
         var why = $"clearance for M3, normal series: {thread.ClearanceNormalMm} mm ({thread.Source})";
         var where = $"{PostInsetMm} mm in from both edges of the tray";
-        var i = 0;
-        foreach (var x in (double[])[plate.Box.Min.X + PostInsetMm, plate.Box.Max.X - PostInsetMm])
+        foreach (var (point, i) in Posts(plate).Select((p, i) => (p, i + 1)))
         {
-            foreach (var y in (double[])[plate.Box.Min.Y + PostInsetMm, plate.Box.Max.Y - PostInsetMm])
+            var id = $"{tray.Id}/post/{i}";
+            draft.Cut(plate, new Hole(id, "tray/" + tray.Id, "post", WorkedFrom.Seen, plate.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why, where, null));
+            draft.Cut(panel, new Hole(
+                id, "tray/" + tray.Id, "post", JointDraft.FaceTowards(panel, face.Outward()), panel.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why, where, null));
+        }
+    }
+
+    /// <summary>Length of the posts that carry the plate, mm; what is left between it and their panel.</summary>
+    public static double PostMm(Tray tray, FitPlan fit) => tray.Support == TraySupport.Hung
+        ? fit.Envelope.Inner.Size[tray.Plane.Normal().Axis()] - tray.UndersideMm - fit.Trays[tray.Id].Size[tray.Plane.Normal().Axis()]
+        : tray.UndersideMm;
+
+    private static IEnumerable<Point3> Posts(SolidPart plate)
+    {
+        var (across, along) = (plate.Frame.U.Axis(), plate.Frame.V.Axis());
+        var (first, second) = across < along ? (across, along) : (along, across);
+        foreach (var a in (double[])[plate.Box.Min[first] + PostInsetMm, plate.Box.Max[first] - PostInsetMm])
+        {
+            foreach (var b in (double[])[plate.Box.Min[second] + PostInsetMm, plate.Box.Max[second] - PostInsetMm])
             {
-                var id = $"{tray.Id}/post/{++i}";
-                var point = new Point3(x, y, plate.Box.Min.Z);
-                draft.Cut(plate, new Hole(id, "tray/" + tray.Id, "post", WorkedFrom.Seen, plate.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why, where, null));
-                draft.Cut(floor, new Hole(
-                    id, "tray/" + tray.Id, "post", JointDraft.FaceTowards(floor, Direction.Down), floor.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why, where, null));
+                yield return plate.Box.Centre.With(first, a).With(second, b);
             }
         }
     }

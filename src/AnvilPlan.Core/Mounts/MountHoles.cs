@@ -27,14 +27,19 @@ internal static class MountHoles
         var brittle = catalog.Material(deck.MaterialId).Brittle;
         var dia = brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
         var why = $"clearance for {thread.Name}, {(brittle ? "loose series because the sheet is brittle" : "normal series")}: {dia} mm ({thread.Source})";
-        var outer = device.Facing.Opposite();
+        var outer = device.Away.Opposite();
+        var flush = device.Device.Adapter is null ? null : tables.Head(thread.Name, HeadForm.Countersunk);
         foreach (var (hole, i) in model.Holes.Select((h, i) => (h, i + 1)))
         {
             var point = device.ToSpace(hole.XMm, hole.YMm, 0);
             var at = deck.Frame.ToPlane(point);
             var from = deck.Frame.Normal == (model.InPanel ? device.Facing : outer) ? WorkedFrom.Seen : WorkedFrom.Far;
-            draft.Features.Add(new PartFeature(deck.Id, new Hole($"{device.Id}/{i}", device.Id, $"{device.Device.Name}, hole {i}", from, at, dia, null, null, null, null, why,
-                $"{device.Device.Name} at ({device.Device.UMm}, {device.Device.VMm}) on its deck, hole ({hole.XMm}, {hole.YMm}) of its pattern, {device.Device.QuarterTurns} quarter turns", null)));
+            if (!device.Device.OnDrilledHoles)
+            {
+                draft.Features.Add(new PartFeature(deck.Id, new Hole($"{device.Id}/{i}", device.Id, $"{device.Device.Name}, hole {i}", from, at, dia, null, null, flush?.DiaMm, flush?.CountersinkDeg, why,
+                    $"{device.Device.Name} at ({device.Device.UMm}, {device.Device.VMm}) on its deck, hole ({hole.XMm}, {hole.YMm}) of its pattern, {device.Device.QuarterTurns} quarter turns", null)));
+            }
+
             draft.Points.Add(new MountPoint(device.Id, deck.Id, i, at, PositionWhy.Of(device, deck, hole, at, alongU: true), PositionWhy.Of(device, deck, hole, at, alongU: false)));
         }
 
@@ -44,6 +49,7 @@ internal static class MountHoles
     private static void AddScrews(MountDraft draft, PlacedDevice device, SolidPart deck, ThreadSize thread, ScrewPicker picker, FastenerTables tables)
     {
         var (model, d, count) = (device.Model, device.Device, device.Model.Holes.Count);
+        var form = d.Adapter is null ? HeadForm.Pan : HeadForm.Countersunk;
         var plate = new WhyTerm($"{deck.Name.ToLowerInvariant()} thickness", MountStage.ThicknessAt(device, deck), "mm", d.RebateToMm is null ? "deck" : "rebate");
         var board = new WhyTerm("board or flange", model.BoardMm, "mm", "model " + model.Id);
         switch (model.Mount)
@@ -56,13 +62,13 @@ internal static class MountHoles
                 var depth = new WhyTerm("half the standoff, at most its thread", StandoffStack.DepthMm(standoff, device.StandoffMm), "mm", "standoff table");
                 var least = picker.EngagementIn(StandoffStack.EngagementRow, thread);
                 draft.Screws.Add(picker.Tapped($"screw/{d.Id}/board", d.Id, $"{d.Name} to standoffs", thread, HeadForm.Pan, [board], d.WasherMm, least, depth, count, d.ScrewLengthMm));
-                draft.Screws.Add(picker.Tapped($"screw/{d.Id}/deck", d.Id, $"Standoffs of {d.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [plate], 0, least, depth, count, null));
+                draft.Screws.Add(picker.Tapped($"screw/{d.Id}/deck", d.Id, $"Standoffs of {d.Name} to {deck.Name.ToLowerInvariant()}", thread, form, [plate], 0, least, depth, count, null));
                 break;
             case MountStyle.TappedBody:
             case MountStyle.PanelScrews when model.DepthMaxMm is not null:
                 var three = new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table");
                 draft.Screws.Add(picker.Tapped(
-                    $"screw/{d.Id}", d.Id, $"{d.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [plate], d.WasherMm, three,
+                    $"screw/{d.Id}", d.Id, $"{d.Name} to {deck.Name.ToLowerInvariant()}", thread, form, [plate], d.WasherMm, three,
                     new WhyTerm("free depth in the device", model.DepthMaxMm!.Value, "mm", "model " + model.Id), count, d.ScrewLengthMm));
                 break;
             default:

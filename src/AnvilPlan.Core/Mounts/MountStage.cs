@@ -46,12 +46,14 @@ public static class MountStage
         var draft = new MountDraft();
         foreach (var device in fit.Devices)
         {
-            var deck = shell.Deck(device.Device.DeckId);
+            var deck = shell.Under(device);
             MountHoles.Add(draft, device, deck, catalog);
+            AdapterFixings.Add(draft, device, design, catalog, shell);
             PanelCutouts.Add(draft, device, deck);
         }
 
-        PortOpenings.Add(draft, fit, shell, shop);
+        PortOpenings.Add(draft, design, fit, shell, shop);
+        draft.Features.AddRange(DrilledPattern.Features(design, fit, shell));
         return new MountPlan(draft.Points, draft.Standoffs, draft.Screws, draft.Ports, draft.Fans, draft.Features);
     }
 

@@ -21,27 +21,32 @@ internal static class PortOpenings
     private const double CornerMm = 1;
     private const double LeastWebMm = 2;
 
-    public static void Add(MountDraft draft, FitPlan fit, ShellPlan shell, ShopProfile shop)
+    public static void Add(MountDraft draft, Design design, FitPlan fit, ShellPlan shell, ShopProfile shop)
     {
         foreach (var device in fit.Devices)
         {
             var openings = new List<PartFeature>();
             foreach (var port in device.Model.Ports)
             {
-                draft.Ports.Add(Provide(openings, device, device.Place(port), fit, shell, shop));
+                draft.Ports.Add(Provide(openings, device, device.Place(port), design, fit, shell, shop));
             }
 
             draft.Features.AddRange(openings.GroupBy(o => o.PartId).SelectMany(g => Merged([.. g])));
         }
     }
 
-    private static PortProvision Provide(List<PartFeature> openings, PlacedDevice device, PlacedPort placed, FitPlan fit, ShellPlan shell, ShopProfile shop)
+    private static PortProvision Provide(List<PartFeature> openings, PlacedDevice device, PlacedPort placed, Design design, FitPlan fit, ShellPlan shell, ShopProfile shop)
     {
         var port = placed.Port;
         PortProvision Say(PortState state, string? part, double? gap, string verdict) => new(device.Id, port.Id, port.Name, state, part, gap, verdict);
         if (!port.NeedsOpening)
         {
             return Say(PortState.Inside, null, null, "used inside the case");
+        }
+
+        if (design.Links.FirstOrDefault(l => (l.FromDeviceId, l.FromPortId) == (device.Id, port.Id) || (l.ToDeviceId, l.ToPortId) == (device.Id, port.Id)) is { } link)
+        {
+            return Say(PortState.Inside, null, null, $"cabled inside the case ({link.Id})");
         }
 
         if (device.Device.ClosedPorts.Contains(port.Id))

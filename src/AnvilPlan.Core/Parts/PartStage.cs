@@ -28,7 +28,7 @@ public static class PartStage
     {
         var features = joints.Features.Concat(mounts.Features).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         var records = asBuilt.Parts.ToDictionary(r => r.PartId, StringComparer.Ordinal);
-        var solids = Faces.All.Select(f => shell.Panels[f]).Concat(design.Trays.Select(t => shell.Trays[t.Id])).Concat(joints.Bars);
+        var solids = Faces.All.Select(f => shell.Panels[f]).Concat(design.Trays.Select(t => shell.Trays[t.Id])).Concat(joints.Bars).Concat(fit.Devices.Where(d => d.Device.Adapter is not null).Select(d => shell.Adapters[d.Id]));
         return new PartPlan([.. solids.Select(s => Make(s, [.. features[s.Id].Select(Cleaned)], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints))]);
     }
 

@@ -31,6 +31,7 @@ internal static class SizeWhy
         return solid.Kind switch
         {
             PartKind.Panel => Panel(figure, value, solid, axis, fit, joints),
+            PartKind.Adapter => new Why(figure, value, "mm", "device's outline, its holes and the deck's holes with a rim", [new WhyTerm("plate", value, "mm", "where device and holes lie")], "geometry of both patterns"),
             PartKind.Tray => Tray(figure, value, solid, axis, design, fit),
             _ => new Why(figure, value, "mm", "inside length less what other bars take; section as sold",
                 [new WhyTerm("inside length", PartStage.Clean(fit.Envelope.Inner.Size[axis]), "mm", "fit")], "geometry of the box"),

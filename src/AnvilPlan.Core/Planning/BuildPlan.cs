@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Cost;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Fasteners;
@@ -26,6 +27,8 @@ public sealed record BuildPlan(
     IReadOnlyList<ScrewChoice> Screws,
     IReadOnlyList<PortProvision> Ports,
     IReadOnlyList<FanOpening> Fans,
+    IReadOnlyList<RoomPlace> Rooms,
+    IReadOnlyList<CableRoute> Routes,
     IReadOnlyList<CheckLine> CheckList,
     CutPlan Cuts,
     IReadOnlyList<WorkStep> Work,
@@ -43,6 +46,9 @@ public sealed record BuildPlan(
 /// <param name="Mirrored">It looks away from the viewer of its deck's drawing: its pattern appears mirrored there.</param>
 public sealed record DevicePlace(
     string Id, string Name, string ModelId, string DeckId, string PartId, Box Body, double StandoffMm, bool Mirrored, bool InPanel, IReadOnlyList<PortPlace> Ports);
+
+/// <summary>Room that must stay free, for whom and why; <paramref name="Free"/> when nothing stands in it.</summary>
+public sealed record RoomPlace(string Owner, ZoneKind Kind, string What, Box Box, bool Free);
 
 /// <summary>A port's face and the direction its plug comes from.</summary>
 public sealed record PortPlace(string Id, Direction Exit, Box Connector);

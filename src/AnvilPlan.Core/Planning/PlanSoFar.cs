@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Cost;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
@@ -15,4 +16,4 @@ namespace AnvilPlan.Core.Planning;
 /// <summary>All stages' results before the findings look at them.</summary>
 public sealed record PlanSoFar(
     Design Design, Catalog Catalog, ShopProfile Shop, FitPlan Fit, ShellPlan Shell, IReadOnlyList<Chain> Chains,
-    JointPlan Joints, MountPlan Mounts, PartPlan Parts, CutPlan Cuts, IReadOnlyList<WorkStep> Work, CostPlan Cost);
+    JointPlan Joints, MountPlan Mounts, PartPlan Parts, CutPlan Cuts, IReadOnlyList<WorkStep> Work, CostPlan Cost, ClearancePlan Clearance);

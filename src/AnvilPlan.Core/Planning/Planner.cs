@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Cost;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
@@ -28,7 +29,8 @@ public static class Planner
         var findings = FindingStage.Run(plan);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            plan.Parts.Parts, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
+            plan.Parts.Parts, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
+            plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
             findings, TallyOf(plan, findings));
     }
 
@@ -39,16 +41,17 @@ public static class Planner
         var shell = ShellStage.Run(design, catalog, fit);
         var chains = ChainStage.Run(design, fit, shell);
         var joints = JointStage.Run(design, catalog, shop, fit, shell);
+        var clearance = ClearanceStage.Run(design, fit, shell, joints);
         var mounts = MountStage.Run(design, catalog, shop, fit, shell);
         var parts = PartStage.Run(design, catalog, shop, asBuilt, fit, shell, joints, mounts);
         var cuts = CutStage.Run(catalog, shop, parts, design.Brief.Quantity);
         var work = WorkList.Run(shop.Rates, parts, joints, mounts);
         var cost = CostStage.Run(design, catalog, shop, joints, mounts, cuts, work);
-        return new PlanSoFar(design, catalog, shop, fit, shell, chains, joints, mounts, parts, cuts, work, cost);
+        return new PlanSoFar(design, catalog, shop, fit, shell, chains, joints, mounts, parts, cuts, work, cost, clearance);
     }
 
     private static DevicePlace Place(PlacedDevice d, ShellPlan shell) => new(
-        d.Id, d.Device.Name, d.Model.Id, d.Device.DeckId, shell.Deck(d.Device.DeckId).Id, d.Body, d.StandoffMm, d.Mirrored, d.Model.InPanel,
+        d.Id, d.Device.Name, d.Model.Id, d.Device.DeckId, shell.Under(d).Id, d.Body, d.StandoffMm, d.Mirrored, d.Model.InPanel,
         [.. d.Model.Ports.Select(p => d.Place(p)).Select(p => new PortPlace(p.Port.Id, p.Exit, p.Connector))]);
 
     private static Tally TallyOf(PlanSoFar plan, IReadOnlyList<Finding> findings)
@@ -60,7 +63,7 @@ public static class Planner
             size.X, size.Y, size.Z, size.Z + (plan.Design.Box.Feet?.HeightMm ?? 0), fit.Envelope.Outer.VolumeMm3 * 1e-6,
             fit.Envelope.Inner.VolumeMm3 <= 0 ? 0 : bodies / fit.Envelope.Inner.VolumeMm3,
             parts.Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
-            parts.Count, parts.Sum(p => p.Features.OfType<Hole>().Count()), plan.Cuts.Sheets.Count, plan.Cuts.SheetUse,
+            parts.Count, parts.Sum(p => p.Features.OfType<Hole>().Count(h => h.For != DrilledPattern.For)), plan.Cuts.Sheets.Count, plan.Cuts.SheetUse,
             plan.Cost.TotalCents, plan.Cost.Hours, fit.Devices.Sum(d => d.Model.HeatW),
             findings.Count(f => f.Severity == Severity.Stop), findings.Count(f => f.Severity == Severity.Warn), findings.Count(f => f.Severity == Severity.Note));
     }

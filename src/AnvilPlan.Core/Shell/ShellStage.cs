@@ -5,9 +5,13 @@ using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Shell;
 
-/// <summary>The panels and trays as solids.</summary>
-public sealed record ShellPlan(IReadOnlyDictionary<Face, SolidPart> Panels, IReadOnlyDictionary<string, SolidPart> Trays)
+/// <summary>The panels, trays and adapter plates as solids; adapters by the id of their device.</summary>
+public sealed record ShellPlan(
+    IReadOnlyDictionary<Face, SolidPart> Panels, IReadOnlyDictionary<string, SolidPart> Trays, IReadOnlyDictionary<string, SolidPart> Adapters)
 {
+    /// <summary>What a device is screwed to: its adapter plate, else its deck.</summary>
+    public SolidPart Under(PlacedDevice device) => Adapters.TryGetValue(device.Id, out var plate) ? plate : Deck(device.Device.DeckId);
+
     public SolidPart Deck(string deckId) => Designs.Deck.IsPanel(deckId, out var face) ? Panels[face] : Trays[deckId];
 }
 
@@ -21,7 +25,8 @@ public static class ShellStage
     {
         var panels = design.Box.Panels.ToDictionary(p => p.Face, p => PanelSolid(design, p, catalog, fit.Envelope));
         var trays = design.Trays.ToDictionary(t => t.Id, t => TraySolid(t, fit.Trays[t.Id]), StringComparer.Ordinal);
-        return new ShellPlan(panels, trays);
+        var adapters = fit.Devices.Where(d => d.Device.Adapter is not null).ToDictionary(d => d.Id, d => AdapterPlate.Solid(d, design, catalog), StringComparer.Ordinal);
+        return new ShellPlan(panels, trays, adapters);
     }
 
     /// <summary>How far the covered panel enters the covering one, mm; zero for butt and mitre.</summary>
@@ -57,7 +62,10 @@ public static class ShellStage
 
     private static SolidPart TraySolid(Tray tray, Box box) => new(
         tray.Id, tray.Name, PartKind.Tray, tray.MaterialId, tray.NominalMm, box,
-        SolidPart.FrameOf(box, Direction.Right, Direction.Back, box.Size.Y > box.Size.X + Box.Slack), "above", "below", null);
+        SolidPart.FrameOf(
+            box, tray.Plane.DrawnAxes().U, tray.Plane.DrawnAxes().V,
+            box.Size[tray.Plane.DrawnAxes().V.Axis()] > box.Size[tray.Plane.DrawnAxes().U.Axis()] + Box.Slack),
+        tray.Plane.Sides().Near, tray.Plane.Sides().Far, null);
 
     private static Box StopAt(Box box, Direction side, double at) => side.Sign() > 0
         ? box with { Max = box.Max.With(side.Axis(), at) }

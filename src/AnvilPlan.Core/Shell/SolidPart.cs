@@ -10,6 +10,7 @@ public enum PartKind
     Tray,
     Block,
     Rail,
+    Adapter,
 }
 
 /// <summary>

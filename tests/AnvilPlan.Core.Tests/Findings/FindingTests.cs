@@ -1,5 +1,7 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
@@ -49,6 +51,23 @@ public class FindingTests
         { "glue-will-not-hold", 1, Sound.WithPanel(Face.Left, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 }) },
         { "joint-material", 1, Sound.WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 3, MeasuredMm = 10 }).WithEdge(EdgeId.FrontBottom, e => e with { Joint = JointKind.Rabbet, DepthMm = 4 }).WithEdge(EdgeId.FrontLeft, Screwed).WithEdge(EdgeId.FrontRight, Screwed) },
         { "block-missing", 1, Sound.WithEdge(EdgeId.FrontTop, e => e with { BlockBarId = null }) },
+        { "room-taken", 2, Sound.With(Sample.Device("a", "drive-25-7", "tray-1", 40, 40), Sample.Device("b", "drive-25-7", "tray-1", 150, 40)) },
+        { "room-taken", 2, Sound.With(Sample.Device("a", "drive-25-7", "tray-1", 15, 40)) },
+        { "plug-no-room", 2, Cabled(Sound.With(Sample.Device("audio", "audio-65", "tray-1", 60, 40), Sample.Device("adc", "adc-50", "tray-1", 135, 40), Sample.Device("audio-2", "audio-65", "tray-1", 60, 120))) },
+        { "air-gap-taken", 2, Sound.With(Sample.Device("fan", "fan-60", "panel/back", 150, 72) with { Grille = new Grille(GrilleKind.Open, 0, 0) }, Sample.Device("box", "bec-5v", "tray-1", 100, 146)) },
+        { "nut-out-of-reach", 2, Sound.With(Sample.Device("jack", "sma", "panel/back", 150, 60) with { RebateToMm = 3 }, Sample.Device("box", "bec-5v", "tray-1", 100, 172)) },
+        { "no-finger-room", 2, Sound.With(Sample.Device("gain", "pot-m7", "panel/front", 100, 80) with { RebateToMm = 3 }, Sample.Device("b", "button-16", "panel/front", 125, 80) with { RebateToMm = 7 }) },
+        { "driver-blocked", 2, Sample.Empty.With(Sample.Device("adc", "adc-50", "panel/bottom", 130, 100), Sample.Device("cell", "battery-pack", "panel/bottom", 70, 130.1)) },
+        { "door-hits", 1, Door(Sound).With(Sample.Device("b", "button-22", "panel/front", 230, 58) with { RebateToMm = 5 }, Sample.Device("relay", "relay-2", "tray-1", 248, 10, 1)) },
+        { "door-held", 1, Sound.WithPanel(Face.Front, p => p with { Hold = PanelHold.Hinged, HingeAt = Face.Left }) },
+        { "panel-loose", 1, Sound.WithEdge(EdgeId.FrontTop, Loose).WithEdge(EdgeId.BackTop, Loose).WithEdge(EdgeId.LeftTop, Loose) },
+        { "drawer-hits", 1, Sound.WithTray("tray-1", t => t with { Drawer = new Drawer(Face.Front, 150) }).With(Sample.Device("sbc", "relay-2", "tray-1", 100, 120), Sample.Device("hung", "bec-5v", "panel/top", 100, 40) with { StandoffMm = 70 }) },
+        { "cable-short", 2, Riser(100) },
+        { "pattern-misses-holes", 2, Drilled(d => d with { TurnedOver = true }) },
+        { "pattern-misses-holes", 2, Drilled(d => d with { QuarterTurns = 1 }) },
+        { "adapter-unheld", 1, Sound.With(Sample.Device("relay", "relay-2", "tray-1", 60, 60) with { Adapter = new Adapter("aluminium-5052", 3) }) },
+        { "port-without-cable", 1, Sound.With(Sample.Device("audio", "audio-65", "tray-1", 60, 60)) },
+        { "label-open", 2, Sound.With(Sample.Device("gain", "pot-m7", "panel/front", 100, 80) with { RebateToMm = 3 }) },
         { "over-the-limit", 2, Sound with { Brief = Sound.Brief with { LimitWidthMm = 315 } } },
     };
 
@@ -127,6 +146,28 @@ public class FindingTests
     }
 
     private static Edge Screwed(Edge edge) => edge with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-20x20" };
+
+    private static Edge Loose(Edge edge) => edge with { Joint = JointKind.Loose, BlockBarId = null };
+
+    private static Design Door(Design design) => Faces.Edges.Where(e => e.Of().A == Face.Front).Aggregate(
+        design.WithPanel(Face.Front, p => p with { Hold = PanelHold.Hinged, HingeAt = Face.Left }), (d, id) => d.WithEdge(id, e => Loose(e) with { Covers = Face.Front }));
+
+    private static Design Cabled(Design design) => design with { Links = [new Link("line", "audio", "line-out", "audio-2", "line-in", "coax-rg-174", null)] };
+
+    /// <summary>Two boards on one tray, joined by a cable that is too short.</summary>
+    private static Design Riser(double lengthMm) => Sound.With(Sample.Device("audio", "audio-65", "tray-1", 40, 40), Sample.Device("audio-2", "audio-65", "tray-1", 180, 140, 2)) with
+    {
+        Links = [new Link("line", "audio", "line-out", "audio-2", "line-in", "coax-rg-174", lengthMm)],
+    };
+
+    /// <summary>A tray drilled for a board as it first stood, and the board laid on it in another way.</summary>
+    private static Design Drilled(Func<Device, Device> lay)
+    {
+        var board = Sample.Device("main", "board-170", "tray-1", 30, 30);
+        var holes = Sample.Catalog.Model("board-170").Holes.Select(h => new DrilledHole(30 + h.XMm, 30 + h.YMm, 4)).ToList();
+        return Powered(Sample.WithTray).WithTray("tray-1", t => t with { Drilled = holes }).With(lay(board with { OnDrilledHoles = true, ClosedPorts = ["rear"] })) is var d
+            ? ChainEdit.Resize(d, Axis.Z, 80) : d;
+    }
 
     private static Design Powered(Design design) => design.With(
         Sample.Device("jack", "dc-jack", "panel/back", 240, 100) with { RebateToMm = 3 },

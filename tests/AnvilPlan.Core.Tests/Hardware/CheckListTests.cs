@@ -16,7 +16,10 @@ public class CheckListTests
         {
             var model = Sample.Catalog.Model(device.ModelId);
             var lines = plan.CheckList.Where(l => l.DeviceId == device.Id).ToList();
-            Assert.Equal(model.Ports.Select(p => p.Name), lines.Where(l => l.Kind == CheckKind.Port).Select(l => l.What));
+            var asked = lines.Where(l => l.Kind is CheckKind.Port or CheckKind.Cable).Select(l => l.What).ToHashSet();
+            Assert.All(model.Ports, p => Assert.Contains(p.Name, asked));
+            Assert.All(model.Tails, t => Assert.Contains(t.Name, asked));
+            Assert.Equal(device.Marking is not null, lines.Any(l => l.Kind == CheckKind.Label));
             Assert.Equal(model.Needs.Count, lines.Count(l => l.Kind == CheckKind.Need));
             Assert.Contains(lines, l => l.Kind == CheckKind.Fixing);
             Assert.Equal(model.Fan, lines.Any(l => l.Kind == CheckKind.Air));
@@ -30,7 +33,9 @@ public class CheckListTests
         var lines = Sample.Plan(design).CheckList;
         Assert.Equal(CheckState.LeftOut, lines.Single(l => l.What == "double USB socket A").State);
         Assert.Equal(CheckState.Missing, lines.Single(l => l.What == "network jack").State);
-        Assert.Equal(CheckState.Provided, lines.Single(l => l.What == "40-pin header").State);
+        Assert.Equal((CheckKind.Cable, CheckState.Missing), lines.Where(l => l.What == "40-pin header").Select(l => (l.Kind, l.State)).Single());
+        var cabled = design.With(Sample.Device("supply", "supply-35w", "panel/bottom", 120, 60)) with { Links = [new Link("dc", "supply", "terminals", "sbc", "power", "low-voltage-dc-pair-2-x-0-75", null)] };
+        Assert.Equal(CheckState.Provided, Sample.Plan(cabled).CheckList.Single(l => l.What == "USB-C power").State);
         Assert.Equal(CheckState.Missing, lines.Single(l => l.What == "power button").State);
         var buttoned = Sample.Plan(design.With(Sample.Device("b", "button-16", "panel/front", 100, 80) with { RebateToMm = 7 })).CheckList;
         Assert.Equal((CheckState.Provided, "b, front"), buttoned.Where(l => l.What == "power button").Select(l => (l.State, l.Where)).Single());
@@ -48,7 +53,7 @@ public class CheckListTests
             var plan = Sample.Plan(Sample.WithTray.With(devices));
             foreach (var line in plan.CheckList.Where(l => l.State == CheckState.Missing))
             {
-                Assert.Contains(plan.Findings, f => f.Severity != Severity.Note && f.Places.Contains("device/" + line.DeviceId));
+                Assert.Contains(plan.Findings, f => (f.Severity != Severity.Note || line.Kind is CheckKind.Cable or CheckKind.Label) && f.Places.Contains("device/" + line.DeviceId));
             }
         }
     }

@@ -1,0 +1,30 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Clearance;
+
+/// <summary>The room round everything: what must stay free, what stands in it, which screws no driver reaches, how long cables are.</summary>
+public sealed record ClearancePlan(
+    IReadOnlyList<Zone> Zones, IReadOnlyList<ZoneConflict> Conflicts, IReadOnlyList<DriverBlock> Drivers, IReadOnlyList<CableRoute> Routes);
+
+public static class ClearanceStage
+{
+    public static ClearancePlan Run(Design design, FitPlan fit, ShellPlan shell, JointPlan joints)
+    {
+        List<Zone> zones = [.. fit.Devices.SelectMany(d => DeviceZones.Of(d, design, fit)), .. MotionZones.Of(design, fit)];
+        var check = new RoomCheck(fit, shell, joints);
+        return new ClearancePlan(
+            zones, [.. zones.SelectMany(z => check.Conflicts(z, fit.Devices)), .. Plugs(zones)], [.. DriverReach.Blocks(design, fit)], CableRoutes.Run(design, fit));
+    }
+
+    /// <summary>Two plugs cannot be in one place either.</summary>
+    private static IEnumerable<ZoneConflict> Plugs(List<Zone> zones)
+    {
+        var plugs = zones.Where(z => z.Kind == ZoneKind.PlugRoom).ToList();
+        return plugs.SelectMany((a, i) => plugs.Skip(i + 1)
+            .Where(b => b.Owner != a.Owner && a.Box.Overlaps(b.Box))
+            .Select(b => new ZoneConflict(a, b.Owner, true, a.Box.Intersect(b.Box))));
+    }
+}

@@ -1,0 +1,88 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+
+namespace AnvilPlan.Core.Clearance;
+
+/// <summary>No driver reaches a screw.</summary>
+/// <param name="Tool">The driver that comes nearest.</param>
+/// <param name="OverlapMm">How far its shaft or handle runs into what is in its way.</param>
+public sealed record DriverBlock(string DeviceId, int Hole, string OtherId, bool OtherIsDevice, string Tool, double OverlapMm);
+
+/// <summary>
+/// Whether a straight driver, or a flat bit ratchet, reaches the screws that a device is put on its deck with. A tray is fitted out
+/// before it goes in, so there only its own devices can be in the way; on a panel the fixed panels round it are as well.
+/// </summary>
+public static class DriverReach
+{
+    public static IEnumerable<DriverBlock> Blocks(Design design, FitPlan fit) => fit.Devices
+        .Where(d => d.Model.Mount is MountStyle.Standoffs or MountStyle.Lugs && d.Model.ThreadSize is not null)
+        .SelectMany(d => d.Model.Holes.Select((hole, i) => Blocked(d, hole, i + 1, design, fit)))
+        .OfType<DriverBlock>();
+
+    private static DriverBlock? Blocked(PlacedDevice device, MountHole hole, int number, Design design, FitPlan fit)
+    {
+        var head = device.ToSpace(hole.XMm, hole.YMm, device.Device.TurnedOver ? 0 : device.Model.BoardMm);
+        DriverBlock? least = null;
+        foreach (var tool in DriverTool.Straight)
+        {
+            var worst = Worst(device, number, head, tool, design, fit);
+            if (worst is null)
+            {
+                return null;
+            }
+
+            least = least is null || worst.OverlapMm < least.OverlapMm ? worst : least;
+        }
+
+        return least;
+    }
+
+    private static DriverBlock? Worst(PlacedDevice device, int number, Point3 head, DriverTool tool, Design design, FitPlan fit)
+    {
+        var (shaft, hand) = Along(head, device.Away, tool);
+        DriverBlock? worst = null;
+        void Hit(string id, bool isDevice, Box box)
+        {
+            foreach (var part in (Box[])[shaft, hand])
+            {
+                var shared = part.Intersect(box);
+                if (!shared.Empty)
+                {
+                    var deep = Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z));
+                    worst = worst is null || deep > worst.OverlapMm ? new DriverBlock(device.Id, number, id, isDevice, tool.Name, deep) : worst;
+                }
+            }
+        }
+
+        foreach (var other in fit.Devices.Where(o => o.Id != device.Id && o.Device.DeckId == device.Device.DeckId && o.Device.FarFace == device.Device.FarFace))
+        {
+            Hit(other.Id, true, other.Occupied);
+        }
+
+        if (Deck.IsPanel(device.Device.DeckId, out var own))
+        {
+            foreach (var panel in design.Box.Panels.Where(p => p.Hold == PanelHold.Fixed && p.Face != own))
+            {
+                var outward = panel.Face.Outward();
+                var (inner, outer) = (fit.Envelope.InnerPlane(panel.Face), fit.Envelope.OuterPlane(panel.Face));
+                Hit("shell/" + Deck.Name(panel.Face), false, fit.Envelope.Outer.WithSpan(outward.Axis(), Math.Min(inner, outer), Math.Max(inner, outer)));
+            }
+        }
+
+        return worst;
+    }
+
+    private static (Box Shaft, Box Hand) Along(Point3 head, Direction away, DriverTool tool)
+    {
+        Box Cylinder(double dia, double from, double to)
+        {
+            var (a, b) = (head + (away.Vector() * from), head + (away.Vector() * to));
+            var box = Box.Between(a, b);
+            return box.Grow(dia / 2).WithSpan(away.Axis(), box.Min[away.Axis()], box.Max[away.Axis()]);
+        }
+
+        return (Cylinder(tool.ShaftDiaMm, 0, tool.ReachMm), Cylinder(tool.HandDiaMm, tool.ReachMm, tool.ReachMm + tool.HandLengthMm));
+    }
+}

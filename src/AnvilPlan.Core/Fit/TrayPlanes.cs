@@ -1,0 +1,40 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
+
+namespace AnvilPlan.Core.Fit;
+
+/// <summary>The directions that belong to a plate's plane.</summary>
+public static class TrayPlanes
+{
+    /// <summary>u and v of its drawing; their normal is the way the near side looks.</summary>
+    public static (Direction U, Direction V) DrawnAxes(this TrayPlane plane) => plane switch
+    {
+        TrayPlane.FacesFront => (Direction.Right, Direction.Up),
+        TrayPlane.FacesRight => (Direction.Back, Direction.Up),
+        _ => (Direction.Right, Direction.Back),
+    };
+
+    public static Direction Normal(this TrayPlane plane) => plane.DrawnAxes().U.Cross(plane.DrawnAxes().V);
+
+    /// <summary>The panel behind the plate, from which its place is measured.</summary>
+    public static Face Behind(this TrayPlane plane) => Faces.Of(plane.Normal().Opposite());
+
+    /// <summary>The panel that the plate looks at.</summary>
+    public static Face Ahead(this TrayPlane plane) => Faces.Of(plane.Normal());
+
+    /// <summary>The two walls that carry its rails, and the axis along which the rails run.</summary>
+    public static (Face Least, Face Most, Axis Along) Rails(this TrayPlane plane) => plane switch
+    {
+        TrayPlane.FacesFront => (Face.Left, Face.Right, Axis.Z),
+        TrayPlane.FacesRight => (Face.Front, Face.Back, Axis.Z),
+        _ => (Face.Left, Face.Right, Axis.Y),
+    };
+
+    /// <summary>As the drawings name the two sides of the plate.</summary>
+    public static (string Near, string Far) Sides(this TrayPlane plane) => plane switch
+    {
+        TrayPlane.FacesFront => ("the front", "the back"),
+        TrayPlane.FacesRight => ("the right", "the left"),
+        _ => ("above", "below"),
+    };
+}

@@ -1,0 +1,66 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Mounts;
+
+namespace AnvilPlan.Core.Shell;
+
+/// <summary>
+/// A plate between a deck and a device whose patterns do not meet: it is screwed to holes of the deck from behind, and carries the
+/// device by flush screws from its own underside.
+/// </summary>
+public static class AdapterPlate
+{
+    /// <summary>Plate left round the outermost hole, mm.</summary>
+    private const double RimMm = 8;
+
+    /// <summary>How far beyond the device's outline the plate may reach for a hole of the deck, mm.</summary>
+    private const double ReachMm = 20;
+
+    /// <summary>Material between a hole for the device and one for the deck, mm.</summary>
+    private const double WebMm = 3;
+
+    public static string IdOf(string deviceId) => "adapter/" + deviceId;
+
+    public static double ThicknessMm(Device device, Catalog catalog) =>
+        device.Adapter is { } adapter ? catalog.TypicalThicknessMm(adapter.MaterialId, adapter.NominalMm) : 0;
+
+    /// <summary>The deck's holes that the plate is screwed to: those under it that stay clear of the device's own, at most four, the outermost.</summary>
+    public static IReadOnlyList<DrilledHole> Fixings(PlacedDevice device, Design design)
+    {
+        var own = device.Model.Holes.Select(h => (At: device.DeckFrame.ToPlane(device.ToSpace(h.XMm, h.YMm, 0)), h.DiaMm)).ToList();
+        var (min, max) = device.DeckFrame.ToPlane(device.Body);
+        var middle = new Uv((min.U + max.U) / 2, (min.V + max.V) / 2);
+        return
+        [
+            .. DrilledPattern.Of(design, device.Device.DeckId)
+                .Where(d => d.UMm > min.U - ReachMm && d.UMm < max.U + ReachMm && d.VMm > min.V - ReachMm && d.VMm < max.V + ReachMm)
+                .Where(d => own.TrueForAll(o => o.At.DistanceTo(new Uv(d.UMm, d.VMm)) >= ((o.DiaMm + d.DiaMm) / 2) + WebMm))
+                .Where(d => Thread(d) is not null)
+                .OrderByDescending(d => middle.DistanceTo(new Uv(d.UMm, d.VMm))).ThenBy(d => d.UMm).ThenBy(d => d.VMm)
+                .Take(4),
+        ];
+    }
+
+    /// <summary>The largest usual thread whose screw passes the hole; null for a hole too small for any.</summary>
+    public static ThreadSize? Thread(DrilledHole hole) => ((string[])["M5", "M4", "M3", "M2.5"])
+        .Select(FastenerTables.Shipped.Thread).FirstOrDefault(t => t.NominalMm + 0.1 <= hole.DiaMm);
+
+    internal static SolidPart Solid(PlacedDevice device, Design design, Catalog catalog)
+    {
+        var adapter = device.Device.Adapter!;
+        var (min, max) = device.DeckFrame.ToPlane(device.Body);
+        var points = device.Model.Holes.Select(h => device.DeckFrame.ToPlane(device.ToSpace(h.XMm, h.YMm, 0)))
+            .Concat(Fixings(device, design).Select(d => new Uv(d.UMm, d.VMm))).ToList();
+        var least = new Uv(points.Select(p => p.U - RimMm).Append(min.U).Min(), points.Select(p => p.V - RimMm).Append(min.V).Min());
+        var most = new Uv(points.Select(p => p.U + RimMm).Append(max.U).Max(), points.Select(p => p.V + RimMm).Append(max.V).Max());
+        var top = device.DeckHeightMm;
+        var sign = device.Away == device.DeckFrame.Normal ? 1 : -1;
+        var box = device.DeckFrame.ToSpace(least, most, top - (sign * ThicknessMm(device.Device, catalog)), top);
+        return new SolidPart(
+            IdOf(device.Id), $"Adapter for {device.Device.Name.ToLowerInvariant()}", PartKind.Adapter, adapter.MaterialId, adapter.NominalMm, box,
+            SolidPart.FrameOf(box, device.DeckFrame.U, device.DeckFrame.V, most.V - least.V > most.U - least.U + Box.Slack),
+            sign > 0 ? "its device's side" : "its deck's side", sign > 0 ? "its deck's side" : "its device's side", null);
+    }
+}
