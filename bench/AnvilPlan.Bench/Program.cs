@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Globalization;
 using System.Text.Json;
+using AnvilPlan.AutoFit;
 using AnvilPlan.Bench;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
@@ -40,17 +41,33 @@ var figures = new Dictionary<string, Func<double>>(StringComparer.Ordinal)
     ["plan_60_devices_ms"] = () => Median(12, () => Planner.Plan(devices, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
     ["nest_200_parts_quick_ms"] = () => Median(12, () => SheetNester.Quick(sheets)),
 };
-var unknown = names.FirstOrDefault(n => !figures.ContainsKey(n));
+const string ArrangedSets = "arranged_sets";
+var unknown = names.FirstOrDefault(n => n != ArrangedSets && !figures.ContainsKey(n));
 if (unknown is not null)
 {
-    Console.Error.WriteLine($"{unknown} is not measured here: {string.Join(", ", figures.Keys)} are.");
+    Console.Error.WriteLine($"{unknown} is not measured here: {string.Join(", ", figures.Keys.Append(ArrangedSets))} are.");
     return 2;
 }
 
 var results = figures.Where(f => names.Count == 0 || names.Contains(f.Key)).ToDictionary(f => f.Key, f => Math.Round(f.Value(), 3), StringComparer.Ordinal);
+if (names.Count == 0 || names.Contains(ArrangedSets))
+{
+    foreach (var (set, i) in DeviceSets.All.Select((s, i) => (s, i + 1)))
+    {
+        // the shell found, the sum of all device boxes with their clearance, how many times that the shell is, and how long it took
+        var found = ShellSearch.Run(set, Catalog.Shipped, ShopProfile.Usual, [SearchGoal.Volume], 8, null, default);
+        var inflated = DeviceSets.InflatedL(set, ShopProfile.Usual.Fits.BodyMm);
+        var volume = found.Arrangements.Count > 0 ? found.Arrangements[0].VolumeL : double.NaN;
+        results[$"set_{i}_of_{set.Devices.Count}_devices_l"] = Math.Round(volume, 3);
+        results[$"set_{i}_inflated_boxes_l"] = Math.Round(inflated, 3);
+        results[$"set_{i}_times_inflated"] = Math.Round(volume / inflated, 2);
+        results[$"set_{i}_s"] = Math.Round(found.Seconds, 2);
+    }
+}
+
 if (json)
 {
-    Console.Out.WriteLine(JsonSerializer.Serialize(results));
+    Console.Out.WriteLine(JsonSerializer.Serialize(results.ToDictionary(r => r.Key, r => double.IsNaN(r.Value) ? (double?)null : r.Value)));
 }
 else
 {

@@ -44,5 +44,5 @@ public static class DevicePlacing
             : null;
 
     /// <summary>A thickness that the device clamps with something to spare, mm.</summary>
-    internal static double Clamped(HardwareModel model, double most) => Math.Max(model.PanelMinMm ?? 0, most > 3 ? most - 1 : most);
+    public static double Clamped(HardwareModel model, double most) => Math.Max(model.PanelMinMm ?? 0, most > 3 ? most - 1 : most);
 }

@@ -10,7 +10,7 @@ using AnvilPlan.Core.Shell;
 namespace AnvilPlan.Core.Findings;
 
 /// <summary>Judges one place for one device against everything that already stands: room, other bodies, edges, joints.</summary>
-internal sealed class PlacementCheck
+public sealed class PlacementCheck
 {
     private readonly PlanSoFar _plan;
     private readonly List<(string Id, Box Box)> _parts;

@@ -13,7 +13,7 @@ namespace AnvilPlan.Core.Mounts;
 /// Openings for ports that reach a panel. A connector close behind the panel's outer face gets an opening of its own size; one
 /// farther back gets an opening that the plug passes; one beyond a plug's length reaches no panel.
 /// </summary>
-internal static class PortOpenings
+public static class PortOpenings
 {
     /// <summary>A plug with its cover reaches this far through a panel to a connector behind it (mm) [R].</summary>
     public const double PlugLengthMm = 12;
@@ -21,7 +21,7 @@ internal static class PortOpenings
     private const double CornerMm = 1;
     private const double LeastWebMm = 2;
 
-    public static void Add(MountDraft draft, Design design, FitPlan fit, ShellPlan shell, ShopProfile shop)
+    internal static void Add(MountDraft draft, Design design, FitPlan fit, ShellPlan shell, ShopProfile shop)
     {
         foreach (var device in fit.Devices)
         {

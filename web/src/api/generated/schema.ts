@@ -424,6 +424,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        Adapter: {
+            materialId: string;
+            /** Format: double */
+            nominalMm: number;
+        };
         AirFace: {
             side: components["schemas"]["Direction"];
             role: components["schemas"]["AirRole"];
@@ -500,6 +505,8 @@ export interface components {
             screws: components["schemas"]["ScrewChoice"][];
             ports: components["schemas"]["PortProvision"][];
             fans: components["schemas"]["FanOpening"][];
+            rooms: components["schemas"]["RoomPlace"][];
+            routes: components["schemas"]["CableRoute"][];
             checkList: components["schemas"]["CheckLine"][];
             cuts: components["schemas"]["CutPlan"];
             work: components["schemas"]["WorkStep"][];
@@ -507,6 +514,33 @@ export interface components {
             findings: components["schemas"]["Finding"][];
             tally: components["schemas"]["Tally"];
             hasStop: boolean;
+        };
+        CableRoute: {
+            linkId: string;
+            cable: string;
+            from: string;
+            to: string;
+            /** Format: double */
+            pathMm: number;
+            /** Format: double */
+            neededMm: number;
+            /** Format: double */
+            atHandMm: null | number;
+            short: boolean;
+        };
+        CableTail: {
+            name: string;
+            /** Format: double */
+            xMm: number;
+            /** Format: double */
+            yMm: number;
+            /** Format: double */
+            zMm: number;
+            exit: components["schemas"]["Direction"];
+            /** Format: double */
+            diaMm: number;
+            /** Format: double */
+            lengthMm: number;
         };
         CalculatorInputLine: {
             key: string;
@@ -562,7 +596,7 @@ export interface components {
         /** @enum {unknown} */
         ChannelShape: "rabbet" | "groove" | "pocket";
         /** @enum {unknown} */
-        CheckKind: "port" | "fixing" | "air" | "need";
+        CheckKind: "port" | "fixing" | "air" | "need" | "cable" | "label";
         CheckLine: {
             deviceId: string;
             kind: components["schemas"]["CheckKind"];
@@ -619,6 +653,7 @@ export interface components {
             box: components["schemas"]["PanelBox"];
             trays: components["schemas"]["Tray"][];
             devices: components["schemas"]["Device"][];
+            links: components["schemas"]["Link"][];
         };
         DesignEdit: {
             /** Format: int32 */
@@ -647,6 +682,12 @@ export interface components {
             rebateToMm: null | number;
             grille: null | components["schemas"]["Grille"];
             closedPorts: string[];
+            farFace: boolean;
+            turnedOver: boolean;
+            onDrilledHoles: boolean;
+            marking: null | string;
+            adapter: null | components["schemas"]["Adapter"];
+            locked: boolean;
         };
         DevicePlace: {
             id: string;
@@ -663,6 +704,19 @@ export interface components {
         };
         /** @enum {unknown} */
         Direction: "left" | "right" | "front" | "back" | "down" | "up";
+        Drawer: {
+            out: components["schemas"]["Face"];
+            /** Format: double */
+            travelMm: number;
+        };
+        DrilledHole: {
+            /** Format: double */
+            uMm: number;
+            /** Format: double */
+            vMm: number;
+            /** Format: double */
+            diaMm: number;
+        };
         Edge: {
             id: components["schemas"]["EdgeId"];
             covers: components["schemas"]["Face"];
@@ -863,6 +917,10 @@ export interface components {
             bareBoard: boolean;
             fan: boolean;
             symmetry: components["schemas"]["PatternSymmetry"];
+            keepOuts: components["schemas"]["KeepOut"][];
+            tails: components["schemas"]["CableTail"][];
+            /** Format: double */
+            handMm: number;
             seatInside: boolean;
         };
         ImportedPattern: {
@@ -874,8 +932,23 @@ export interface components {
             holes: components["schemas"]["MountHole"][];
         };
         /** @enum {unknown} */
-        JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre";
+        JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre" | "loose";
         JsonElement: unknown;
+        KeepOut: {
+            what: string;
+            /** Format: double */
+            xMm: number;
+            /** Format: double */
+            yMm: number;
+            /** Format: double */
+            zMm: number;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+            /** Format: double */
+            heightMm: number;
+        };
         /** @enum {unknown} */
         LayerKind: "fixed" | "derived" | "slack";
         LengthView: {
@@ -885,6 +958,16 @@ export interface components {
             inches: string;
             /** Format: double */
             inchErrorMm: number;
+        };
+        Link: {
+            id: string;
+            fromDeviceId: string;
+            fromPortId: string;
+            toDeviceId: string;
+            toPortId: string;
+            cable: string;
+            /** Format: double */
+            lengthMm: null | number;
         };
         Material: {
             id: string;
@@ -974,6 +1057,8 @@ export interface components {
             grain: components["schemas"]["GrainRun"];
             /** Format: double */
             insetMm: number;
+            hingeAt: null | components["schemas"]["Face"];
+            drilled: components["schemas"]["DrilledHole"][];
         };
         PanelBox: {
             /** Format: double */
@@ -1000,7 +1085,7 @@ export interface components {
             cornerRadiusMm: number;
         };
         /** @enum {unknown} */
-        PanelHold: "fixed" | "removable";
+        PanelHold: "fixed" | "removable" | "hinged";
         Part: {
             id: string;
             name: string;
@@ -1037,7 +1122,7 @@ export interface components {
         /** @enum {unknown} */
         PartEdge: "uLeast" | "uMost" | "vLeast" | "vMost";
         /** @enum {unknown} */
-        PartKind: "panel" | "tray" | "block" | "rail";
+        PartKind: "panel" | "tray" | "block" | "rail" | "adapter";
         /** @enum {unknown} */
         PartState: "toDo" | "cut" | "machined" | "fitted" | "finished" | "inPlace";
         PatternSymmetry: {
@@ -1172,6 +1257,13 @@ export interface components {
             expectedRevision: number;
             /** Format: int32 */
             number: null | number;
+        };
+        RoomPlace: {
+            owner: string;
+            kind: components["schemas"]["ZoneKind"];
+            what: string;
+            box: components["schemas"]["Box"];
+            free: boolean;
         };
         ScrewChoice: {
             id: string;
@@ -1336,9 +1428,15 @@ export interface components {
             gapMm: number;
             support: components["schemas"]["TraySupport"];
             railBarId: null | string;
+            plane: components["schemas"]["TrayPlane"];
+            drawer: null | components["schemas"]["Drawer"];
+            drilled: components["schemas"]["DrilledHole"][];
+            locked: boolean;
         };
         /** @enum {unknown} */
-        TraySupport: "none" | "rails" | "posts";
+        TrayPlane: "level" | "facesFront" | "facesRight";
+        /** @enum {unknown} */
+        TraySupport: "none" | "rails" | "posts" | "hung";
         Uv: {
             /** Format: double */
             u: number;
@@ -1390,6 +1488,8 @@ export interface components {
         };
         /** @enum {unknown} */
         WorkedFrom: "seen" | "far";
+        /** @enum {unknown} */
+        ZoneKind: "keepOut" | "plugRoom" | "airGap" | "nutRoom" | "fingerRoom" | "doorSwing" | "drawerTravel";
     };
     responses: never;
     parameters: never;

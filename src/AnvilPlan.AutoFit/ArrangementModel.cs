@@ -1,0 +1,585 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Clearance;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Shops;
+using Google.OrTools.Sat;
+
+namespace AnvilPlan.AutoFit;
+
+/// <summary>
+/// The arrangement as a constraint model over half millimetres: sizes of the shell, places of trays, place and quarter turn of each
+/// device. Every block is rounded outwards to the grid, so what the model allows, the checker allows too.
+/// </summary>
+internal sealed class ArrangementModel
+{
+    private const int PerMm = 2;
+    private const double HoleSpareMm = 0.5;
+    private const double CutoutRimMm = 3;
+
+    private readonly CpModel _model = new();
+    private readonly Design _design;
+    private readonly Catalog _catalog;
+    private readonly double _gapMm;
+    private readonly IReadOnlyList<ShellSamples> _ways;
+    private readonly IReadOnlyList<int[]> _turns;
+    private readonly IntVar[] _shell;
+    private readonly List<(IntVar U, IntVar V, BoolVar[] Turn)> _devices = [];
+    private readonly List<SymbolicBox> _occupied = [];
+    private readonly List<BoolVar> _reached = [];
+    private readonly List<BoolVar> _reachedRear = [];
+    private readonly List<IntVar> _cables = [];
+    private readonly IntVar _area;
+    private readonly IntVar _volume;
+
+    /// <param name="spareMm">Added to the clearance between devices.</param>
+    public ArrangementModel(Design design, Catalog catalog, ShopProfile shop, double spareMm)
+    {
+        (_design, _catalog, _gapMm) = (design, catalog, shop.Fits.BodyMm + spareMm);
+        _turns = [.. design.Devices.Select(d => d.Locked || catalog.Model(d.ModelId).InPanel ? new[] { d.QuarterTurns } : [0, 1, 2, 3])];
+        _ways = [.. Enumerable.Range(0, 4).Select(k => new ShellSamples(Laid(design, k), catalog, shop))];
+        var outer = _ways[0].Fit.Envelope.Outer.Size;
+        var limits = Limits(design, outer);
+        _shell =
+        [
+            .. Enum.GetValues<Axis>().Select(a => _model.NewIntVar(Grid(20), Grid(limits[a]), $"size-{a}")),
+            .. _ways[0].Trays.Select(t => _model.NewIntVar(0, Grid(limits.Z), "tray-" + t)),
+        ];
+        AddDevices(limits);
+        AddTrays();
+        AddPairs();
+        AddPorts();
+        AddLinks();
+        var most = limits.X * limits.Y * PerMm * PerMm;
+        _area = _model.NewIntVar(1, (long)Math.Ceiling(most), "area");
+        _model.AddMultiplicationEquality(_area, [_shell[0], _shell[1]]);
+        _volume = _model.NewIntVar(1, (long)Math.Ceiling(most * limits.Z * PerMm), "volume");
+        _model.AddMultiplicationEquality(_volume, [_area, _shell[2]]);
+    }
+
+    public int PortCount => _reached.Count;
+    public bool HasCables => _cables.Count > 0;
+
+    /// <summary>Volume of a shell in the model's unit, an eighth of a cubic millimetre.</summary>
+    private static long Units(double volumeMm3) => (long)Math.Ceiling(volumeMm3 * PerMm * PerMm * PerMm);
+
+    public static double Litres(double units) => units / (PerMm * PerMm * PerMm) * 1e-6;
+
+    public IntVar Volume => _volume;
+
+    public void Aim(SearchGoal goal, double referenceMm3)
+    {
+        var reference = Units(referenceMm3);
+        var unreached = LinearExpr.Sum(_reached.Select(r => 1 - (LinearExpr)r)) * (reference / 5);
+        _model.Minimize(goal switch
+        {
+            SearchGoal.Footprint => (_area * Grid(400)) + _shell[2] + unreached,
+            SearchGoal.Flat => (_shell[2] * (reference / 100)) + _area + unreached,
+            SearchGoal.Cables => _volume + (LinearExpr.Sum(_cables) * Math.Max(1, reference / Grid(150))) + unreached,
+            SearchGoal.RearPorts => _volume + (LinearExpr.Sum(_reachedRear.Select(r => 1 - (LinearExpr)r)) * (reference / 4)) + unreached,
+            _ => _volume + unreached,
+        });
+    }
+
+    /// <summary>No shell may be larger than this.</summary>
+    public void AtMost(double volumeMm3) => _model.Add(_volume <= Units(volumeMm3));
+
+    /// <summary>Where to look first.</summary>
+    public void Hint(Design at)
+    {
+        _model.ClearHints();
+        var envelope = Envelope.Of(at, _catalog);
+        foreach (var axis in Enum.GetValues<Axis>())
+        {
+            _model.AddHint(_shell[(int)axis], Grid(envelope.Outer.Size[axis]));
+        }
+
+        for (var t = 0; t < _ways[0].Trays.Count; t++)
+        {
+            _model.AddHint(_shell[3 + t], Grid(at.Trays.First(x => x.Id == _ways[0].Trays[t]).UndersideMm));
+        }
+
+        for (var i = 0; i < _devices.Count; i++)
+        {
+            var d = at.Devices[i];
+            _model.AddHint(_devices[i].U, Grid(d.UMm));
+            _model.AddHint(_devices[i].V, Grid(d.VMm));
+            for (var k = 0; k < _turns[i].Length; k++)
+            {
+                _model.AddHint(_devices[i].Turn[k], _turns[i][k] == d.QuarterTurns);
+            }
+        }
+    }
+
+    public CpSolverStatus Solve(CpSolver solver, CpSolverSolutionCallback progress) => solver.Solve(_model, progress);
+
+    /// <summary>The design that the solver ended with.</summary>
+    public Design Read(CpSolver solver)
+    {
+        var walls = _ways[0].Fit.Envelope;
+        var taken = walls.Outer.Size - walls.Inner.Size;
+        double Size(Axis axis) => Millimetres(solver.Value(_shell[(int)axis])) - (_design.Box.Basis == SizeBasis.Outer ? 0 : taken[axis]);
+        return _design with
+        {
+            Box = _design.Box with { WidthMm = Size(Axis.X), DepthMm = Size(Axis.Y), HeightMm = Size(Axis.Z) },
+            Trays = [.. _design.Trays.Select(t => IndexOf(t.Id) is var i && i >= 0 ? t with { UndersideMm = Millimetres(solver.Value(_shell[3 + i])) } : t)],
+            Devices =
+            [
+                .. _design.Devices.Select((d, i) => d with
+                {
+                    UMm = Millimetres(solver.Value(_devices[i].U)), VMm = Millimetres(solver.Value(_devices[i].V)),
+                    QuarterTurns = _turns[i].Where((_, k) => solver.BooleanValue(_devices[i].Turn[k])).First(),
+                }),
+            ],
+        };
+    }
+
+    private int IndexOf(string trayId) => _ways[0].Trays.ToList().IndexOf(trayId);
+
+    private static Design Laid(Design design, int turns) => design with
+    {
+        Devices = [.. design.Devices.Select(d => d with { UMm = 0, VMm = 0, QuarterTurns = turns })],
+    };
+
+    /// <summary>The brief's limits, else half as much again as now, and never less than a row of all devices wants.</summary>
+    private static Point3 Limits(Design design, Point3 outer)
+    {
+        var brief = design.Brief;
+        return new Point3(
+            brief.LimitWidthMm ?? Math.Max(1.5 * outer.X, 500), brief.LimitDepthMm ?? Math.Max(1.5 * outer.Y, 500),
+            (brief.LimitHeightMm ?? Math.Max(1.5 * outer.Z, 400)) - (brief.LimitHeightMm is null ? 0 : design.Box.Feet?.HeightMm ?? 0));
+    }
+
+    private void AddDevices(Point3 limits)
+    {
+        var most = Grid(Math.Max(limits.X, Math.Max(limits.Y, limits.Z)));
+        for (var i = 0; i < _design.Devices.Count; i++)
+        {
+            var d = _design.Devices[i];
+            var (u, v) = (_model.NewIntVar(-Grid(50), most, d.Id + "/u"), _model.NewIntVar(-Grid(50), most, d.Id + "/v"));
+            var turn = _turns[i].Select(k => _model.NewBoolVar($"{d.Id}/turn-{k}")).ToArray();
+            _model.AddExactlyOne(turn);
+            _devices.Add((u, v, turn));
+            _occupied.Add(Device(i, (s, n) => s.Fit.Devices[n].Occupied));
+            if (d.Locked)
+            {
+                _model.Add(u == (long)Math.Round(d.UMm * PerMm));
+                _model.Add(v == (long)Math.Round(d.VMm * PerMm));
+            }
+        }
+
+        var inner = _ways[0].Still(s => s.Fit.Envelope.Inner);
+        for (var i = 0; i < _design.Devices.Count; i++)
+        {
+            var open = _ways[0].Fit.Devices[i] is { Model.InPanel: true } placed && Deck.IsPanel(placed.Device.DeckId, out var face) ? face.Outward() : (Direction?)null;
+            Within(Device(i, (s, n) => s.Fit.Devices[n].Body), inner, open is { } o ? [o] : []);
+            Holes(i);
+        }
+    }
+
+    private void AddTrays()
+    {
+        var inner = _ways[0].Still(s => s.Fit.Envelope.Inner);
+        var bars = _ways[0].Joints.Bars;
+        foreach (var tray in _design.Trays)
+        {
+            var plate = _ways[0].Still(s => s.Fit.Trays[tray.Id]);
+            Within(plate, inner, []);
+            for (var b = 0; b < bars.Count && !tray.Locked; b++)
+            {
+                // a plate may be notched round an upright block, but it need not lie at the height of a level one
+                var bar = b;
+                if (bars[b].Frame.U.Axis() != tray.Plane.Normal().Axis() && !bars[b].Id.StartsWith("rail/", StringComparison.Ordinal))
+                {
+                    Apart(plate, _ways[0].Still(s => s.Joints.Bars[bar].Box), null);
+                }
+            }
+
+            foreach (var bar in Enumerable.Range(0, bars.Count).Where(b => bars[b].Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)))
+            {
+                Within(_ways[0].Still(s => s.Joints.Bars[bar].Box), inner, []);
+            }
+
+            if (IndexOf(tray.Id) is var i && i >= 0 && tray.Support == TraySupport.Posts)
+            {
+                _model.Add(_shell[3 + i] >= Grid(FitStage.LeastStandoffMm));
+            }
+        }
+    }
+
+    private void AddPairs()
+    {
+        for (var i = 0; i < _occupied.Count; i++)
+        {
+            for (var j = i + 1; j < _occupied.Count; j++)
+            {
+                Apart(_occupied[i].Grow(_gapMm / 2), _occupied[j].Grow(_gapMm / 2), null);
+            }
+        }
+
+        var parts = Parts().ToList();
+        var inner = _ways[0].Still(s => s.Fit.Envelope.Inner);
+        for (var i = 0; i < _design.Devices.Count; i++)
+        {
+            var body = Device(i, (s, n) => s.Fit.Devices[n].Body);
+            foreach (var (id, box) in parts.Where(p => p.Id != _design.Devices[i].DeckId))
+            {
+                Apart(body, box, null);
+            }
+
+            for (var z = 0; z < ZoneCount(i); z++)
+            {
+                AddZone(i, z, parts, inner);
+            }
+        }
+    }
+
+    private int ZoneCount(int device) => ZonesAt(device, _ways[_turns[device][0]]).Count;
+
+    private static IReadOnlyList<Zone> ZonesAt(int device, ShellSamples way) => way.Zones(device);
+
+    private void AddZone(int owner, int index, List<(string Id, SymbolicBox Box)> parts, SymbolicBox inner)
+    {
+        var zone = ZonesAt(owner, _ways[_turns[owner][0]])[index];
+        var box = Device(owner, (s, n) => s.Zones[n][index].Box);
+        for (var other = 0; other < _occupied.Count; other++)
+        {
+            var device = _ways[0].Fit.Devices[other];
+            if (other != owner && (!zone.Outside || (device.Model.InPanel && device.Model.FrontMm > 0 && device.Device.DeckId == _design.Devices[owner].DeckId)))
+            {
+                Apart(box, Device(other, (s, n) => s.Fit.Devices[n].Body), null);
+            }
+        }
+
+        if (zone.Outside)
+        {
+            return;
+        }
+
+        foreach (var (_, part) in parts.Where(p => !zone.Exempt.Contains(p.Id)))
+        {
+            Apart(box, part, null);
+        }
+
+        var open = zone.Exempt.Select(e => Deck.IsPanel(e, out var face) ? (Direction?)face.Outward() : null).OfType<Direction>().ToList();
+        Within(box, inner, open);
+        if (zone.Kind == ZoneKind.PlugRoom)
+        {
+            for (var other = owner + 1; other < _occupied.Count; other++)
+            {
+                for (var z = 0; z < ZoneCount(other); z++)
+                {
+                    if (ZonesAt(other, _ways[_turns[other][0]])[z].Kind == ZoneKind.PlugRoom)
+                    {
+                        var at = z;
+                        Apart(box, Device(other, (s, n) => s.Zones[n][at].Box), null);
+                    }
+                }
+            }
+        }
+    }
+
+    private IEnumerable<(string Id, SymbolicBox Box)> Parts() =>
+    [
+        .. _design.Trays.Select(t => (t.Id, _ways[0].Still(s => s.Fit.Trays[t.Id]))),
+        .. _ways[0].Joints.Bars.Select((b, i) => (b.Id, _ways[0].Still(s => s.Joints.Bars[i].Box))),
+    ];
+
+    /// <summary>Holes and cut-outs keep off the edges of their deck and off what is joined there.</summary>
+    private void Holes(int index)
+    {
+        var placed = _ways[0].Fit.Devices[index];
+        if (placed.Device.Adapter is not null || placed.Device.OnDrilledHoles)
+        {
+            return;
+        }
+
+        var deckId = placed.Device.DeckId;
+        var deck = _ways[0].Still(s => s.Shell.Deck(deckId).Box);
+        var material = _catalog.Material(_ways[0].Shell.Deck(deckId).MaterialId);
+        Axis[] plane = [placed.DeckFrame.U.Axis(), placed.DeckFrame.V.Axis()];
+        var keep = KeepClear(deckId).ToList();
+        foreach (var hole in placed.Model.Holes)
+        {
+            var point = Device(index, (s, n) => s.Fit.Devices[n].ToSpace(hole.XMm, hole.YMm, 0) is var p ? new Box(p, p) : default);
+            Spot(point, deck, plane, keep, PlacementCheck.EdgeDistanceMm(material, hole.DiaMm + HoleSpareMm), (hole.DiaMm / 2) + HoleSpareMm);
+        }
+
+        foreach (var cutout in placed.Model.Cutouts)
+        {
+            var half = Math.Max(cutout.WidthMm, cutout.HeightMm ?? cutout.WidthMm) / 2;
+            var point = Device(index, (s, n) => s.Fit.Devices[n].ToSpace(cutout.XMm, cutout.YMm, 0) is var p ? new Box(p, p) : default);
+            Spot(point, deck, plane, keep, half + CutoutRimMm, half);
+        }
+    }
+
+    private void Spot(SymbolicBox point, SymbolicBox deck, Axis[] plane, List<SymbolicBox> keep, double rimMm, double halfMm)
+    {
+        foreach (var axis in plane)
+        {
+            _model.Add(Beyond(new Side(deck, false), new Side(point, false), axis) >= Grid(rimMm));
+            _model.Add(Beyond(new Side(point, true), new Side(deck, true), axis) >= Grid(rimMm));
+        }
+
+        foreach (var strip in keep)
+        {
+            Apart(point.Grow(halfMm), strip, null, plane);
+        }
+    }
+
+    private IEnumerable<SymbolicBox> KeepClear(string deckId)
+    {
+        var partId = _ways[0].Shell.Deck(deckId).Id;
+        var strips = _ways[0].Joints.KeepClear;
+        return Enumerable.Range(0, strips.Count).Where(k => strips[k].PartId == partId)
+            .Select(k => _ways[0].Still(s => s.Shell.Deck(deckId).Frame.ToSpace(s.Joints.KeepClear[k].Min, s.Joints.KeepClear[k].Max, 0, 0)));
+    }
+
+    /// <summary>A port reaches its panel when its face lies at most a plug's length behind the inside and nothing is between.</summary>
+    private void AddPorts()
+    {
+        for (var i = 0; i < _design.Devices.Count; i++)
+        {
+            var placed = _ways[0].Fit.Devices[i];
+            foreach (var port in placed.Model.Ports.Where(p => p.NeedsOpening && !placed.Device.ClosedPorts.Contains(p.Id) && !Linked(placed.Id, p.Id)))
+            {
+                var reached = _model.NewBoolVar($"{placed.Id}/{port.Id}");
+                var rear = _model.NewBoolVar($"{placed.Id}/{port.Id}/rear");
+                var ways = _turns[i].Select((turn, k) => Reach(i, k, turn, port)).ToList();
+                _model.AddBoolOr([.. ways.Select(w => (ILiteral)w.Literal), reached.Not()]);
+                _model.AddBoolOr([.. ways.Where(w => w.Face == Face.Back).Select(w => (ILiteral)w.Literal), rear.Not()]);
+                _reached.Add(reached);
+                _reachedRear.Add(rear);
+            }
+        }
+    }
+
+    private bool Linked(string deviceId, string portId) =>
+        _design.Links.Any(l => (l.FromDeviceId, l.FromPortId) == (deviceId, portId) || (l.ToDeviceId, l.ToPortId) == (deviceId, portId));
+
+    private (BoolVar Literal, Face Face) Reach(int device, int k, int turn, Port port)
+    {
+        var exit = _ways[turn].Fit.Devices[device].ToSpace(port.Exit);
+        var face = Faces.Of(exit);
+        var literal = _model.NewBoolVar($"{_design.Devices[device].Id}/{port.Id}/{turn}");
+        _model.AddImplication(literal, _devices[device].Turn[k]);
+        var inner = _ways[0].Still(s => s.Fit.Envelope.Inner);
+        var connector = Device(device, (s, n) => s.Fit.Devices[n].Place(port).Connector);
+        var gap = exit.Sign() > 0
+            ? Beyond(new Side(connector, true), new Side(inner, true), exit.Axis())
+            : Beyond(new Side(inner, false), new Side(connector, false), exit.Axis());
+        _model.Add(gap >= 0).OnlyEnforceIf(literal);
+        _model.Add(gap <= Grid(PortOpenings.PlugLengthMm) - 2).OnlyEnforceIf(literal);
+        var corridor = Device(device, (s, n) => Beyond(s.Fit.Devices[n].Place(port).Plug, s.Fit.Devices[n].ToSpace(port.Exit)));
+        for (var other = 0; other < _occupied.Count; other++)
+        {
+            if (other != device)
+            {
+                Apart(corridor, Device(other, (s, n) => s.Fit.Devices[n].Body), literal);
+            }
+        }
+
+        return (literal, face);
+    }
+
+    private static Box Beyond(Box plug, Direction exit)
+    {
+        var (from, to) = (plug.Side(exit), plug.Side(exit) + (exit.Sign() * PortOpenings.PlugLengthMm));
+        return plug.WithSpan(exit.Axis(), Math.Min(from, to), Math.Max(from, to));
+    }
+
+    /// <summary>Length of each cable along the axes; a cable at hand must reach.</summary>
+    private void AddLinks()
+    {
+        foreach (var link in _design.Links)
+        {
+            var (a, b) = (DeviceIndex(link.FromDeviceId), DeviceIndex(link.ToDeviceId));
+            var cable = CableKind.Find(link.Cable)!;
+            var lead = cable.StraightMm + cable.BendRadiusMm(false);
+            var (from, to) = (Lead(a, link.FromPortId, lead), Lead(b, link.ToPortId, lead));
+            var sum = _model.NewIntVar(0, Grid(20_000), link.Id);
+            var parts = new List<LinearExpr>();
+            foreach (var axis in Enum.GetValues<Axis>())
+            {
+                var apart = _model.NewIntVar(0, Grid(5000), $"{link.Id}/{axis}");
+                _model.Add(apart >= Beyond(new Side(from, false), new Side(to, false), axis));
+                _model.Add(apart >= Beyond(new Side(to, false), new Side(from, false), axis));
+                parts.Add(apart);
+            }
+
+            _model.Add(sum == LinearExpr.Sum(parts) + Grid(2 * lead));
+            _cables.Add(sum);
+            if (link.LengthMm is { } length)
+            {
+                _model.Add(sum <= (long)Math.Floor(length / (1 + CableRoutes.Slack) * PerMm) - 2);
+            }
+        }
+    }
+
+    private int DeviceIndex(string id) => _design.Devices.ToList().FindIndex(d => d.Id == id);
+
+    private SymbolicBox Lead(int device, string portId, double leadMm)
+    {
+        var port = _ways[0].Fit.Devices[device].Model.Ports.First(p => p.Id == portId);
+        return Device(device, (s, n) =>
+        {
+            var end = s.Fit.Devices[n].Place(port).Centre + (s.Fit.Devices[n].ToSpace(port.Exit).Vector() * leadMm);
+            return new Box(end, end);
+        });
+    }
+
+    private SymbolicBox Device(int index, Func<ShellSamples.Sample, int, Box> of)
+    {
+        var frame = _ways[0].Fit.Devices[index].DeckFrame;
+        var along = new int[3];
+        along[(int)frame.U.Axis()] = frame.U.Sign();
+        along[(int)frame.V.Axis()] = 2 * frame.V.Sign();
+        return SymbolicBox.Of(index, along, [.. _turns[index].Select(turn => _ways[turn].Of(s => of(s, index)))], ShellSamples.StepMm);
+    }
+
+    /// <summary>The block stays inside the other, except where that is open.</summary>
+    private void Within(SymbolicBox box, SymbolicBox room, IReadOnlyList<Direction> open)
+    {
+        foreach (var axis in Enum.GetValues<Axis>())
+        {
+            if (!open.Contains(Directions.Of(axis, -1)))
+            {
+                _model.Add(Beyond(new Side(room, false), new Side(box, false), axis) >= 0);
+            }
+
+            if (!open.Contains(Directions.Of(axis, 1)))
+            {
+                _model.Add(Beyond(new Side(box, true), new Side(room, true), axis) >= 0);
+            }
+        }
+    }
+
+    private void Apart(SymbolicBox a, SymbolicBox b, BoolVar? when, Axis[]? axes = null)
+    {
+        var sides = new List<ILiteral>();
+        foreach (var axis in axes ?? Enum.GetValues<Axis>())
+        {
+            foreach (var (one, other) in ((SymbolicBox, SymbolicBox)[])[(a, b), (b, a)])
+            {
+                switch (Before(one, other, axis))
+                {
+                    case true:
+                        return;
+                    case false:
+                        continue;
+                    default:
+                        var side = _model.NewBoolVar("");
+                        _model.Add(Beyond(new Side(one, true), new Side(other, false), axis) >= 0).OnlyEnforceIf(side);
+                        sides.Add(side);
+                        break;
+                }
+            }
+        }
+
+        if (when is not null)
+        {
+            sides.Add(when.Not());
+        }
+
+        _model.AddBoolOr(sides);
+    }
+
+    /// <summary>Whether one block always ends before the other, never does, or it depends (null).</summary>
+    private static bool? Before(SymbolicBox one, SymbolicBox other, Axis axis)
+    {
+        if (one.Along[(int)axis] != 0 || other.Along[(int)axis] != 0)
+        {
+            return null;
+        }
+
+        var gaps = one.Ways.SelectMany(o => other.Ways.Select(t => (End: o.Max[(int)axis], Start: t.Min[(int)axis]))).ToList();
+        return gaps.Exists(g => !g.End.SameFactors(g.Start)) ? null
+            : gaps.TrueForAll(g => g.End.ConstantMm <= g.Start.ConstantMm + 1e-9) ? true
+            : gaps.TrueForAll(g => g.End.ConstantMm > g.Start.ConstantMm + 1e-9) ? false
+            : null;
+    }
+
+    /// <summary>
+    /// How far a face of the second block lies beyond a face of the first along the axis, in grid units, rounded down as a whole:
+    /// faces that touch exactly stay touching.
+    /// </summary>
+    private LinearExpr Beyond(Side first, Side second, Axis axis)
+    {
+        var sum = LinearExpr.NewBuilder();
+        var (from, to) = (first.Faces(axis), second.Faces(axis));
+        for (var i = 0; i < _shell.Length; i++)
+        {
+            if (to[0].Factors[i] != from[0].Factors[i])
+            {
+                sum.AddTerm(_shell[i], to[0].Factors[i] - from[0].Factors[i]);
+            }
+        }
+
+        Along(sum, first.Box, axis, -1);
+        Along(sum, second.Box, axis, 1);
+        if (from.Count == 1 || to.Count == 1)
+        {
+            var turning = from.Count > 1 ? first.Box : second.Box;
+            for (var k = 0; k < Math.Max(from.Count, to.Count); k++)
+            {
+                var apart = Down(Own(to[to.Count == 1 ? 0 : k]) - Own(from[from.Count == 1 ? 0 : k]));
+                if (from.Count == 1 && to.Count == 1)
+                {
+                    sum.Add(apart);
+                }
+                else
+                {
+                    sum.AddTerm(_devices[turning.Device].Turn[k], apart);
+                }
+            }
+
+            return sum;
+        }
+
+        for (var k = 0; k < from.Count; k++)
+        {
+            sum.AddTerm(_devices[first.Box.Device].Turn[k], Down(-Own(from[k])));
+        }
+
+        for (var k = 0; k < to.Count; k++)
+        {
+            sum.AddTerm(_devices[second.Box.Device].Turn[k], Down(Own(to[k])));
+        }
+
+        return sum;
+    }
+
+    private void Along(LinearExprBuilder sum, SymbolicBox box, Axis axis, int sign)
+    {
+        if (box.Device >= 0 && box.Along[(int)axis] is var along && along != 0)
+        {
+            sum.AddTerm(Math.Abs(along) == 1 ? _devices[box.Device].U : _devices[box.Device].V, sign * Math.Sign(along));
+        }
+    }
+
+    /// <summary>The constant of a face without what its factors add at the sampled shell, mm.</summary>
+    private double Own(Moving face) => face.ConstantMm - face.Factors.Select((f, i) => f * StartMm(i)).Sum();
+
+    private static long Down(double mm) => (long)Math.Floor((mm * PerMm) + 1e-6);
+
+    /// <summary>One side of a block along every axis.</summary>
+    private readonly record struct Side(SymbolicBox Box, bool Most)
+    {
+        public List<Moving> Faces(Axis axis)
+        {
+            var most = Most;
+            return [.. Box.Ways.Select(w => (most ? w.Max : w.Min)[(int)axis])];
+        }
+    }
+
+    private double StartMm(int variable) => variable < 3
+        ? _ways[0].Fit.Envelope.Outer.Size[(Axis)variable]
+        : _ways[0].Start.Trays.First(t => t.Id == _ways[0].Trays[variable - 3]).UndersideMm;
+
+    private static long Grid(double mm) => (long)Math.Ceiling((mm * PerMm) - 1e-6);
+
+    private static double Millimetres(long units) => units / (double)PerMm;
+}

@@ -1,0 +1,71 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Clearance;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.AutoFit;
+
+/// <summary>
+/// How everything moves when the shell's sizes and the trays' places change: taken from the planner's own stages at a few shells,
+/// so that the search knows no geometry of its own.
+/// </summary>
+internal sealed class ShellSamples
+{
+    public const double StepMm = 8;
+
+    private readonly List<Sample> _samples;
+
+    /// <param name="design">Devices stand at (0, 0) here, turned as given.</param>
+    public ShellSamples(Design design, Catalog catalog, ShopProfile shop)
+    {
+        Trays = [.. design.Trays.Where(t => !t.Locked).Select(t => t.Id)];
+        Start = design;
+        _samples = [.. Variants(design).Select(d => Sample.Of(d, catalog, shop))];
+    }
+
+    public Design Start { get; }
+
+    /// <summary>Trays whose place is searched, in the order of their variables after width, depth and height.</summary>
+    public IReadOnlyList<string> Trays { get; }
+
+    public FitPlan Fit => _samples[0].Fit;
+    public ShellPlan Shell => _samples[0].Shell;
+    public JointPlan Joints => _samples[0].Joints;
+
+    /// <summary>A block of the plan, still in the shell.</summary>
+    public SymbolicBox Still(Func<Sample, Box> of) => SymbolicBox.Of(-1, [0, 0, 0], [[.. _samples.Select(of)]], StepMm);
+
+    /// <summary>The room that a device needs here, in the order of its zones.</summary>
+    public IReadOnlyList<Zone> Zones(int device) => _samples[0].Zones[device];
+
+    public IReadOnlyList<Box> Of(Func<Sample, Box> of) => [.. _samples.Select(of)];
+
+    private IEnumerable<Design> Variants(Design design)
+    {
+        yield return design;
+        foreach (var axis in Enum.GetValues<Axis>())
+        {
+            yield return ChainEdit.Resize(design, axis, StepMm);
+        }
+
+        foreach (var tray in Trays)
+        {
+            yield return design.WithTray(tray, t => t with { UndersideMm = t.UndersideMm + StepMm });
+        }
+    }
+
+    internal sealed record Sample(Design Design, FitPlan Fit, ShellPlan Shell, JointPlan Joints, IReadOnlyList<IReadOnlyList<Zone>> Zones)
+    {
+        public static Sample Of(Design design, Catalog catalog, ShopProfile shop)
+        {
+            var fit = FitStage.Run(design, catalog);
+            var shell = ShellStage.Run(design, catalog, fit);
+            var joints = JointStage.Run(design, catalog, shop, fit, shell);
+            return new Sample(design, fit, shell, joints, [.. fit.Devices.Select(d => (IReadOnlyList<Zone>)[.. DeviceZones.Of(d, design, fit)])]);
+        }
+    }
+}

@@ -1,0 +1,121 @@
+using System.Diagnostics;
+using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shops;
+using Google.OrTools.Sat;
+
+namespace AnvilPlan.AutoFit;
+
+/// <summary>
+/// Looks for the smallest shells in which the hardware of a design fits on the decks that were chosen for it. What the search
+/// proposes is planned like any design and is only given out when the findings agree.
+/// </summary>
+public static class ShellSearch
+{
+    /// <summary>Clearance added between devices when the findings refuse a proposal, mm.</summary>
+    private static readonly double[] SparesMm = [0, 1, 3];
+
+    private const double FirstShare = 0.6;
+
+    /// <param name="seconds">For all goals together.</param>
+    public static SearchResult Run(
+        Design design, Catalog catalog, ShopProfile shop, IReadOnlyList<SearchGoal> goals, double seconds, IProgress<SearchProgress>? progress, CancellationToken cancel)
+    {
+        var clock = Stopwatch.StartNew();
+        var before = Planner.Plan(design, catalog, shop, AsBuilt.Nothing);
+        var known = before.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
+        var models = SparesMm.Select(spare => new Lazy<ArrangementModel>(() => new ArrangementModel(design, catalog, shop, spare))).ToList();
+        var (found, best, refused) = (new List<Arrangement>(), design, (string?)null);
+        var wanted = goals.Where(g => g != SearchGoal.Cables || design.Links.Count > 0).ToList();
+        for (var g = 0; g < wanted.Count && !cancel.IsCancellationRequested; g++)
+        {
+            // the first goal finds a shell at all; the others start from it
+            var until = g == 0 && wanted.Count > 1 ? seconds / 2 : clock.Elapsed.TotalSeconds + ((seconds - clock.Elapsed.TotalSeconds) / (wanted.Count - g));
+            foreach (var model in models)
+            {
+                // a refused proposal is to leave time for the next try
+                var left = until - clock.Elapsed.TotalSeconds;
+                var share = model == models[^1] ? left : left * FirstShare;
+                if (left < 0.2 || Solve(model.Value, wanted[g], best, before.Outer.VolumeMm3, share, found.Count, clock, seconds, progress, cancel) is not { } proposal)
+                {
+                    break;
+                }
+
+                var plan = Planner.Plan(proposal, catalog, shop, AsBuilt.Nothing);
+                if (Sound(plan, known))
+                {
+                    best = found.Count == 0 ? proposal : best;
+                    found.Add(Arrangement.Of(wanted[g], proposal, plan));
+                    break;
+                }
+
+                refused = plan.Findings.First(f => Refuses(f, known)).Text;
+            }
+        }
+
+        var distinct = Distinct(found);
+        return new SearchResult(distinct, clock.Elapsed.TotalSeconds, cancel.IsCancellationRequested, distinct.Count > 0 ? null
+            : cancel.IsCancellationRequested ? "The search was stopped before it found a shell."
+            : refused is not null ? $"No shell was found in {seconds} s; the last one was refused: {refused}"
+            : $"No shell was found in {seconds} s: unlock a device, free a limit of the brief, or move a device to another deck.");
+    }
+
+    /// <summary>No stop that the design had not had, and none about where things stand.</summary>
+    public static bool Sound(BuildPlan plan, IReadOnlySet<string> known) =>
+        !plan.Findings.Any(f => Refuses(f, known));
+
+    private static bool Refuses(Finding finding, IReadOnlySet<string> known) =>
+        finding.Severity == Severity.Stop && (!known.Contains(finding.Id) || OfPlace.Contains(finding.Code));
+
+    private static readonly HashSet<string> OfPlace = new(StringComparer.Ordinal)
+    {
+        "device-outside", "devices-collide", "device-hits-part", "room-taken", "plug-no-room", "hole-near-edge", "hole-in-joint", "opening-cuts-joint",
+        "holes-meet", "tray-outside", "tray-unsupported", "door-hits", "drawer-hits", "cable-short", "over-the-limit",
+    };
+
+    private static Design? Solve(
+        ArrangementModel model, SearchGoal goal, Design hint, double referenceMm3, double share, int found, Stopwatch clock, double seconds,
+        IProgress<SearchProgress>? progress, CancellationToken cancel)
+    {
+        model.Aim(goal, referenceMm3);
+        model.Hint(hint);
+        var solver = new CpSolver { StringParameters = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"max_time_in_seconds:{share} num_workers:{Math.Clamp(Environment.ProcessorCount, 1, 8)}") };
+        using var watch = new Watch(model, goal, clock, seconds, found, progress, cancel);
+        using var stop = cancel.Register(watch.Stop);
+        var status = model.Solve(solver, watch);
+        return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible ? model.Read(solver) : null;
+    }
+
+    /// <summary>Those that differ from all before by more than 3 mm in a size, or by a port.</summary>
+    private static List<Arrangement> Distinct(List<Arrangement> found)
+    {
+        var kept = new List<Arrangement>();
+        foreach (var a in found)
+        {
+            if (kept.TrueForAll(k => Math.Abs(k.WidthMm - a.WidthMm) > 3 || Math.Abs(k.DepthMm - a.DepthMm) > 3 || Math.Abs(k.HeightMm - a.HeightMm) > 3 || k.PortsRear != a.PortsRear))
+            {
+                kept.Add(a);
+            }
+        }
+
+        return kept;
+    }
+
+    private sealed class Watch(
+        ArrangementModel model, SearchGoal goal, Stopwatch clock, double seconds, int found, IProgress<SearchProgress>? progress, CancellationToken cancel) : CpSolverSolutionCallback
+    {
+        public void Stop() => StopSearch();
+
+        public override void OnSolutionCallback()
+        {
+            progress?.Report(new SearchProgress(goal, clock.Elapsed.TotalSeconds, seconds, ArrangementModel.Litres(Value(model.Volume)), found));
+            if (cancel.IsCancellationRequested)
+            {
+                StopSearch();
+            }
+        }
+    }
+}

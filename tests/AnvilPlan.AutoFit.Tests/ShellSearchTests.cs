@@ -1,0 +1,113 @@
+using System.Text.Json;
+using AnvilPlan.Bench;
+using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.AutoFit.Tests;
+
+public class ShellSearchTests
+{
+    private static readonly SearchGoal[] Volume = [SearchGoal.Volume];
+
+    private static Design Marsh { get; } = JsonDocument.Parse(
+        File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "demo", "marsh-listening-station.json")))
+        .RootElement.GetProperty("design").Deserialize<Design>(WireJson.Options)!;
+
+    public static TheoryData<int> Sets => [.. Enumerable.Range(0, DeviceSets.All.Count)];
+
+    [Fact]
+    public void The_demos_hardware_finds_shells_no_larger_than_the_hand_made_one_each_with_its_own_merit()
+    {
+        var hand = Planner.Plan(Marsh, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+        var result = Search(Marsh, Enum.GetValues<SearchGoal>(), 16);
+        Assert.True(result.Arrangements.Count >= 2, result.Why ?? $"only {result.Arrangements.Count}");
+        var smallest = result.Arrangements.MinBy(a => a.VolumeL)!;
+        Assert.True(smallest.VolumeL <= hand.Tally.VolumeL, $"{smallest.VolumeL} l against {hand.Tally.VolumeL} l by hand");
+        Assert.All(result.Arrangements, a => Assert.Equal((3, 3), (a.PortsOpen, a.PortsWanted)));
+        // the only stop left is the screw that no search can mend
+        Assert.All(result.Arrangements, a => Assert.Equal(["screw-none-fits"], Stops(a.Design).Select(f => f.Code)));
+    }
+
+    [Theory]
+    [MemberData(nameof(Sets))]
+    public void Each_made_up_set_is_arranged_in_ten_seconds_and_stands_free_by_a_second_method(int number)
+    {
+        var set = DeviceSets.All[number];
+        var result = Search(set, Volume, 8);
+        Assert.True(result.Seconds < 10, $"{result.Seconds} s");
+        var found = Assert.Single(result.Arrangements);
+        var known = Stops(set).Select(f => f.Id).ToHashSet();
+        Assert.All(Stops(found.Design), f => Assert.Contains(f.Id, known));
+
+        // brute force over the placed blocks, with the clearance between bodies
+        var plan = Planner.Plan(found.Design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+        var bodies = plan.Devices.Select(d => d.Body).ToList();
+        for (var i = 0; i < bodies.Count; i++)
+        {
+            Assert.DoesNotContain(bodies.Skip(i + 1), b => Gap(bodies[i], b) < ShopProfile.Usual.Fits.BodyMm - 1e-6);
+            Assert.All(plan.Devices.Where(d => !d.InPanel), d => Assert.True(plan.Inner.Contains(d.Body), d.Id));
+        }
+
+        Assert.All(plan.Rooms.Where(r => r.Kind == Core.Clearance.ZoneKind.KeepOut), r =>
+            Assert.DoesNotContain(plan.Devices.Where(d => d.Id != r.Owner), d => Gap(r.Box, d.Body) < -1e-6));
+    }
+
+    [Fact]
+    public void What_stays_here_stays_here()
+    {
+        var set = DeviceSets.All[0];
+        var board = set.Devices[0];
+        var pinned = set.WithDevice(board.Id, d => d with { UMm = 30, VMm = 40, QuarterTurns = 1, Locked = true }).WithTray("tray-1", t => t with { Locked = true });
+        var found = Assert.Single(Search(pinned, Volume, 5).Arrangements).Design;
+        Assert.Equal((30, 40, 1), (found.Devices[0].UMm, found.Devices[0].VMm, found.Devices[0].QuarterTurns));
+        Assert.Equal(60, found.Trays[0].UndersideMm);
+    }
+
+    [Fact]
+    public void The_limits_of_the_brief_hold_and_what_cannot_be_is_said()
+    {
+        var set = DeviceSets.All[0];
+        var narrow = set with { Brief = set.Brief with { LimitWidthMm = 180 } };
+        Assert.All(Search(narrow, Volume, 6).Arrangements, a => Assert.True(a.WidthMm <= 180));
+        var hopeless = Search(set with { Brief = set.Brief with { LimitWidthMm = 60 } }, Volume, 3);
+        Assert.Empty(hopeless.Arrangements);
+        Assert.Contains("unlock a device", hopeless.Why, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_search_reports_and_can_be_stopped()
+    {
+        using var stop = new CancellationTokenSource();
+        var seen = new List<SearchProgress>();
+        var progress = new Immediate(p =>
+        {
+            seen.Add(p);
+            stop.Cancel();
+        });
+        var result = ShellSearch.Run(DeviceSets.All[9], Catalog.Shipped, ShopProfile.Usual, Volume, 20, progress, stop.Token);
+        Assert.True(result.Cancelled);
+        Assert.True(result.Seconds < 15, $"{result.Seconds} s");
+        Assert.NotEmpty(seen);
+        Assert.NotNull(seen[0].BestL);
+    }
+
+    private static SearchResult Search(Design design, IReadOnlyList<SearchGoal> goals, double seconds) =>
+        ShellSearch.Run(design, Catalog.Shipped, ShopProfile.Usual, goals, seconds, null, default);
+
+    private static List<Finding> Stops(Design design) =>
+        [.. Planner.Plan(design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing).Findings.Where(f => f.Severity == Severity.Stop)];
+
+    /// <summary>The widest gap along an axis, mm; negative when the blocks share room.</summary>
+    private static double Gap(Box a, Box b) => Enum.GetValues<Axis>().Max(x => Math.Max(a.Min[x] - b.Max[x], b.Min[x] - a.Max[x]));
+
+    private sealed class Immediate(Action<SearchProgress> seen) : IProgress<SearchProgress>
+    {
+        public void Report(SearchProgress value) => seen(value);
+    }
+}
