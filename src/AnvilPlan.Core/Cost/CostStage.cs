@@ -11,7 +11,7 @@ namespace AnvilPlan.Core.Cost;
 
 /// <summary>Money in cents, time in hours, for all units together.</summary>
 public sealed record CostPlan(
-    IReadOnlyList<PurchaseLine> Purchase, long StockCents, long HardwareCents, long FastenerCents, long LabourCents, double Hours, double FastenerMassG)
+    IReadOnlyList<PurchaseLine> Purchase, IReadOnlyList<PurchaseLine> FromSalvage, long StockCents, long HardwareCents, long FastenerCents, long LabourCents, double Hours, double FastenerMassG)
 {
     public long TotalCents => StockCents + HardwareCents + FastenerCents + LabourCents;
 }
@@ -29,28 +29,34 @@ public static class CostStage
     {
         var n = design.Brief.Quantity;
         var screws = joints.Screws.Concat(mounts.Screws).ToList();
-        var hardware = Hardware(design, catalog, n).ToList();
-        var fasteners = Fasteners(screws, mounts, design, n).ToList();
+        var salvage = new SalvageStore(shop.Salvage);
+        var hardware = Hardware(design, catalog, n, salvage).ToList();
+        var fasteners = Fasteners(screws, mounts, design, n, salvage).ToList();
         var hours = work.Sum(w => w.Minutes) * n / 60;
         return new CostPlan(
-            [.. cuts.ToBuy, .. hardware, .. fasteners], cuts.StockCents, hardware.Sum(l => l.TotalCents), fasteners.Sum(l => l.TotalCents),
+            [.. cuts.ToBuy, .. hardware, .. fasteners], salvage.Taken, cuts.StockCents, hardware.Sum(l => l.TotalCents), fasteners.Sum(l => l.TotalCents),
             (long)Math.Round(hours * shop.Rates.HourCents), Math.Round(hours, 3), screws.Sum(s => ScrewMassG(s, catalog) * s.Count));
     }
 
-    private static IEnumerable<PurchaseLine> Hardware(Design design, Catalog catalog, int n) => design.Devices
+    private static IEnumerable<PurchaseLine> Hardware(Design design, Catalog catalog, int n, SalvageStore salvage) => design.Devices
         .GroupBy(d => d.ModelId).OrderBy(g => g.Key, StringComparer.Ordinal)
         .Select(g =>
         {
             var model = catalog.Model(g.Key);
-            return new PurchaseLine("hardware", model.Name, g.Count() * n, "piece", model.PriceCents, model.PriceCents * g.Count() * n);
-        });
+            var count = salvage.Use(SalvageKind.Device, g.Key, model.Name, g.Count() * n);
+            return new PurchaseLine("hardware", model.Name, count, "piece", model.PriceCents, model.PriceCents * count);
+        })
+        .Where(l => l.Count > 0);
 
-    private static IEnumerable<PurchaseLine> Fasteners(IReadOnlyList<ScrewChoice> screws, MountPlan mounts, Design design, int n)
+    private static IEnumerable<PurchaseLine> Fasteners(IReadOnlyList<ScrewChoice> screws, MountPlan mounts, Design design, int n, SalvageStore salvage)
     {
         foreach (var g in screws.Where(s => s.LengthMm is not null).GroupBy(s => s.Label).OrderBy(g => g.Key, StringComparer.Ordinal))
         {
-            var count = g.Sum(s => s.Count) * n;
-            yield return new PurchaseLine("screw", g.Key, count, "piece", ScrewCents, ScrewCents * count);
+            var count = salvage.Use(SalvageKind.Screw, g.Key, g.Key, g.Sum(s => s.Count) * n);
+            if (count > 0)
+            {
+                yield return new PurchaseLine("screw", g.Key, count, "piece", ScrewCents, ScrewCents * count);
+            }
         }
 
         foreach (var g in screws.Where(s => s.Nut).GroupBy(s => s.Thread).OrderBy(g => g.Key, StringComparer.Ordinal))

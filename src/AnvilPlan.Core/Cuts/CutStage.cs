@@ -46,7 +46,7 @@ public static class CutStage
     {
         var (materialId, nominal) = (parts[0].MaterialId, parts[0].NominalMm);
         var material = catalog.Material(materialId);
-        var offcuts = shop.Offcuts.Where(o => o.MaterialId == materialId && Math.Abs(o.NominalMm - nominal) < 0.005).ToList();
+        var offcuts = shop.Offcuts.Where(o => o.Condition != Condition.Untested && o.MaterialId == materialId && Math.Abs(o.NominalMm - nominal) < 0.005).ToList();
         var sold = catalog.SheetsOf(materialId, nominal).ToList();
         var onHand = shop.SheetsOnHand.ToDictionary(s => s.StockId, s => s.Count, StringComparer.Ordinal);
         List<NestStock> stock =

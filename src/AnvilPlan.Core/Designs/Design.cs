@@ -46,7 +46,30 @@ public enum Place
 /// <param name="OldCaseVolumeL">The case in use today, for comparison; null = none.</param>
 public sealed record Brief(
     string Purpose, Place Place, double? LimitWidthMm, double? LimitDepthMm, double? LimitHeightMm,
-    int Quantity, long? BudgetCents, double? OldCaseVolumeL, string Notes);
+    int Quantity, long? BudgetCents, double? OldCaseVolumeL, string Notes)
+{
+    /// <summary>The face that it stands or hangs on where it is used.</summary>
+    public Face StandsOn { get; init; } = Face.Bottom;
+
+    /// <summary>What stands on it, kg; null = nothing.</summary>
+    public double? CarriesKg { get; init; }
+
+    public IReadOnlyList<ServiceNeed> Service { get; init; } = [];
+
+    /// <summary>Hours that can be given to it on a working day.</summary>
+    public double? HoursPerDay { get; init; }
+
+    public int WorkDaysPerWeek { get; init; } = 5;
+    public DateOnly? StartOn { get; init; }
+    public DateOnly? DueOn { get; init; }
+
+    /// <summary>What one like it costs to buy, cents.</summary>
+    public long? BaselineCents { get; init; }
+
+    public Likeness? Likeness { get; init; }
+    public IReadOnlyList<Criterion> Criteria { get; init; } = [];
+    public IReadOnlyList<DesignOption> Options { get; init; } = [];
+}
 
 public enum SizeBasis
 {

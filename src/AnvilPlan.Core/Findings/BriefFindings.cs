@@ -1,14 +1,17 @@
 using System.Globalization;
+using AnvilPlan.Core.Decisions;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Findings;
 
 /// <summary>The plan against the limits of the brief, and cautions that go with what it holds.</summary>
 internal static class BriefFindings
 {
-    public static IEnumerable<Finding> Find(PlanSoFar plan) => [.. Limits(plan), .. Budget(plan), .. Cautions(plan)];
+    public static IEnumerable<Finding> Find(PlanSoFar plan) => [.. Limits(plan), .. Budget(plan), .. Deadline(plan), .. Standing(plan), .. Likeness(plan), .. Salvage(plan), .. Cautions(plan)];
 
     private static IEnumerable<Finding> Limits(PlanSoFar plan)
     {
@@ -36,6 +39,80 @@ internal static class BriefFindings
                         _ => d.Brief with { LimitHeightMm = size },
                     },
                 }));
+        }
+    }
+
+    /// <summary>Working days between two dates, both counted, with so many working days in a week from Monday on.</summary>
+    internal static int WorkDays(DateOnly start, DateOnly due, int perWeek) =>
+        Enumerable.Range(0, Math.Max(0, due.DayNumber - start.DayNumber + 1)).Count(i => (((int)start.AddDays(i).DayOfWeek + 6) % 7) < perWeek);
+
+    private static IEnumerable<Finding> Deadline(PlanSoFar plan)
+    {
+        if (plan.Design.Brief is not { HoursPerDay: { } perDay, StartOn: { } start, DueOn: { } due } brief)
+        {
+            yield break;
+        }
+
+        var (needed, has) = ((int)Math.Ceiling(plan.Cost.Hours / perDay), WorkDays(start, due, brief.WorkDaysPerWeek));
+        if (needed > has)
+        {
+            var ready = Enumerable.Range(0, 10_000).Select(i => start.AddDays(i)).First(d => WorkDays(start, d, brief.WorkDaysPerWeek) >= needed);
+            yield return Finding.Of("late", Severity.Warn,
+                string.Create(CultureInfo.InvariantCulture, $"{plan.Cost.Hours:0.0} h of work at {perDay:0.##} h a day take {needed} working days; from {start:yyyy-MM-dd} to {due:yyyy-MM-dd} there are {has}. Drying times are not counted."),
+                ["brief/due"],
+                new Remedy("later", $"Promise it for {ready:yyyy-MM-dd}", d => d with { Brief = d.Brief with { DueOn = ready } }),
+                new Remedy("longer-days", "Work longer each day", d => has > 0 && Math.Ceiling(plan.Cost.Hours / has * 4) / 4 is var hours && hours <= 12 ? d with { Brief = d.Brief with { HoursPerDay = hours } } : null));
+        }
+    }
+
+    private static IEnumerable<Finding> Standing(PlanSoFar plan)
+    {
+        var brief = plan.Design.Brief;
+        if (brief.StandsOn != Face.Bottom && plan.Design.Box.Feet is not null)
+        {
+            yield return Finding.Of("feet-elsewhere", Severity.Note,
+                $"It stands on its {Deck.Name(brief.StandsOn)}, and the 4 feet are under its bottom.", ["shell/bottom"],
+                new Remedy("no-feet", "Leave the feet off", d => d with { Box = d.Box with { Feet = null } }));
+        }
+
+        var on = brief.StandsOn.Opposite();
+        if (brief.CarriesKg is { } kg and > 0 && plan.Design.Panel(on).Hold == PanelHold.Hinged)
+        {
+            yield return Finding.Of("load-on-door", Severity.Warn,
+                $"{kg.ToString("0.##", CultureInfo.InvariantCulture)} kg stand on the {Deck.Name(on)}, and that is a door: it opens only when they are taken off.", ["shell/" + Deck.Name(on)]);
+        }
+    }
+
+    private static IEnumerable<Finding> Likeness(PlanSoFar plan)
+    {
+        if (LikenessCheck.Of(plan.Design.Brief, plan.Chains) is not { Misses.Count: > 0 } check)
+        {
+            yield break;
+        }
+
+        var like = plan.Design.Brief.Likeness!;
+        yield return Finding.Of("likeness-too-small", Severity.Warn,
+            $"{like.Name} scaled down {Say.Mm(like.Factor)} times is {Say.Mm(check.WidthMm)} x {Say.Mm(check.DepthMm)} x {Say.Mm(check.HeightMm)} mm; {string.Join("; ", check.Misses.Select(m => $"{m.Name} lacks {Say.Mm(m.ShortMm)} mm of {Word(m.Axis)}"))}.",
+            ["brief/likeness"],
+            new Remedy("largest-factor", $"Scale it down {Math.Floor(check.LargestFactor!.Value * 1000) / 1000} times", d => d with { Brief = d.Brief with { Likeness = like with { Factor = Math.Floor(check.LargestFactor!.Value * 1000) / 1000 } } }));
+    }
+
+    private static string Word(Axis axis) => axis switch { Axis.X => "width", Axis.Y => "depth", _ => "height" };
+
+    private static IEnumerable<Finding> Salvage(PlanSoFar plan)
+    {
+        if (plan.Cost.FromSalvage.Count > 0)
+        {
+            yield return Finding.Of("salvage-used", Severity.Note,
+                $"From salvage, not bought: {string.Join(", ", plan.Cost.FromSalvage.Select(l => $"{l.Count} x {l.Item}"))}.", ["shop/salvage"]);
+        }
+
+        var wanted = plan.Design.Devices.Select(d => d.ModelId).ToHashSet(StringComparer.Ordinal);
+        var untested = plan.Shop.Salvage.Where(s => s.Condition == Condition.Untested && s.Kind == SalvageKind.Device && wanted.Contains(s.Of)).ToList();
+        if (untested.Count > 0)
+        {
+            yield return Finding.Of("salvage-untested", Severity.Note,
+                $"Untested in the salvage and therefore not counted on: {string.Join(", ", untested.Select(s => $"{s.Count} x {plan.Catalog.Model(s.Of).Name}"))}.", ["shop/salvage"]);
         }
     }
 

@@ -51,7 +51,7 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
     }
 
     /// <summary>The corner of a box that is least along u and v and lies on the face that looks in <paramref name="seenFrom"/>.</summary>
-    internal static Point3 Corner(Box box, Direction u, Direction v, Direction seenFrom) => default(Point3)
+    public static Point3 Corner(Box box, Direction u, Direction v, Direction seenFrom) => default(Point3)
         .With(u.Axis(), box.Side(u.Opposite()))
         .With(v.Axis(), box.Side(v.Opposite()))
         .With(seenFrom.Axis(), box.Side(seenFrom));

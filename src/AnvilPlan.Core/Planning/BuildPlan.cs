@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Cost;
 using AnvilPlan.Core.Cuts;
+using AnvilPlan.Core.Decisions;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
@@ -34,7 +35,9 @@ public sealed record BuildPlan(
     IReadOnlyList<WorkStep> Work,
     CostPlan Cost,
     IReadOnlyList<Finding> Findings,
-    Tally Tally)
+    Tally Tally,
+    DecisionMatrix Decision,
+    LikenessCheck? Likeness)
 {
     public bool HasStop => Findings.Any(f => f.Severity == Severity.Stop);
 

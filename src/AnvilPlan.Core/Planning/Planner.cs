@@ -2,6 +2,7 @@ using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Cost;
+using AnvilPlan.Core.Decisions;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
@@ -27,11 +28,12 @@ public static class Planner
         var plan = Stages(design, catalog, shop, asBuilt);
         var (fit, shell, joints, mounts) = (plan.Fit, plan.Shell, plan.Joints, plan.Mounts);
         var findings = FindingStage.Run(plan);
+        var tally = TallyOf(plan, findings);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
             plan.Parts.Parts, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
             plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
-            findings, TallyOf(plan, findings));
+            findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains));
     }
 
     /// <summary>Every stage before the findings, in the order of the trade.</summary>

@@ -1,4 +1,5 @@
 using System.Globalization;
+using AnvilPlan.Core.Catalogs;
 
 namespace AnvilPlan.Core.Shops;
 
@@ -21,9 +22,44 @@ public static class ShopCheck
             }
         }
 
+        if (Named(s) is { } unnamed)
+        {
+            return unnamed;
+        }
+
         return s.FractionDenominator is 2 or 4 or 8 or 16 or 32 or 64
             ? ("", "")
             : ("fractionDenominator", $"fractionDenominator is {s.FractionDenominator}: it must be 2, 4, 8, 16, 32 or 64.");
+    }
+
+    /// <summary>Names and references of tools and salvage.</summary>
+    private static (string, string)? Named(ShopProfile s)
+    {
+        foreach (var (tool, i) in s.Tools.Machines.Select((t, i) => (t, i)))
+        {
+            if (tool.Name.Length is 0 or > 60)
+            {
+                return ($"tools.machines[{i}].name", $"name has {tool.Name.Length} characters: it must have 1 to 60.");
+            }
+        }
+
+        foreach (var (tap, i) in s.Tools.Taps.Select((t, i) => (t, i)))
+        {
+            if (!FastenerTables.Shipped.HasThread(tap))
+            {
+                return ($"tools.taps[{i}]", $"taps holds \"{tap}\": the thread table has no such size.");
+            }
+        }
+
+        foreach (var (item, i) in s.Salvage.Select((t, i) => (t, i)))
+        {
+            if (item.Of.Length is 0 or > 80)
+            {
+                return ($"salvage[{i}].of", $"of has {item.Of.Length} characters: it must have 1 to 80.");
+            }
+        }
+
+        return null;
     }
 
     private static IEnumerable<(string Path, double Value, double Least, double Most)> Fields(ShopProfile s)
@@ -53,6 +89,25 @@ public static class ShopCheck
             yield return ($"offcuts[{i}].lengthMm", o.LengthMm, 1, 5000);
             yield return ($"offcuts[{i}].widthMm", o.WidthMm, 1, 5000);
             yield return ($"offcuts[{i}].count", o.Count, 0, 1000);
+        }
+
+        foreach (var (t, i) in s.Tools.Machines.Select((t, i) => (t, i)))
+        {
+            foreach (var (field, value, most) in ((string, double?, double)[])
+                [("lengthMm", t.LengthMm, 10_000), ("widthMm", t.WidthMm, 10_000), ("heightMm", t.HeightMm, 5000), ("thicknessMm", t.ThicknessMm, 500), ("kerfMm", t.KerfMm, 20), ("toleranceMm", t.ToleranceMm, 5)])
+            {
+                yield return ($"tools.machines[{i}].{field}", value ?? 0, 0, most);
+            }
+        }
+
+        foreach (var (d, i) in s.Tools.DrillsMm.Select((d, i) => (d, i)))
+        {
+            yield return ($"tools.drillsMm[{i}]", d, 0.2, 100);
+        }
+
+        foreach (var (x, i) in s.Salvage.Select((x, i) => (x, i)))
+        {
+            yield return ($"salvage[{i}].count", x.Count, 0, 10_000);
         }
 
         foreach (var (c, i) in s.SheetsOnHand.Concat(s.BarsOnHand).Select((c, i) => (c, i)))

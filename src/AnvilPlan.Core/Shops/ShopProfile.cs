@@ -15,6 +15,11 @@ public sealed record ShopProfile(
     IReadOnlyList<StockCount> BarsOnHand,
     int FractionDenominator)
 {
+    public ToolSet Tools { get; init; } = ToolSet.Unstated;
+
+    /// <summary>Harvested devices and screws: used before anything is bought.</summary>
+    public IReadOnlyList<SalvageItem> Salvage { get; init; } = [];
+
     public FamilyRule Rule(MaterialFamily family) => Families.FirstOrDefault(f => f.Family == family) ?? FamilyRule.Plain(family);
 
     /// <summary>A shop with common tools and starting values [R]; every figure is to be replaced by the shop's own.</summary>
@@ -50,6 +55,10 @@ public sealed record WorkRates(
     double GlueMinPerJoint, double ScrewMin, double FinishMinPerDm2);
 
 /// <summary>A left-over kept for use, length along its grain.</summary>
-public sealed record Offcut(string Id, string MaterialId, double NominalMm, double LengthMm, double WidthMm, int Count);
+public sealed record Offcut(string Id, string MaterialId, double NominalMm, double LengthMm, double WidthMm, int Count)
+{
+    /// <summary>An untested one, warped or unknown, is not counted on.</summary>
+    public Condition Condition { get; init; }
+}
 
 public sealed record StockCount(string StockId, int Count);
