@@ -3,6 +3,7 @@ using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Measuring;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -37,6 +38,7 @@ public sealed class NotFoundException(string message) : Exception(message);
 public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvider clock)
 {
     private const string ShopKey = "shop";
+    private const string ReadingsKey = "readings/";
 
     public async Task<IReadOnlyList<ProjectLine>> List(CancellationToken cancel)
     {
@@ -175,6 +177,35 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         }
 
         await db.SaveChangesAsync(cancel);
+    }
+
+    /// <summary>Readings that were taken of a model, by dimension.</summary>
+    public async Task<IReadOnlyDictionary<string, IReadOnlyList<Reading>>> Readings(string modelId, CancellationToken cancel)
+    {
+        await using var db = await contexts.CreateDbContextAsync(cancel);
+        var row = await db.Documents.AsNoTracking().FirstOrDefaultAsync(d => d.Key == ReadingsKey + modelId, cancel);
+        return row is null ? new Dictionary<string, IReadOnlyList<Reading>>(StringComparer.Ordinal) : Parse<Dictionary<string, IReadOnlyList<Reading>>>(row.Json);
+    }
+
+    /// <summary>Changes the readings of one dimension; two writers at once follow one another.</summary>
+    public async Task ChangeReadings(string modelId, string key, Func<IReadOnlyList<Reading>, IReadOnlyList<Reading>> change, CancellationToken cancel)
+    {
+        await using var db = await contexts.CreateDbContextAsync(cancel);
+        await using var transaction = await db.Database.BeginTransactionAsync(System.Data.IsolationLevel.Serializable, cancel);
+        var row = await db.Documents.FirstOrDefaultAsync(d => d.Key == ReadingsKey + modelId, cancel);
+        var all = row is null ? [] : Parse<Dictionary<string, IReadOnlyList<Reading>>>(row.Json);
+        all[key] = change(all.GetValueOrDefault(key) ?? []);
+        if (row is null)
+        {
+            db.Documents.Add(new DocumentRow { Key = ReadingsKey + modelId, Json = Json(all), Version = 1 });
+        }
+        else
+        {
+            (row.Json, row.Version) = (Json(all), row.Version + 1);
+        }
+
+        await db.SaveChangesAsync(cancel);
+        await transaction.CommitAsync(cancel);
     }
 
     private async Task<OpenProject> Move(Guid id, int expected, Func<RevisionRow, IReadOnlyList<RevisionRow>, int?> to, CancellationToken cancel)

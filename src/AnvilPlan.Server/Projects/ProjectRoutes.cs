@@ -113,7 +113,8 @@ public static class ProjectRoutes
         return remedy.Change(before.Design);
     }
 
-    private static async Task<ProjectView> Save(
+    /// <summary>Plans, changes, checks and saves a design in one go; what the change did comes back with the project.</summary>
+    internal static async Task<ProjectView> Save(
         Guid id, int expected, string label, Func<ProjectView, Bench, Design> change, ProjectStore store, PlanDesk desk, CancellationToken cancel)
     {
         if (label.Length is 0 or > 200)
