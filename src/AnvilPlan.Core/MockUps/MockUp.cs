@@ -57,7 +57,7 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
             return Plain("card/" + Deck.Name(face), part.Name, size.U, size.V, features);
         }
 
-        /// <summary>A strip wrapped round the four sides and a lid, with the device's standoffs included in the height.</summary>
+        /// <summary>A strip wrapped round the four sides and a lid; the body alone, to be set on standoffs like the device.</summary>
         public IEnumerable<Part> Block(DevicePlace device)
         {
             var size = device.Body.Size;

@@ -27,6 +27,16 @@ export function Field({ label, children, hint }: { label: string; children: Reac
   )
 }
 
+/** A box to tick, with its words behind it. */
+export function Tick({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
+  return (
+    <label className="flex items-center gap-2 text-[0.92rem]">
+      <input type="checkbox" className="h-4 w-4 accent-violet" checked={checked} onChange={(e) => onChange(e.target.checked)} />
+      {label}
+    </label>
+  )
+}
+
 export function Select({ className = '', ...rest }: SelectHTMLAttributes<HTMLSelectElement>) {
   return <select className={`min-h-9 w-full rounded-sm border border-line bg-paper px-2 ${className}`} {...rest} />
 }

@@ -75,6 +75,21 @@ export function useProjectChanges() {
           }),
         ),
       ),
+    takeArrangement: (search: string, index: number) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/arrangements/{search}/take', {
+            params: { path: { id, search } },
+            body: { expectedRevision: now.revision, index },
+          }),
+        ),
+      ),
+    takeMockUp: (readings: { key: string; measuredMm: number }[]) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/mock-up/take', { params: path, body: { expectedRevision: now.revision, readings } }),
+        ),
+      ),
     undo: () =>
       run(async (now) =>
         taken(

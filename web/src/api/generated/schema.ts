@@ -308,6 +308,134 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{id}/arrangements": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["startArrangement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/arrangements/{search}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["arrangementState"];
+        put?: never;
+        post?: never;
+        delete: operations["stopArrangement"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/arrangements/{search}/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeArrangement"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/pockets": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["pockets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/mock-up": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mockUp"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/mock-up.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["mockUpSheets"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/mock-up/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewMockUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/mock-up/take": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeMockUp"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalog": {
         parameters: {
             query?: never;
@@ -340,6 +468,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalog/models/library.json": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["exportModels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalog/models/library": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["importModels"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalog/models/{id}/sheet.pdf": {
         parameters: {
             query?: never;
@@ -366,6 +526,86 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["readPattern"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalog/models/{id}/readings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["readReadings"];
+        put?: never;
+        post: operations["addReading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalog/models/{id}/readings/drop": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["dropReading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/catalog/models/{id}/readings/accept": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["acceptReading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/caliper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["caliper"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/caliper/press": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["pressCaliper"];
         delete?: never;
         options?: never;
         head?: never;
@@ -424,6 +664,9 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        AcceptedDimension: {
+            key: string;
+        };
         Adapter: {
             materialId: string;
             /** Format: double */
@@ -437,6 +680,54 @@ export interface components {
         };
         /** @enum {unknown} */
         AirRole: "intake" | "exhaust" | "either";
+        Arrangement: {
+            goal: components["schemas"]["SearchGoal"];
+            design: components["schemas"]["Design"];
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            volumeL: number;
+            /** Format: double */
+            footprintCm2: number;
+            /** Format: double */
+            cableMm: number;
+            /** Format: int32 */
+            portsOpen: number;
+            /** Format: int32 */
+            portsWanted: number;
+            /** Format: int32 */
+            portsRear: number;
+            /** Format: int32 */
+            stops: number;
+            /** Format: int32 */
+            warns: number;
+        };
+        ArrangementChoice: {
+            /** Format: int32 */
+            expectedRevision: number;
+            /** Format: int32 */
+            index: number;
+        };
+        ArrangementState: {
+            /** Format: uuid */
+            id: string;
+            /** Format: uuid */
+            projectId: string;
+            /** Format: int32 */
+            revision: number;
+            running: boolean;
+            progress: null | components["schemas"]["SearchProgress"];
+            result: null | components["schemas"]["SearchResult"];
+        };
+        ArrangementWish: {
+            goals: components["schemas"]["SearchGoal"][];
+            /** Format: double */
+            seconds: number;
+        };
         /** @enum {unknown} */
         Axis: "x" | "y" | "z";
         BarLayout: {
@@ -491,6 +782,23 @@ export interface components {
             /** Format: double */
             oldCaseVolumeL: null | number;
             notes: string;
+            standsOn: components["schemas"]["Face"];
+            /** Format: double */
+            carriesKg: null | number;
+            service: components["schemas"]["ServiceNeed"][];
+            /** Format: double */
+            hoursPerDay: null | number;
+            /** Format: int32 */
+            workDaysPerWeek: number;
+            /** Format: date */
+            startOn: null | string;
+            /** Format: date */
+            dueOn: null | string;
+            /** Format: int64 */
+            baselineCents: null | number;
+            likeness: null | components["schemas"]["Likeness"];
+            criteria: components["schemas"]["Criterion"][];
+            options: components["schemas"]["DesignOption"][];
         };
         BuildPlan: {
             name: string;
@@ -513,7 +821,26 @@ export interface components {
             cost: components["schemas"]["CostPlan"];
             findings: components["schemas"]["Finding"][];
             tally: components["schemas"]["Tally"];
+            decision: components["schemas"]["DecisionMatrix"];
+            likeness: null | components["schemas"]["LikenessCheck"];
             hasStop: boolean;
+        };
+        CableKind: {
+            id: string;
+            name: string;
+            /** Format: double */
+            odMm: number;
+            /** Format: double */
+            fixedBendTimesOd: number;
+            /** Format: double */
+            movingBendTimesOd: number;
+            /** Format: double */
+            plugWidthMm: number;
+            /** Format: double */
+            plugHeightMm: number;
+            /** Format: double */
+            straightMm: number;
+            source: string;
         };
         CableRoute: {
             linkId: string;
@@ -554,12 +881,34 @@ export interface components {
             inputs: components["schemas"]["CalculatorInputLine"][];
             outputs: string[];
         };
+        CaliperReading: {
+            /** Format: double */
+            valueMm: number;
+            source: string;
+        };
+        CaliperView: {
+            name: string;
+            simulated: boolean;
+        };
+        CardPiece: {
+            id: string;
+            name: string;
+            /** Format: double */
+            lengthMm: number;
+            /** Format: double */
+            widthMm: number;
+            /** Format: int32 */
+            folds: number;
+            /** Format: int32 */
+            openings: number;
+        };
         CatalogView: {
             materials: components["schemas"]["Material"][];
             sheets: components["schemas"]["SheetStock"][];
             bars: components["schemas"]["BarStock"][];
             hardware: components["schemas"]["HardwareModel"][];
             threads: string[];
+            cables: components["schemas"]["CableKind"][];
         };
         Chain: {
             id: string;
@@ -606,6 +955,8 @@ export interface components {
         };
         /** @enum {unknown} */
         CheckState: "provided" | "leftOut" | "missing";
+        /** @enum {unknown} */
+        Condition: "good" | "worn" | "untested";
         Consequences: {
             shifts: components["schemas"]["TallyShift"][];
             partsAdded: string[];
@@ -616,6 +967,7 @@ export interface components {
         };
         CostPlan: {
             purchase: components["schemas"]["PurchaseLine"][];
+            fromSalvage: components["schemas"]["PurchaseLine"][];
             /** Format: int64 */
             stockCents: number;
             /** Format: int64 */
@@ -631,6 +983,15 @@ export interface components {
             /** Format: int64 */
             totalCents: number;
         };
+        Criterion: {
+            id: string;
+            name: string;
+            /** Format: double */
+            weight: number;
+            measure: components["schemas"]["Measure"];
+            /** Format: double */
+            builtScore: null | number;
+        };
         CutPlan: {
             sheets: components["schemas"]["SheetLayout"][];
             bars: components["schemas"]["BarLayout"][];
@@ -640,6 +1001,15 @@ export interface components {
             sheetUse: number;
             /** Format: int64 */
             stockCents: number;
+        };
+        DecisionMatrix: {
+            cells: components["schemas"]["MatrixCell"][];
+            totals: components["schemas"]["OptionTotal"][];
+            tips: components["schemas"]["TippingPoint"][];
+            /** Format: int32 */
+            asked: number;
+            /** Format: double */
+            builtTotal: null | number;
         };
         DeckChoice: {
             /** Format: int32 */
@@ -660,6 +1030,13 @@ export interface components {
             expectedRevision: number;
             label: string;
             design: components["schemas"]["Design"];
+        };
+        DesignOption: {
+            id: string;
+            name: string;
+            kind: components["schemas"]["OptionKind"];
+            figures: components["schemas"]["OptionFigures"];
+            judgements: components["schemas"]["Judgement"][];
         };
         Device: {
             id: string;
@@ -702,6 +1079,25 @@ export interface components {
             inPanel: boolean;
             ports: components["schemas"]["PortPlace"][];
         };
+        DimensionRecord: {
+            key: string;
+            name: string;
+            /** Format: double */
+            nominalMm: number;
+            readings: components["schemas"]["Reading"][];
+            /** Format: double */
+            meanMm: null | number;
+            /** Format: double */
+            rangeMm: null | number;
+            /** Format: double */
+            deviationMm: null | number;
+            /** Format: int32 */
+            outlierIndex: null | number;
+            /** Format: double */
+            acceptMm: null | number;
+            /** Format: double */
+            differenceMm: null | number;
+        };
         /** @enum {unknown} */
         Direction: "left" | "right" | "front" | "back" | "down" | "up";
         Drawer: {
@@ -716,6 +1112,11 @@ export interface components {
             vMm: number;
             /** Format: double */
             diaMm: number;
+        };
+        DroppedReading: {
+            key: string;
+            /** Format: int32 */
+            index: number;
         };
         Edge: {
             id: components["schemas"]["EdgeId"];
@@ -862,6 +1263,12 @@ export interface components {
             u: components["schemas"]["Direction"];
             v: components["schemas"]["Direction"];
         };
+        FreePocket: {
+            box: components["schemas"]["Box"];
+            /** Format: double */
+            volumeL: number;
+            fits: string[];
+        };
         /** @enum {unknown} */
         GrainRun: "alongU" | "alongV";
         Grille: {
@@ -934,6 +1341,11 @@ export interface components {
         /** @enum {unknown} */
         JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre" | "loose";
         JsonElement: unknown;
+        Judgement: {
+            criterionId: string;
+            /** Format: double */
+            score: number;
+        };
         KeepOut: {
             what: string;
             /** Format: double */
@@ -958,6 +1370,42 @@ export interface components {
             inches: string;
             /** Format: double */
             inchErrorMm: number;
+        };
+        LibraryText: {
+            text: string;
+        };
+        Likeness: {
+            name: string;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            factor: number;
+        };
+        LikenessCheck: {
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+            /** Format: double */
+            heightMm: number;
+            misses: components["schemas"]["LikenessMiss"][];
+            /** Format: double */
+            largestFactor: null | number;
+        };
+        LikenessMiss: {
+            through: string;
+            name: string;
+            axis: components["schemas"]["Axis"];
+            /** Format: double */
+            needMm: number;
+            /** Format: double */
+            hasMm: number;
+            /** Format: double */
+            shortMm: number;
         };
         Link: {
             id: string;
@@ -984,6 +1432,42 @@ export interface components {
         };
         /** @enum {unknown} */
         MaterialFamily: "solidWood" | "plywood" | "mdf" | "aluminium" | "steel" | "acrylic" | "polycarbonate" | "rubber";
+        MatrixCell: {
+            criterionId: string;
+            optionId: string;
+            /** Format: double */
+            value: null | number;
+            /** Format: double */
+            score: null | number;
+        };
+        /** @enum {unknown} */
+        Measure: "judgement" | "volumeL" | "costCents" | "hours" | "massG" | "parts" | "heatPerLitre";
+        MockUpLine: {
+            key: string;
+            name: string;
+            /** Format: double */
+            planMm: number;
+        };
+        MockUpMeasured: {
+            /** Format: int32 */
+            expectedRevision: number;
+            readings: components["schemas"]["MockUpReading"][];
+        };
+        MockUpReading: {
+            key: string;
+            /** Format: double */
+            measuredMm: number;
+        };
+        MockUpView: {
+            /** Format: double */
+            cardMm: number;
+            /** Format: double */
+            tabMm: number;
+            /** Format: double */
+            cardDm2: number;
+            pieces: components["schemas"]["CardPiece"][];
+            lines: components["schemas"]["MockUpLine"][];
+        };
         MountHole: {
             /** Format: double */
             xMm: number;
@@ -1034,6 +1518,12 @@ export interface components {
         NewProject: {
             name: string;
         };
+        NewReading: {
+            key: string;
+            /** Format: double */
+            valueMm: number;
+            source: string;
+        };
         Offcut: {
             id: string;
             materialId: string;
@@ -1045,6 +1535,30 @@ export interface components {
             widthMm: number;
             /** Format: int32 */
             count: number;
+            condition: components["schemas"]["Condition"];
+        };
+        OptionFigures: {
+            /** Format: double */
+            volumeL: null | number;
+            /** Format: double */
+            costCents: null | number;
+            /** Format: double */
+            hours: null | number;
+            /** Format: double */
+            massG: null | number;
+            /** Format: double */
+            parts: null | number;
+            /** Format: double */
+            heatW: null | number;
+        };
+        /** @enum {unknown} */
+        OptionKind: "thisDesign" | "variant" | "oldCase" | "plainShelf" | "bought";
+        OptionTotal: {
+            optionId: string;
+            /** Format: double */
+            total: null | number;
+            /** Format: int32 */
+            rank: null | number;
         };
         Panel: {
             face: components["schemas"]["Face"];
@@ -1227,6 +1741,11 @@ export interface components {
             /** Format: int64 */
             totalCents: number;
         };
+        Reading: {
+            /** Format: double */
+            valueMm: number;
+            source: string;
+        };
         Remedy: {
             id: string;
             title: string;
@@ -1265,6 +1784,16 @@ export interface components {
             box: components["schemas"]["Box"];
             free: boolean;
         };
+        SalvageItem: {
+            id: string;
+            kind: components["schemas"]["SalvageKind"];
+            of: string;
+            /** Format: int32 */
+            count: number;
+            condition: components["schemas"]["Condition"];
+        };
+        /** @enum {unknown} */
+        SalvageKind: "device" | "screw";
         ScrewChoice: {
             id: string;
             for: string;
@@ -1293,6 +1822,31 @@ export interface components {
         };
         /** @enum {unknown} */
         ScrewVerdict: "fits" | "noneFits" | "tooShort" | "tooLong";
+        /** @enum {unknown} */
+        SearchGoal: "volume" | "footprint" | "flat" | "cables" | "rearPorts";
+        SearchProgress: {
+            goal: components["schemas"]["SearchGoal"];
+            /** Format: double */
+            seconds: number;
+            /** Format: double */
+            ofSeconds: number;
+            /** Format: double */
+            bestL: null | number;
+            /** Format: int32 */
+            found: number;
+        };
+        SearchResult: {
+            arrangements: components["schemas"]["Arrangement"][];
+            /** Format: double */
+            seconds: number;
+            cancelled: boolean;
+            why: null | string;
+        };
+        ServiceNeed: {
+            deviceId: string;
+            /** Format: int32 */
+            timesPerYear: number;
+        };
         /** @enum {unknown} */
         Severity: "stop" | "warn" | "note";
         SheetLayout: {
@@ -1346,11 +1900,17 @@ export interface components {
             barsOnHand: components["schemas"]["StockCount"][];
             /** Format: int32 */
             fractionDenominator: number;
+            tools: components["schemas"]["ToolSet"];
+            salvage: components["schemas"]["SalvageItem"][];
         };
         ShopView: {
             /** Format: int32 */
             version: number;
             shop: components["schemas"]["ShopProfile"];
+        };
+        SimulatedPiece: {
+            modelId: string;
+            key: string;
         };
         /** @enum {unknown} */
         SizeBasis: "outer" | "inner";
@@ -1413,6 +1973,37 @@ export interface components {
             from: number;
             /** Format: double */
             to: number;
+        };
+        TippingPoint: {
+            criterionId: string;
+            /** Format: double */
+            weight: number;
+            thenOptionId: string;
+        };
+        Tool: {
+            id: string;
+            kind: components["schemas"]["ToolKind"];
+            name: string;
+            /** Format: double */
+            lengthMm: null | number;
+            /** Format: double */
+            widthMm: null | number;
+            /** Format: double */
+            heightMm: null | number;
+            /** Format: double */
+            thicknessMm: null | number;
+            /** Format: double */
+            kerfMm: null | number;
+            /** Format: double */
+            toleranceMm: null | number;
+            metal: boolean;
+        };
+        /** @enum {unknown} */
+        ToolKind: "saw" | "router" | "laser" | "brake" | "printer";
+        ToolSet: {
+            machines: components["schemas"]["Tool"][];
+            drillsMm: number[];
+            taps: string[];
         };
         Tray: {
             id: string;
@@ -2586,6 +3177,554 @@ export interface operations {
             };
         };
     };
+    startArrangement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrangementWish"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangementState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    arrangementState: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                search: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangementState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    stopArrangement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                search: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ArrangementState"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeArrangement: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                search: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ArrangementChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pockets: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FreePocket"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    mockUp: {
+        parameters: {
+            query?: {
+                cardMm?: number;
+                tabMm?: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MockUpView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    mockUpSheets: {
+        parameters: {
+            query?: {
+                cardMm?: number;
+                tabMm?: number;
+                paper?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    previewMockUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MockUpMeasured"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Consequences"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeMockUp: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MockUpMeasured"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     readCatalog: {
         parameters: {
             query?: never;
@@ -2704,6 +3843,86 @@ export interface operations {
             };
         };
     };
+    exportModels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    importModels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LibraryText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CatalogView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     checkSheet: {
         parameters: {
             query?: {
@@ -2779,6 +3998,294 @@ export interface operations {
             };
             /** @description Bad Request */
             400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readReadings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DimensionRecord"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    addReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DimensionRecord"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    dropReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DroppedReading"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DimensionRecord"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    acceptReading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AcceptedDimension"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HardwareModel"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    caliper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaliperView"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    pressCaliper: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SimulatedPiece"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CaliperReading"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

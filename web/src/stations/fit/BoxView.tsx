@@ -3,7 +3,7 @@ import type { Schemas } from '../../api/client'
 import { HatchDefs, hatchOf } from '../../kit/drawing/hatch'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
-import { useCatalog } from '../../project/useProject'
+import { useCatalog, type Design } from '../../project/useProject'
 import { deckAxes, type AxisKey } from './decks'
 
 export type ViewKey = 'top' | 'front' | 'side'
@@ -52,9 +52,12 @@ export function BoxView({
     nearFirst ? b.body.max[depth] - a.body.max[depth] : a.body.max[depth] - b.body.max[depth],
   )
 
+  // room that must stay free: of the chosen device, and wherever something stands in it
+  const rooms = view.plan.rooms.filter((r) => !r.free || 'device/' + r.owner === focus)
+
   /** How far the device moves along its deck for a shift in this view; the axis that the deck has not is ignored. */
   const toDeck = (deckId: string, dAcross: number, dUp: number) => {
-    const { u, v } = deckAxes(deckId)
+    const { u, v } = deckAxes(view.design, deckId)
     const by = (axis: AxisKey) => (axis === across ? dAcross : axis === up ? dUp : 0)
     return { du: by(u.axis) * u.sign, dv: by(v.axis) * v.sign }
   }
@@ -124,11 +127,24 @@ export function BoxView({
           </rect>
         ))}
         {feet > 0 && [0.08, 0.92].map((at) => <rect key={at} x={w * at - 9} y={h} width={18} height={feet} fill="var(--dim)" />)}
+        {rooms.map((r, i) => (
+          <rect
+            key={i}
+            {...rect(r.box)}
+            fill="none"
+            stroke={r.free ? 'var(--brass)' : 'var(--stop)'}
+            strokeDasharray="2 3"
+            vectorEffect="non-scaling-stroke"
+            className="pointer-events-none"
+          >
+            <title>{r.what}</title>
+          </rect>
+        ))}
         {sorted.map((d) => {
           const chosen = focus === 'device/' + d.id
           const snag = view.plan.findings.some((f) => f.severity === 'stop' && f.places.includes('device/' + d.id))
           const shift = drag?.id === d.id ? toDeck(d.deckId, drag.across, drag.up) : null
-          const moved = shift ? backToView(d.deckId, shift, across, up) : { across: 0, up: 0 }
+          const moved = shift ? backToView(view.design, d.deckId, shift, across, up) : { across: 0, up: 0 }
           const box = rect(d.body)
           return (
             <g
@@ -269,8 +285,8 @@ function facesViewer(partId: string, which: ViewKey): boolean {
       : face === 'left' || face === 'right'
 }
 
-function backToView(deckId: string, by: { du: number; dv: number }, across: AxisKey, up: AxisKey) {
-  const { u, v } = deckAxes(deckId)
+function backToView(design: Design, deckId: string, by: { du: number; dv: number }, across: AxisKey, up: AxisKey) {
+  const { u, v } = deckAxes(design, deckId)
   const along = (axis: AxisKey) => (u.axis === axis ? by.du * u.sign : v.axis === axis ? by.dv * v.sign : 0)
   return { across: along(across), up: along(up) }
 }

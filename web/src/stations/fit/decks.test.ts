@@ -6,8 +6,10 @@ const empty = { trays: [{ id: 'tray-1', name: 'Tray' }], devices: [] } as unknow
 
 describe('decks', () => {
   it('runs u to the left on the back, as seen from outside', () => {
-    expect(deckAxes('panel/back').u).toEqual({ axis: 'x', sign: -1 })
-    expect(deckAxes('tray-1')).toEqual({ u: { axis: 'x', sign: 1 }, v: { axis: 'y', sign: 1 } })
+    expect(deckAxes(empty, 'panel/back').u).toEqual({ axis: 'x', sign: -1 })
+    expect(deckAxes(empty, 'tray-1')).toEqual({ u: { axis: 'x', sign: 1 }, v: { axis: 'y', sign: 1 } })
+    const upright = { ...empty, trays: [{ ...empty.trays[0], plane: 'facesRight' }] } as Design
+    expect(deckAxes(upright, 'tray-1')).toEqual({ u: { axis: 'y', sign: 1 }, v: { axis: 'z', sign: 1 } })
   })
   it('lists trays before panels', () => {
     expect(decksOf(empty).map((d) => d.id)).toEqual([

@@ -22,10 +22,17 @@ const PANELS: Record<Schemas['Face'], { u: Along; v: Along }> = {
   bottom: { u: { axis: 'x', sign: 1 }, v: { axis: 'y', sign: 1 } },
 }
 
+const PLANES: Record<Schemas['TrayPlane'], { u: Along; v: Along }> = {
+  level: PANELS.bottom,
+  facesFront: PANELS.front,
+  facesRight: PANELS.right,
+}
+
 /** Along which axis a deck's u and v run, as its drawing shows them. */
-export function deckAxes(deckId: string): { u: Along; v: Along } {
-  const face = deckId.startsWith('panel/') ? (deckId.slice(6) as Schemas['Face']) : 'bottom'
-  return PANELS[face]
+export function deckAxes(design: Design, deckId: string): { u: Along; v: Along } {
+  return deckId.startsWith('panel/')
+    ? PANELS[deckId.slice(6) as Schemas['Face']]
+    : PLANES[design.trays.find((t) => t.id === deckId)?.plane ?? 'level']
 }
 
 /** All that can carry hardware: trays first, then the six panels. */

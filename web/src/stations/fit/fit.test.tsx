@@ -21,6 +21,12 @@ const board: Schemas['Device'] = {
   rebateToMm: null,
   grille: null,
   closedPorts: [],
+  farFace: false,
+  turnedOver: false,
+  onDrilledHoles: false,
+  marking: null,
+  adapter: null,
+  locked: false,
 }
 
 const place = (part: Partial<Schemas['DevicePlace']> = {}): Schemas['DevicePlace'] => ({
@@ -189,6 +195,7 @@ describe('the fit station', () => {
   it('adds a tray with an id that is free', async () => {
     const taken = someView({ design: { devices: [{ ...board, id: 'tray-1', deckId: 'panel/bottom' }] } })
     const changes = renderOpen(<FitStation />, taken)
+    await userEvent.click(screen.getByRole('radio', { name: 'Decks' }))
     await userEvent.click(screen.getByRole('button', { name: 'Add a tray' }))
     const change = vi.mocked(changes.edit).mock.calls[0]?.[1]
     expect(change?.(taken.design).trays.map((t) => t.id)).toEqual(['tray-2'])

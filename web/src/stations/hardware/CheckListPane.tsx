@@ -3,7 +3,14 @@ import type { Schemas } from '../../api/client'
 import { Empty, Pane, Select } from '../../kit/controls'
 import { useProject } from '../../project/context'
 
-const KINDS: Record<Schemas['CheckKind'], string> = { port: 'port', fixing: 'fixing', air: 'air', need: 'needs' }
+const KINDS: Record<Schemas['CheckKind'], string> = {
+  port: 'port',
+  fixing: 'fixing',
+  air: 'air',
+  need: 'needs',
+  cable: 'cable',
+  label: 'label',
+}
 const STATES: Record<Schemas['CheckState'], [string, string]> = {
   provided: ['✓ provided', 'text-good'],
   leftOut: ['– left out on purpose', 'text-dim'],

@@ -3,9 +3,17 @@ import { mm } from '../../kit/units'
 
 /** A model to scale, seen from its face: body, mounting holes, cut-outs, ports with their direction. */
 export function DeviceDrawing({ model }: { model: Schemas['HardwareModel'] }) {
-  const margin = Math.max(model.widthMm, model.depthMm) * 0.16 + 4
   const text = Math.max(model.widthMm, model.depthMm) * 0.05 + 1
   const y = (v: number) => model.depthMm - v
+  // rooms behind a panel device lie under its body here: only what shows beside it is drawn
+  const rooms = model.keepOuts.filter(
+    (k) => k.xMm < -0.01 || k.yMm < -0.01 || k.xMm + k.widthMm > model.widthMm + 0.01 || k.yMm + k.depthMm > model.depthMm + 0.01,
+  )
+  const reach = Math.max(
+    0,
+    ...rooms.flatMap((k) => [-k.xMm, -k.yMm, k.xMm + k.widthMm - model.widthMm, k.yMm + k.depthMm - model.depthMm]),
+  )
+  const margin = Math.max(Math.max(model.widthMm, model.depthMm) * 0.16 + 4, reach + 2)
   return (
     <svg
       viewBox={`${-margin} ${-margin} ${model.widthMm + 2 * margin} ${model.depthMm + 2 * margin}`}
@@ -13,6 +21,22 @@ export function DeviceDrawing({ model }: { model: Schemas['HardwareModel'] }) {
       role="img"
       aria-label={`${model.name}: ${mm(model.widthMm)} by ${mm(model.depthMm)} mm, ${model.holes.length} holes, ${model.ports.length} ports`}
     >
+      {rooms.map((k) => (
+        <rect
+          key={k.what + k.xMm + k.yMm}
+          x={k.xMm}
+          y={y(k.yMm + k.depthMm)}
+          width={k.widthMm}
+          height={k.depthMm}
+          fill="var(--brass-soft)"
+          fillOpacity={0.6}
+          stroke="var(--brass)"
+          strokeDasharray="3 3"
+          vectorEffect="non-scaling-stroke"
+        >
+          <title>{`stays free: ${k.what}`}</title>
+        </rect>
+      ))}
       <rect
         width={model.widthMm}
         height={model.depthMm}

@@ -10,6 +10,8 @@ import { decksOf } from '../fit/decks'
 import { CheckListPane } from './CheckListPane'
 import { CheckSheet } from './CheckSheet'
 import { DeviceDrawing } from './DeviceDrawing'
+import { LibraryKeys } from './LibraryKeys'
+import { MeasurePane } from './MeasurePane'
 import { ModelEditor } from './ModelEditor'
 import { MOUNTS, symmetryWords } from './models'
 
@@ -23,6 +25,7 @@ export function HardwareStation() {
   const [chosen, setChosen] = useState<string | null>(null)
   const [editing, setEditing] = useState<'new' | 'copy' | null>(null)
   const [checking, setChecking] = useState(false)
+  const [measuring, setMeasuring] = useState(false)
   const models = catalog.data?.hardware ?? []
   const words = search.toLowerCase().split(/\s+/).filter(Boolean)
   const found = models.filter((m) => words.every((w) => `${m.name} ${m.group} ${m.id}`.toLowerCase().includes(w)))
@@ -47,6 +50,7 @@ export function HardwareStation() {
           />
         }
       >
+        <LibraryKeys />
         {catalog.isError && <p className="text-stop">The catalog could not be read.</p>}
         {[...new Set(found.map((m) => m.group))].map((group) => (
           <div key={group} className="mb-3">
@@ -87,8 +91,10 @@ export function HardwareStation() {
             }
           }}
         />
+      ) : model && measuring ? (
+        <MeasurePane key={model.id} model={model} onDone={() => setMeasuring(false)} />
       ) : model ? (
-        <ModelPane key={model.id} model={model} onAdd={add} onEdit={setEditing} />
+        <ModelPane key={model.id} model={model} onAdd={add} onEdit={setEditing} onMeasure={() => setMeasuring(true)} />
       ) : (
         <Pane title="Model">
           <Empty>Choose a model on the left.</Empty>
@@ -121,10 +127,12 @@ function ModelPane({
   model,
   onAdd,
   onEdit,
+  onMeasure,
 }: {
   model: Model
   onAdd: (model: Model, deckId: string) => void
   onEdit: (how: 'new' | 'copy') => void
+  onMeasure: () => void
 }) {
   const { view } = useProject()
   const { length } = usePreferences()
@@ -138,6 +146,7 @@ function ModelPane({
       title={model.name}
       actions={
         <>
+          <Button onClick={onMeasure}>Measure</Button>
           <Button onClick={() => onEdit('copy')}>Copy and change</Button>
           <Button onClick={() => onEdit('new')}>Own model</Button>
         </>
@@ -192,6 +201,28 @@ function ModelPane({
             ? 'none'
             : model.ports.map((p) => `${p.name} (${p.exit}${p.needsOpening ? '' : ', inside'})`).join(', ')}
         </dd>
+        {model.keepOuts.length > 0 && (
+          <>
+            <dt className="text-dim">Stays free</dt>
+            <dd>
+              {model.keepOuts
+                .map((k) => `${k.what} ${length(k.widthMm)} × ${length(k.depthMm)} × ${length(k.heightMm)}`)
+                .join('; ')}
+            </dd>
+          </>
+        )}
+        {model.tails.length > 0 && (
+          <>
+            <dt className="text-dim">Cable tails</dt>
+            <dd>{model.tails.map((t) => `${t.name} ${length(t.lengthMm)}, leaves ${t.exit}`).join('; ')}</dd>
+          </>
+        )}
+        {model.air.length > 0 && (
+          <>
+            <dt className="text-dim">Air</dt>
+            <dd>{model.air.map((a) => `${a.role} at its ${a.side}`).join(', ')}</dd>
+          </>
+        )}
         {model.needs.length > 0 && (
           <>
             <dt className="text-dim">Needs</dt>
@@ -219,6 +250,10 @@ function DeviceLine({ device, models }: { device: Schemas['Device']; models: Mod
   const place = 'device/' + device.id
   const open = focus === place
   const model = models.find((m) => m.id === device.modelId)
+  const cabled = (portId: string) =>
+    view.design.links.some(
+      (l) => (l.fromDeviceId === device.id && l.fromPortId === portId) || (l.toDeviceId === device.id && l.toPortId === portId),
+    )
   const set = (label: string, part: Partial<Schemas['Device']>) =>
     void changes.edit(label, (d) => ({ ...d, devices: d.devices.map((x) => (x.id === device.id ? { ...x, ...part } : x)) }))
   return (
@@ -262,6 +297,17 @@ function DeviceLine({ device, models }: { device: Schemas['Device']; models: Mod
               onCommit={(v) => set('Rebate', { rebateToMm: v })}
             />
           )}
+          {view.plan.checkList.some((l) => l.deviceId === device.id && l.kind === 'label') && (
+            <div className="grid grid-cols-[minmax(0,1fr)_auto] items-end gap-2">
+              <TextField label="Label beside it" value={device.marking ?? ''} onCommit={(marking) => set('Label', { marking })} />
+              <Button
+                aria-pressed={device.marking === ''}
+                onClick={() => set('Label', { marking: device.marking === '' ? null : '' })}
+              >
+                None
+              </Button>
+            </div>
+          )}
           {model?.provides.includes('airflow') && <GrilleEditor device={device} onSet={(g) => set('Grille', { grille: g })} />}
           {model?.ports
             .filter((p) => p.needsOpening)
@@ -280,6 +326,25 @@ function DeviceLine({ device, models }: { device: Schemas['Device']; models: Mod
                   }
                 />
                 {p.name} reached from outside
+              </label>
+            ))}
+          {model?.ports
+            .filter((p) => !p.needsOpening && !cabled(p.id))
+            .map((p) => (
+              <label key={p.id} className="flex items-center gap-2 text-[0.92rem]">
+                <input
+                  type="checkbox"
+                  className="h-4 w-4 accent-violet"
+                  checked={device.closedPorts.includes(p.id)}
+                  onChange={(e) =>
+                    set('Port', {
+                      closedPorts: e.target.checked
+                        ? [...device.closedPorts, p.id]
+                        : device.closedPorts.filter((c) => c !== p.id),
+                    })
+                  }
+                />
+                {p.name} stays unused
               </label>
             ))}
           <div className="flex justify-end">

@@ -1,7 +1,7 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { api, RefusedError, taken, type Schemas } from '../../api/client'
-import { Button, Field, Pane, Select } from '../../kit/controls'
+import { Button, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField, NumberField, TextField } from '../../kit/fields'
 import { useCatalog } from '../../project/useProject'
 import { DeviceDrawing } from './DeviceDrawing'
@@ -144,6 +144,58 @@ export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id:
         />
       )}
       <Ports ports={model.ports} onChange={(ports) => set({ ports })} />
+      <Named
+        title="Room that stays free"
+        rows={model.keepOuts}
+        blank={{ what: 'cable bend', xMm: -20, yMm: 0, zMm: 0, widthMm: 20, depthMm: model.depthMm, heightMm: model.heightMm }}
+        name="what"
+        fields={[
+          ['xMm', 'x'],
+          ['yMm', 'y'],
+          ['zMm', 'z'],
+          ['widthMm', 'wide'],
+          ['depthMm', 'deep'],
+          ['heightMm', 'high'],
+        ]}
+        onChange={(keepOuts) => set({ keepOuts })}
+      />
+      <Named
+        title="Cable tails"
+        rows={model.tails}
+        blank={{ name: 'lead', xMm: 0, yMm: 0, zMm: 0, exit: 'left' as Schemas['Direction'], diaMm: 3, lengthMm: 200 }}
+        name="name"
+        exit
+        fields={[
+          ['xMm', 'x'],
+          ['yMm', 'y'],
+          ['zMm', 'z'],
+          ['diaMm', 'dia'],
+          ['lengthMm', 'long'],
+        ]}
+        onChange={(tails) => set({ tails })}
+      />
+      <section className="mt-4">
+        <h3 className="mb-1 text-[0.95rem] font-semibold">Breathes</h3>
+        <div className="grid grid-cols-3 gap-2">
+          {EXITS.map((side) => (
+            <Field key={side} label={side}>
+              <Select
+                value={model.air.find((a) => a.side === side)?.role ?? ''}
+                onChange={(e) => {
+                  const role = e.target.value as Schemas['AirRole'] | ''
+                  const others = model.air.filter((a) => a.side !== side)
+                  set({ air: role === '' ? others : [...others, { side, role, openAreaMm2: 0 }] })
+                }}
+              >
+                <option value="">no</option>
+                <option value="intake">takes in</option>
+                <option value="exhaust">blows out</option>
+                <option value="either">either</option>
+              </Select>
+            </Field>
+          ))}
+        </div>
+      </section>
     </Pane>
   )
 }
@@ -247,6 +299,62 @@ function Rows<T extends Record<string, number | null>>({
   )
 }
 
+/** Rows with a name in front of their lengths, and where asked for the side that they leave by. */
+function Named<T extends object>({
+  title,
+  rows,
+  blank,
+  name,
+  fields,
+  exit = false,
+  onChange,
+}: {
+  title: string
+  rows: T[]
+  blank: T
+  name: keyof T & string
+  fields: [keyof T & string, string][]
+  exit?: boolean
+  onChange: (rows: T[]) => void
+}) {
+  return (
+    <section className="mt-4">
+      <header className="mb-1 flex items-center justify-between">
+        <h3 className="text-[0.95rem] font-semibold">
+          {title}: {rows.length}
+        </h3>
+        <Button onClick={() => onChange([...rows, blank])}>Add</Button>
+      </header>
+      {rows.map((row, i) => {
+        const set = (part: object) => onChange(rows.map((r, n) => (n === i ? { ...r, ...part } : r)))
+        return (
+          <div key={i} className="mb-2 grid grid-cols-4 items-end gap-2 border-t border-hair pt-1">
+            <TextField label="Name" value={String(row[name])} onCommit={(v) => set({ [name]: v })} />
+            {exit && (
+              <Field label="Leaves to the">
+                <Select value={String(row['exit' as keyof T])} onChange={(e) => set({ exit: e.target.value })}>
+                  {EXITS.map((x) => (
+                    <option key={x}>{x}</option>
+                  ))}
+                </Select>
+              </Field>
+            )}
+            {fields.map(([key, label]) => (
+              <LengthField key={key} label={label} value={row[key] as number} onCommit={(v) => v !== null && set({ [key]: v })} />
+            ))}
+            <Button
+              aria-label={`Take out ${title.toLowerCase()} ${i + 1}`}
+              onClick={() => onChange(rows.filter((_, n) => n !== i))}
+            >
+              ×
+            </Button>
+          </div>
+        )
+      })}
+    </section>
+  )
+}
+
 const EXITS: Schemas['Direction'][] = ['left', 'right', 'front', 'back', 'up', 'down']
 
 function Ports({ ports, onChange }: { ports: Schemas['Port'][]; onChange: (ports: Schemas['Port'][]) => void }) {
@@ -307,6 +415,9 @@ function Ports({ ports, onChange }: { ports: Schemas['Port'][]; onChange: (ports
             <Button aria-label={`Take out ${port.name}`} onClick={() => onChange(ports.filter((_, n) => n !== i))}>
               ×
             </Button>
+            <div className="col-span-4">
+              <Tick label="Reached from outside" checked={port.needsOpening} onChange={(needsOpening) => set({ needsOpening })} />
+            </div>
           </div>
         )
       })}

@@ -99,6 +99,12 @@ describe('the hardware station', () => {
       rebateToMm: null,
       grille: null,
       closedPorts: [],
+      farFace: false,
+      turnedOver: false,
+      onDrilledHoles: false,
+      marking: null,
+      adapter: null,
+      locked: false,
     }
     const view = someView({ design: { devices: [device] } })
     const changes = renderOpen(<HardwareStation />, view, 'device/b')

@@ -6,7 +6,7 @@ import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
 import { useCatalog } from '../../project/useProject'
 import { FACE_NAMES } from '../fit/decks'
-import { StockOptions } from '../fit/FitStation'
+import { StockOptions } from '../fit/StockOptions'
 import { BoxNet } from './BoxNet'
 import { EDGES, edgeName, JOINTS, type EdgeKey } from './edges'
 
@@ -267,11 +267,21 @@ function PanelsPane() {
                   <Select
                     className="min-w-26"
                     aria-label={`Hold of ${FACE_NAMES[p.face]}`}
-                    value={p.hold}
-                    onChange={(e) => set(p.face, 'Hold', { hold: e.target.value as Schemas['PanelHold'] })}
+                    value={p.hold === 'hinged' ? `hinged-${p.hingeAt}` : p.hold}
+                    onChange={(e) => {
+                      const [hold, hingeAt] = e.target.value.split('-') as [Schemas['PanelHold'], Schemas['Face']?]
+                      set(p.face, 'Hold', { hold, hingeAt: hingeAt ?? null })
+                    }}
                   >
                     <option value="fixed">fixed</option>
                     <option value="removable">comes off</option>
+                    {(Object.keys(FACE_NAMES) as Schemas['Face'][])
+                      .filter((f) => EDGES.some((e) => e.faces.includes(f) && e.faces.includes(p.face)) && f !== p.face)
+                      .map((f) => (
+                        <option key={f} value={`hinged-${f}`}>
+                          door, hinged {f}
+                        </option>
+                      ))}
                   </Select>
                 </td>
                 <td className="py-1 text-right whitespace-nowrap">

@@ -25,6 +25,7 @@ export const JOINTS: Record<Schemas['JointKind'], string> = {
   rabbet: 'rabbet',
   groove: 'groove',
   mitre: 'mitre',
+  loose: 'loose, not joined',
 }
 
 const MARKS: Record<Schemas['JointKind'], string> = {
@@ -33,6 +34,7 @@ const MARKS: Record<Schemas['JointKind'], string> = {
   rabbet: 'rabbet',
   groove: 'groove',
   mitre: 'mitre',
+  loose: 'loose',
 }
 
 export const jointMark = (joint: Schemas['JointKind']): string => MARKS[joint]

@@ -4,6 +4,8 @@ import { api, RefusedError, taken, type Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
 import { LengthField, NumberField, TextField } from '../../kit/fields'
 import { useCatalog } from '../../project/useProject'
+import { ConditionField, SalvagePane } from './SalvagePane'
+import { ToolsPane } from './ToolsPane'
 
 type Shop = Schemas['ShopProfile']
 
@@ -203,6 +205,7 @@ export function ShopStation() {
                         lengthMm: 400,
                         widthMm: 300,
                         count: 1,
+                        condition: 'good',
                       },
                     ],
                   })
@@ -217,7 +220,7 @@ export function ShopStation() {
             const change = (part: Partial<Schemas['Offcut']>) =>
               set({ offcuts: shop.offcuts.map((x) => (x.id === o.id ? { ...x, ...part } : x)) })
             return (
-              <div key={o.id} className="mb-2 grid grid-cols-[minmax(0,1fr)_5rem_5rem_4rem_auto] items-end gap-2">
+              <div key={o.id} className="mb-2 grid grid-cols-[minmax(0,1fr)_5rem_5rem_4rem_6.5rem_auto] items-end gap-2">
                 <Field label="Material">
                   <Select
                     value={`${o.materialId}|${o.nominalMm}`}
@@ -243,6 +246,7 @@ export function ShopStation() {
                   value={o.count}
                   onCommit={(v) => v !== null && change({ count: v })}
                 />
+                <ConditionField value={o.condition} onChange={(condition) => change({ condition })} />
                 <Button aria-label="Take out offcut" onClick={() => set({ offcuts: shop.offcuts.filter((x) => x.id !== o.id) })}>
                   ×
                 </Button>
@@ -250,6 +254,12 @@ export function ShopStation() {
             )
           })}
         </Pane>
+        <ToolsPane tools={shop.tools} threads={catalog.data?.threads ?? []} onChange={(tools) => set({ tools })} />
+        <SalvagePane
+          items={shop.salvage}
+          models={(catalog.data?.hardware ?? []).map((m) => [m.id, m.name])}
+          onChange={(salvage) => set({ salvage })}
+        />
         <Pane title="Whole stock on hand">
           <OnHand
             label="Sheet"

@@ -1,0 +1,205 @@
+import { useState } from 'react'
+import type { Schemas } from '../../api/client'
+import { Button, Empty, Field, Pane, Select, Tick } from '../../kit/controls'
+import { LengthField, TextField } from '../../kit/fields'
+import { useProject } from '../../project/context'
+import { useCatalog } from '../../project/useProject'
+import { StockOptions } from './StockOptions'
+
+const FROM: Record<Schemas['TrayPlane'], string> = {
+  level: 'Underside above the floor',
+  facesFront: 'Far face from the back',
+  facesRight: 'Far face from the left',
+}
+
+const OUTS: Record<Schemas['TrayPlane'], Schemas['Face'][]> = {
+  level: ['front', 'back', 'left', 'right'],
+  facesFront: ['left', 'right', 'top'],
+  facesRight: ['front', 'back', 'top'],
+}
+
+/** The plates that carry hardware: how they lie, what carries them, whether they slide. */
+export function DecksPane() {
+  const { view, changes } = useProject()
+  const catalog = useCatalog()
+  const { trays } = view.design
+  const set = (id: string, label: string, part: Partial<Schemas['Tray']>) =>
+    void changes.edit(label, (d) => ({ ...d, trays: d.trays.map((t) => (t.id === id ? { ...t, ...part } : t)) }))
+  const add = () =>
+    void changes.edit('Add a tray', (d) => {
+      let n = d.trays.length + 1
+      while (d.trays.some((t) => t.id === `tray-${n}`) || d.devices.some((x) => x.id === `tray-${n}`)) n++
+      return {
+        ...d,
+        trays: [
+          ...d.trays,
+          {
+            id: `tray-${n}`,
+            name: `Tray ${n}`,
+            materialId: 'aluminium-5052',
+            nominalMm: 2,
+            measuredMm: null,
+            undersideMm: 30,
+            gapMm: 1,
+            support: 'rails',
+            railBarId: 'aluminium-6061-15x15',
+            plane: 'level',
+            drawer: null,
+            drilled: [],
+            locked: false,
+          },
+        ],
+      }
+    })
+  return (
+    <Pane title="Trays and plates" actions={<Button onClick={add}>Add a tray</Button>}>
+      {trays.length === 0 && <Empty>No tray. Hardware can also stand on the bottom or hang on any panel.</Empty>}
+      {trays.map((t) => (
+        <div key={t.id} className="mb-3 grid grid-cols-2 gap-2 border-b border-hair pb-3 last:mb-0 last:border-b-0 last:pb-0">
+          <TextField label="Name" value={t.name} onCommit={(name) => set(t.id, 'Rename tray', { name })} />
+          <Field label="Lies">
+            <Select
+              value={t.plane}
+              onChange={(e) => set(t.id, 'Tray plane', { plane: e.target.value as Schemas['TrayPlane'], drawer: null })}
+            >
+              <option value="level">level</option>
+              <option value="facesFront">upright, facing the front</option>
+              <option value="facesRight">upright, facing the right</option>
+            </Select>
+          </Field>
+          <LengthField
+            label={FROM[t.plane]}
+            value={t.undersideMm}
+            onCommit={(v) => v !== null && set(t.id, 'Tray height', { undersideMm: v })}
+          />
+          <Field label="Material">
+            <Select
+              value={`${t.materialId}|${t.nominalMm}`}
+              onChange={(e) => {
+                const [materialId = '', nominal = ''] = e.target.value.split('|')
+                set(t.id, 'Tray material', { materialId, nominalMm: Number(nominal), measuredMm: null })
+              }}
+            >
+              {catalog.data && <StockOptions catalog={catalog.data} />}
+            </Select>
+          </Field>
+          <LengthField
+            label="Measured thickness"
+            nullable
+            placeholder="as sold"
+            value={t.measuredMm}
+            onCommit={(v) => set(t.id, 'Tray thickness', { measuredMm: v })}
+          />
+          <Field label="Carried by">
+            <Select
+              value={t.support === 'rails' ? (t.railBarId ?? '') : t.support}
+              onChange={(e) => {
+                const value = e.target.value
+                set(
+                  t.id,
+                  'Tray support',
+                  value === 'none' || value === 'posts' || value === 'hung'
+                    ? { support: value }
+                    : { support: 'rails', railBarId: value },
+                )
+              }}
+            >
+              <option value="none">nothing</option>
+              <option value="posts">four posts behind it</option>
+              <option value="hung">four posts ahead of it, hung</option>
+              {catalog.data?.bars.map((b) => (
+                <option key={b.id} value={b.id}>
+                  rails, {catalog.data.materials.find((m) => m.id === b.materialId)?.name} {b.name}
+                </option>
+              ))}
+            </Select>
+          </Field>
+          <LengthField
+            label="Gap to the walls"
+            value={t.gapMm}
+            onCommit={(v) => v !== null && set(t.id, 'Tray gap', { gapMm: v })}
+          />
+          <Field label="Slides out">
+            <Select
+              value={t.drawer?.out ?? ''}
+              onChange={(e) => {
+                const out = e.target.value as Schemas['Face'] | ''
+                set(t.id, 'Drawer', { drawer: out === '' ? null : { out, travelMm: t.drawer?.travelMm ?? 150 } })
+              }}
+            >
+              <option value="">no</option>
+              {OUTS[t.plane].map((f) => (
+                <option key={f} value={f}>
+                  by the {f}
+                </option>
+              ))}
+            </Select>
+          </Field>
+          {t.drawer ? (
+            <LengthField
+              label="Travel"
+              value={t.drawer.travelMm}
+              onCommit={(v) => v !== null && t.drawer && set(t.id, 'Travel', { drawer: { ...t.drawer, travelMm: v } })}
+            />
+          ) : (
+            <span />
+          )}
+          <div className="col-span-2">
+            <DrilledField holes={t.drilled} onChange={(drilled) => set(t.id, 'Holes that are there', { drilled })} />
+          </div>
+          <div className="col-span-2 flex items-center justify-between">
+            <Tick label="Stays here in a search" checked={t.locked} onChange={(locked) => set(t.id, 'Lock tray', { locked })} />
+            <Button
+              disabled={view.design.devices.some((d) => d.deckId === t.id)}
+              title={view.design.devices.some((d) => d.deckId === t.id) ? 'Devices stand on it' : undefined}
+              onClick={() => void changes.edit('Take out a tray', (d) => ({ ...d, trays: d.trays.filter((x) => x.id !== t.id) }))}
+            >
+              Take out
+            </Button>
+          </div>
+        </div>
+      ))}
+    </Pane>
+  )
+}
+
+/** Holes that a plate already has, one to a line: u, v, diameter in mm. */
+function DrilledField({
+  holes,
+  onChange,
+}: {
+  holes: Schemas['DrilledHole'][]
+  onChange: (holes: Schemas['DrilledHole'][]) => void
+}) {
+  const [error, setError] = useState<string | null>(null)
+  return (
+    <details>
+      <summary className="cursor-pointer text-[0.85rem] text-dim">
+        {holes.length === 0 ? 'Holes that are there: none' : `Holes that are there: ${holes.length}`}
+      </summary>
+      <TextField
+        label="u, v, diameter in mm, a line for each"
+        lines={4}
+        value={holes.map((h) => `${h.uMm}, ${h.vMm}, ${h.diaMm}`).join('\n')}
+        onCommit={(text) => {
+          const lines = text.split('\n').filter((l) => l.trim() !== '')
+          const read = lines.map((l) =>
+            l
+              .split(/[,;\s]+/)
+              .filter(Boolean)
+              .map(Number),
+          )
+          const bad = read.findIndex((r) => r.length !== 3 || r.some((v) => !Number.isFinite(v)))
+          if (bad >= 0) return setError(`Line ${bad + 1} is "${lines[bad]}": it must be three numbers, u, v and diameter.`)
+          setError(null)
+          onChange(read.map(([uMm = 0, vMm = 0, diaMm = 0]) => ({ uMm, vMm, diaMm })))
+        }}
+      />
+      {error && (
+        <p role="alert" className="text-[0.85rem] text-stop">
+          {error}
+        </p>
+      )}
+    </details>
+  )
+}

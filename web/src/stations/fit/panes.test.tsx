@@ -1,0 +1,240 @@
+import { screen, within } from '@testing-library/react'
+import userEvent from '@testing-library/user-event'
+import { describe, expect, it, vi } from 'vitest'
+import type { Schemas } from '../../api/client'
+import { renderOpen, serve, somePart, someView } from '../../../../tests/web/project'
+import { DecksPane } from './DecksPane'
+import { LinksPane } from './LinksPane'
+import { MockUpPane } from './MockUpPane'
+import { PocketsPane } from './PocketsPane'
+import { ShellSearchPane } from './ShellSearchPane'
+import { sizeOf, solidsOf } from './solids'
+
+const device = (id: string, part: Partial<Schemas['Device']> = {}): Schemas['Device'] => ({
+  id,
+  modelId: 'm',
+  name: id,
+  deckId: 'panel/bottom',
+  uMm: 20,
+  vMm: 30,
+  quarterTurns: 0,
+  standoffMm: null,
+  screwLengthMm: null,
+  washerMm: 0,
+  rebateToMm: null,
+  grille: null,
+  closedPorts: [],
+  farFace: false,
+  turnedOver: false,
+  onDrilledHoles: false,
+  marking: null,
+  adapter: null,
+  locked: false,
+  ...part,
+})
+
+const tray: Schemas['Tray'] = {
+  id: 'tray-1',
+  name: 'Main tray',
+  materialId: 'aluminium-5052',
+  nominalMm: 2,
+  measuredMm: null,
+  undersideMm: 40,
+  gapMm: 1,
+  support: 'rails',
+  railBarId: 'bar',
+  plane: 'level',
+  drawer: null,
+  drilled: [],
+  locked: false,
+}
+
+const arrangement: Schemas['Arrangement'] = {
+  goal: 'volume',
+  design: someView().design,
+  widthMm: 150,
+  depthMm: 120,
+  heightMm: 90,
+  volumeL: 1.62,
+  footprintCm2: 180,
+  cableMm: 0,
+  portsOpen: 2,
+  portsWanted: 3,
+  portsRear: 1,
+  stops: 1,
+  warns: 0,
+}
+
+describe('searching a shell', () => {
+  it('starts a search, shows what it found with its merits, and takes one over', async () => {
+    const asked: unknown[] = []
+    serve({
+      '/api/projects/00000000-0000-0000-0000-000000000001/arrangements': async (r) => {
+        if (r.method === 'POST') asked.push(await r.json())
+        return {
+          id: '1',
+          projectId: '1',
+          revision: 4,
+          running: false,
+          progress: null,
+          result: { arrangements: [arrangement], seconds: 2.5, cancelled: false, why: null },
+        }
+      },
+    })
+    const changes = renderOpen(<ShellSearchPane />, someView({ design: { devices: [device('a')] } }))
+    await userEvent.click(screen.getByRole('checkbox', { name: 'flattest' }))
+    await userEvent.click(screen.getByRole('button', { name: 'Search' }))
+    expect(await screen.findByText('1.62 l')).toBeTruthy()
+    expect(asked).toEqual([{ goals: ['volume', 'footprint', 'rearPorts'], seconds: 12 }])
+    expect(screen.getByText(/2 of 3 ports reach a panel/).textContent).toContain('1 stop, 0 warnings')
+    await userEvent.click(screen.getByRole('button', { name: 'Take this shell' }))
+    expect(changes.takeArrangement).toHaveBeenCalledWith('1', 0)
+  })
+
+  it('says why nothing was found, and asks for hardware first', async () => {
+    serve({
+      '/api/projects/': () => ({
+        id: '1',
+        projectId: '1',
+        revision: 4,
+        running: false,
+        progress: null,
+        result: { arrangements: [], seconds: 2.5, cancelled: false, why: 'No shell was found in 2 s: unlock a device.' },
+      }),
+    })
+    renderOpen(<ShellSearchPane />)
+    expect(screen.getByRole('button', { name: 'Search' })).toHaveProperty('disabled', true)
+    expect(screen.getByText(/Add hardware first/)).toBeTruthy()
+  })
+})
+
+describe('decks', () => {
+  it('lays a plate upright and forgets the way it slid', async () => {
+    const view = someView({ design: { trays: [{ ...tray, drawer: { out: 'front', travelMm: 100 } }] } })
+    const changes = renderOpen(<DecksPane />, view)
+    await userEvent.selectOptions(screen.getByLabelText('Lies'), 'facesRight')
+    const change = vi.mocked(changes.edit).mock.calls[0]?.[1]
+    expect(change?.(view.design).trays[0]).toMatchObject({ plane: 'facesRight', drawer: null })
+  })
+
+  it('reads holes that are there line by line and names a bad line', async () => {
+    const view = someView({ design: { trays: [tray] } })
+    const changes = renderOpen(<DecksPane />, view)
+    const holes = screen.getByLabelText(/u, v, diameter/)
+    await userEvent.type(holes, '10, 20, 3.4{enter}nonsense')
+    await userEvent.tab()
+    expect((await screen.findByRole('alert')).textContent).toContain('Line 2 is "nonsense"')
+    await userEvent.clear(holes)
+    await userEvent.type(holes, '10, 20, 3.4')
+    await userEvent.tab()
+    const change = vi.mocked(changes.edit).mock.calls[0]?.[1]
+    expect(change?.(view.design).trays[0]?.drilled).toEqual([{ uMm: 10, vMm: 20, diaMm: 3.4 }])
+  })
+})
+
+describe('cables, pockets, mock-up', () => {
+  it('shows the length that a route needs and that the cable at hand is short', () => {
+    const link: Schemas['Link'] = {
+      id: 'l',
+      fromDeviceId: 'a',
+      fromPortId: 'p',
+      toDeviceId: 'b',
+      toPortId: 'p',
+      cable: 'coax-rg-174',
+      lengthMm: 100,
+    }
+    renderOpen(
+      <LinksPane />,
+      someView({
+        design: { devices: [device('a'), device('b')], links: [link] },
+        plan: {
+          routes: [{ linkId: 'l', cable: 'c', from: 'a', to: 'b', pathMm: 190, neededMm: 200, atHandMm: 100, short: true }],
+        },
+      }),
+    )
+    expect(screen.getByText(/^needs/).textContent).toContain('needs 200, route 190')
+  })
+
+  it('lists pockets with what would fit', async () => {
+    serve({
+      '/api/projects/': () => [
+        { box: { min: { x: 0, y: 0, z: 0 }, max: { x: 100, y: 50, z: 20 } }, volumeL: 0.1, fits: ['Drive 2.5 in'] },
+        { box: { min: { x: 0, y: 0, z: 0 }, max: { x: 20, y: 20, z: 20 } }, volumeL: 0.008, fits: [] },
+      ],
+    })
+    renderOpen(<PocketsPane />)
+    expect(await screen.findByText('100 × 50 × 20')).toBeTruthy()
+    expect(screen.getByText('nothing of the catalog')).toBeTruthy()
+  })
+
+  it('sends only what was measured otherwise', async () => {
+    serve({
+      '/api/projects/': () => ({
+        cardMm: 3,
+        tabMm: 20,
+        cardDm2: 40,
+        pieces: [{ id: 'card/front', name: 'Front', lengthMm: 240, widthMm: 90, folds: 2, openings: 1 }],
+        lines: [
+          { key: 'inside/x', name: 'Inside, left to right', planMm: 176 },
+          { key: 'inside/y', name: 'Inside, front to back', planMm: 126 },
+        ],
+      }),
+      '/api/lengths': (r) => ({ mm: Number(new URL(r.url).searchParams.get('text')), text: '' }),
+    })
+    const changes = renderOpen(<MockUpPane />)
+    const field = await screen.findByLabelText(/Measured: Inside, left to right/)
+    await userEvent.type(field, '182{enter}')
+    await userEvent.type(screen.getByLabelText(/Measured: Inside, front to back/), '126{enter}')
+    await userEvent.click(await screen.findByRole('button', { name: 'Take over 1' }))
+    expect(changes.takeMockUp).toHaveBeenCalledWith([{ key: 'inside/x', measuredMm: 182 }])
+    expect(within(screen.getByRole('row', { name: /^Front/ })).getByText('240')).toBeTruthy()
+  })
+})
+
+describe('solids', () => {
+  it('cuts openings and through holes into plates and pulls everything away from the middle', () => {
+    const view = someView({
+      plan: {
+        parts: [
+          somePart({
+            features: [
+              {
+                kind: 'opening',
+                id: 'o',
+                for: 'd',
+                purpose: '',
+                from: 'seen',
+                at: { u: 50, v: 40 },
+                widthMm: 30,
+                heightMm: 20,
+                cornerRadiusMm: 0,
+                sizeWhy: '',
+                placeWhy: '',
+              },
+            ],
+          }),
+        ],
+        devices: [
+          {
+            id: 'd',
+            name: 'Board',
+            modelId: 'm',
+            deckId: 'tray-1',
+            partId: 'tray-1',
+            body: { min: { x: 10, y: 20, z: 30 }, max: { x: 90, y: 70, z: 45 } },
+            standoffMm: 5,
+            mirrored: false,
+            inPanel: false,
+            ports: [{ id: 'p', exit: 'left', connector: { min: { x: 10, y: 30, z: 32 }, max: { x: 10, y: 40, z: 38 } } }],
+          },
+        ],
+      },
+    })
+    const solids = solidsOf(view.plan)
+    expect(solids.map((s) => s.kind)).toEqual(['plate', 'device', 'port'])
+    expect(solids[0]?.plate?.openings).toEqual([{ u: 50, v: 40, width: 30, height: 20 }])
+    expect(solids[1] && sizeOf(solids[1])).toEqual([80, 50, 15])
+    expect(solids[1]?.apart).toEqual([-50, -30, -12.5])
+    expect(solids[2]?.min[0]).toBeCloseTo(8.5)
+  })
+})

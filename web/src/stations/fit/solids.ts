@@ -1,0 +1,88 @@
+import type { Schemas } from '../../api/client'
+
+type Vec = [number, number, number]
+type Point = Schemas['Point3']
+
+/** Something to show in the solid view: a plate with its openings, or a block. Coordinates in mm, Z up. */
+export type Solid = {
+  key: string
+  name: string
+  kind: 'plate' | 'bar' | 'device' | 'port'
+  min: Vec
+  max: Vec
+  /** Outline and openings of a plate in its own u and v; null for a plain block. */
+  plate: { origin: Vec; u: Vec; v: Vec; length: number; width: number; thickness: number; openings: Opening[] } | null
+  /** Where it goes when the view is pulled apart, per step of 1. */
+  apart: Vec
+}
+
+export type Opening = { u: number; v: number; width: number; height: number | null }
+
+const DIRECTIONS: Record<Schemas['Direction'], Vec> = {
+  left: [-1, 0, 0],
+  right: [1, 0, 0],
+  front: [0, -1, 0],
+  back: [0, 1, 0],
+  down: [0, 0, -1],
+  up: [0, 0, 1],
+}
+
+const vec = (p: Point): Vec => [p.x, p.y, p.z]
+
+/** All solids of a plan: parts with their openings cut, devices, and their ports. */
+export function solidsOf(plan: Schemas['BuildPlan']): Solid[] {
+  const middle = vec(plan.outer.max).map((m) => m / 2) as Vec
+  const away = (min: Vec, max: Vec): Vec => [0, 1, 2].map((i) => ((min[i] ?? 0) + (max[i] ?? 0)) / 2 - (middle[i] ?? 0)) as Vec
+  const parts = plan.parts.map((p): Solid => {
+    const [min, max] = [vec(p.box.min), vec(p.box.max)]
+    return {
+      key: p.id,
+      name: p.name,
+      kind: p.flat ? 'plate' : 'bar',
+      min,
+      max,
+      plate: p.flat
+        ? {
+            origin: vec(p.frame.origin),
+            u: DIRECTIONS[p.frame.u],
+            v: DIRECTIONS[p.frame.v],
+            length: p.lengthMm,
+            width: p.widthMm,
+            thickness: p.thicknessMm,
+            openings: p.features.flatMap((f) =>
+              f.kind === 'opening'
+                ? [{ u: f.at.u, v: f.at.v, width: f.widthMm, height: f.heightMm }]
+                : f.kind === 'hole' && f.depthMm === null && f.diaMm >= 5
+                  ? [{ u: f.at.u, v: f.at.v, width: f.diaMm, height: null }]
+                  : [],
+            ),
+          }
+        : null,
+      apart: away(min, max),
+    }
+  })
+  const devices = plan.devices.flatMap((d): Solid[] => {
+    const [min, max] = [vec(d.body.min), vec(d.body.max)]
+    const apart = away(min, max)
+    return [
+      { key: 'device/' + d.id, name: d.name, kind: 'device', min, max, plate: null, apart },
+      ...d.ports.map((p): Solid => {
+        const axis = DIRECTIONS[p.exit]
+        const [least, most] = [vec(p.connector.min), vec(p.connector.max)]
+        return {
+          key: 'device/' + d.id,
+          name: d.name,
+          kind: 'port',
+          min: least.map((m, i) => Math.min(m, m + (axis[i] ?? 0) * 1.5)) as Vec,
+          max: most.map((m, i) => Math.max(m, m + (axis[i] ?? 0) * 1.5)) as Vec,
+          plate: null,
+          apart,
+        }
+      }),
+    ]
+  })
+  return [...parts, ...devices]
+}
+
+/** Sizes along the three axes, mm. */
+export const sizeOf = (s: Solid): Vec => [0, 1, 2].map((i) => (s.max[i] ?? 0) - (s.min[i] ?? 0)) as Vec

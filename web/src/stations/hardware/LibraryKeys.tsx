@@ -1,0 +1,54 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useRef } from 'react'
+import { api, RefusedError, taken } from '../../api/client'
+import { Button } from '../../kit/controls'
+
+/** Own models out as a library file, and a library in: all of it or nothing. */
+export function LibraryKeys() {
+  const file = useRef<HTMLInputElement>(null)
+  const cache = useQueryClient()
+  const read = useMutation({
+    mutationFn: async (text: string) => taken(await api.POST('/api/catalog/models/library', { body: { text } })),
+    onSuccess: (view) => {
+      cache.setQueryData(['catalog'], view)
+      void cache.invalidateQueries({ queryKey: ['project'] })
+    },
+  })
+  return (
+    <div className="mb-3 border-b border-hair pb-3">
+      <input
+        ref={file}
+        type="file"
+        accept=".json"
+        className="sr-only"
+        aria-label="Model library file"
+        tabIndex={-1}
+        onChange={async (e) => {
+          const chosen = e.target.files?.[0]
+          e.target.value = ''
+          if (chosen) read.mutate(await chosen.text())
+        }}
+      />
+      <div className="flex gap-2">
+        <Button onClick={() => file.current?.click()}>Read a library</Button>
+        <a
+          className="inline-flex min-h-9 items-center rounded-sm border border-line px-3 text-[0.92rem] hover:border-violet"
+          href="/api/catalog/models/library.json"
+          download="models.json"
+        >
+          Own models out
+        </a>
+      </div>
+      {read.error && (
+        <p role="alert" className="mt-1 text-stop">
+          Nothing taken. {read.error instanceof RefusedError ? read.error.message : 'The server does not answer.'}
+        </p>
+      )}
+      {read.isSuccess && (
+        <p role="status" className="mt-1">
+          The library is in the catalog.
+        </p>
+      )}
+    </div>
+  )
+}

@@ -1,0 +1,195 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useEffectEvent, useState } from 'react'
+import { api, RefusedError, taken, type Schemas } from '../../api/client'
+import { Button, Pane } from '../../kit/controls'
+import { LengthField } from '../../kit/fields'
+import { mm } from '../../kit/units'
+
+type Row = Schemas['DimensionRecord']
+
+/** Caliper readings of one model, dimension by dimension; the mean without an outlier can be accepted into the model. */
+export function MeasurePane({ model, onDone }: { model: Schemas['HardwareModel']; onDone: () => void }) {
+  const cache = useQueryClient()
+  const key = ['readings', model.id]
+  const path = { path: { id: model.id } }
+  const [at, setAt] = useState('width')
+  const caliper = useQuery({ queryKey: ['caliper'], queryFn: async () => taken(await api.GET('/api/caliper')) })
+  const rows = useQuery({
+    queryKey: key,
+    queryFn: async () => taken(await api.GET('/api/catalog/models/{id}/readings', { params: path })),
+  })
+  const add = useMutation({
+    scope: { id: `readings-${model.id}` },
+    mutationFn: async (reading: Schemas['NewReading']) =>
+      taken(await api.POST('/api/catalog/models/{id}/readings', { params: path, body: reading })),
+    onSuccess: (now) => cache.setQueryData(key, now),
+  })
+  const drop = useMutation({
+    mutationFn: async (reading: Schemas['DroppedReading']) =>
+      taken(await api.POST('/api/catalog/models/{id}/readings/drop', { params: path, body: reading })),
+    onSuccess: (now) => cache.setQueryData(key, now),
+  })
+  const accept = useMutation({
+    mutationFn: async (dimension: string) =>
+      taken(await api.POST('/api/catalog/models/{id}/readings/accept', { params: path, body: { key: dimension } })),
+    onSuccess: () =>
+      Promise.all([
+        cache.invalidateQueries({ queryKey: ['catalog'] }),
+        cache.invalidateQueries({ queryKey: key }),
+        cache.invalidateQueries({ queryKey: ['project'] }),
+      ]),
+  })
+  const press = useMutation({
+    mutationFn: async () => taken(await api.POST('/api/caliper/press', { body: { modelId: model.id, key: at } })),
+  })
+  const receive = useEffectEvent((reading: Schemas['CaliperReading']) =>
+    add.mutate({ key: at, valueMm: reading.valueMm, source: reading.source }),
+  )
+  useEffect(() => {
+    if (typeof EventSource === 'undefined') return
+    const stream = new EventSource('/api/caliper/stream')
+    stream.addEventListener('reading', (e) => receive(JSON.parse((e as MessageEvent<string>).data) as Schemas['CaliperReading']))
+    return () => stream.close()
+  }, [])
+  const row = rows.data?.find((r) => r.key === at)
+  const error = add.error ?? drop.error ?? accept.error ?? press.error
+  return (
+    <Pane title={`Measure: ${model.name}`} actions={<Button onClick={onDone}>Done</Button>}>
+      <div className="mb-3 border border-brass bg-brass-soft px-3 py-2">
+        <p className="text-[0.9rem]">
+          {caliper.data ? (
+            <>
+              <b>{caliper.data.name}</b>
+              {caliper.data.simulated && ': not a real instrument. It stands in for one and scatters like one.'}
+            </>
+          ) : (
+            'No caliper is plugged in.'
+          )}
+        </p>
+        {row && (
+          <div className="mt-1 flex flex-wrap items-end gap-3">
+            <p className="min-w-40">
+              <span className="block text-[0.85rem] text-dim">{row.name}</span>
+              <span className="text-[1.9rem] leading-tight">
+                {row.readings.at(-1) ? mm(row.readings.at(-1)?.valueMm ?? 0, 2) : '–'}
+              </span>
+            </p>
+            {caliper.data?.simulated && (
+              <Button look="main" disabled={press.isPending} onClick={() => press.mutate()}>
+                Press its button
+              </Button>
+            )}
+            <div className="w-32">
+              <LengthField
+                label="Typed reading"
+                nullable
+                value={null}
+                onCommit={(v) => v !== null && add.mutate({ key: at, valueMm: v, source: 'typed' })}
+              />
+            </div>
+          </div>
+        )}
+      </div>
+      {error && (
+        <p role="alert" className="mb-2 text-stop">
+          {error instanceof RefusedError ? error.message : 'The server does not answer.'}
+        </p>
+      )}
+      <table className="w-full">
+        <thead>
+          <tr>
+            <th>dimension</th>
+            <th className="pr-2 text-right">nominal</th>
+            <th className="pr-2 text-right">readings</th>
+            <th className="pr-2 text-right">mean</th>
+            <th className="pr-2 text-right">range</th>
+            <th className="pr-2 text-right">differs</th>
+            <th />
+          </tr>
+        </thead>
+        <tbody>
+          {rows.data?.map((r) => (
+            <DimensionLine
+              key={r.key}
+              row={r}
+              chosen={r.key === at}
+              onChoose={() => setAt(r.key)}
+              onDrop={(index) => drop.mutate({ key: r.key, index })}
+              onAccept={() => accept.mutate(r.key)}
+            />
+          ))}
+        </tbody>
+      </table>
+    </Pane>
+  )
+}
+
+function DimensionLine({
+  row,
+  chosen,
+  onChoose,
+  onDrop,
+  onAccept,
+}: {
+  row: Row
+  chosen: boolean
+  onChoose: () => void
+  onDrop: (index: number) => void
+  onAccept: () => void
+}) {
+  return (
+    <>
+      <tr className={`border-t border-hair ${chosen ? 'bg-brass-soft' : ''}`}>
+        <td className="py-0.5">
+          <button
+            type="button"
+            aria-pressed={chosen}
+            className="min-h-8 w-full px-1 text-left hover:underline"
+            onClick={onChoose}
+          >
+            {row.name}
+          </button>
+        </td>
+        <td className="pr-2 text-right">{mm(row.nominalMm, 2)}</td>
+        <td className="pr-2 text-right">{row.readings.length}</td>
+        <td className="pr-2 text-right">{row.acceptMm === null ? '' : mm(row.acceptMm, 3)}</td>
+        <td className="pr-2 text-right">{row.rangeMm === null ? '' : mm(row.rangeMm, 2)}</td>
+        <td className={`pr-2 text-right ${row.differenceMm !== null && Math.abs(row.differenceMm) >= 0.1 ? 'text-warn' : ''}`}>
+          {row.differenceMm === null ? '' : `${row.differenceMm > 0 ? '+' : ''}${mm(row.differenceMm, 3)}`}
+        </td>
+        <td className="text-right">
+          {row.acceptMm !== null && (
+            <Button aria-label={`Accept ${row.name}`} onClick={onAccept}>
+              Accept
+            </Button>
+          )}
+        </td>
+      </tr>
+      {chosen && row.readings.length > 0 && (
+        <tr className="bg-brass-soft">
+          <td colSpan={7} className="pb-2">
+            <ul className="flex flex-wrap gap-1">
+              {row.readings.map((r, i) => (
+                <li key={i}>
+                  <Button
+                    className={i === row.outlierIndex ? 'text-stop line-through' : ''}
+                    title={`${r.source}; press to take it out`}
+                    aria-label={`Take out reading ${mm(r.valueMm, 2)}${i === row.outlierIndex ? ', an outlier' : ''}`}
+                    onClick={() => onDrop(i)}
+                  >
+                    {mm(r.valueMm, 2)}
+                  </Button>
+                </li>
+              ))}
+            </ul>
+            {row.outlierIndex !== null && (
+              <p className="text-[0.85rem] text-stop">
+                Reading {row.outlierIndex + 1} stands apart by the Dixon test (90 %) and is left out of the mean.
+              </p>
+            )}
+          </td>
+        </tr>
+      )}
+    </>
+  )
+}
