@@ -3,17 +3,16 @@ import { mm } from '../../kit/units'
 
 /** A model to scale, seen from its face: body, mounting holes, cut-outs, ports with their direction. */
 export function DeviceDrawing({ model }: { model: Schemas['HardwareModel'] }) {
-  const text = Math.max(model.widthMm, model.depthMm) * 0.05 + 1
   const y = (v: number) => model.depthMm - v
   // rooms behind a panel device lie under its body here: only what shows beside it is drawn
   const rooms = model.keepOuts.filter(
     (k) => k.xMm < -0.01 || k.yMm < -0.01 || k.xMm + k.widthMm > model.widthMm + 0.01 || k.yMm + k.depthMm > model.depthMm + 0.01,
   )
-  const reach = Math.max(
-    0,
-    ...rooms.flatMap((k) => [-k.xMm, -k.yMm, k.xMm + k.widthMm - model.widthMm, k.yMm + k.depthMm - model.depthMm]),
-  )
-  const margin = Math.max(Math.max(model.widthMm, model.depthMm) * 0.16 + 4, reach + 2)
+  const left = Math.max(0, ...rooms.map((k) => -k.xMm))
+  const below = Math.max(0, ...rooms.map((k) => -k.yMm))
+  const beyond = Math.max(0, ...rooms.flatMap((k) => [k.xMm + k.widthMm - model.widthMm, k.yMm + k.depthMm - model.depthMm]))
+  const text = Math.max(model.widthMm, model.depthMm) * 0.05 + 1
+  const margin = Math.max(Math.max(model.widthMm, model.depthMm) * 0.16 + 4, left + 2.2 * text, below + 2.2 * text, beyond + 2)
   return (
     <svg
       viewBox={`${-margin} ${-margin} ${model.widthMm + 2 * margin} ${model.depthMm + 2 * margin}`}
@@ -99,14 +98,14 @@ export function DeviceDrawing({ model }: { model: Schemas['HardwareModel'] }) {
           strokeWidth={1.4}
         />
       ))}
-      <text x={model.widthMm / 2} y={model.depthMm + margin * 0.6} fontSize={text} textAnchor="middle" fill="var(--dim)">
+      <text x={model.widthMm / 2} y={model.depthMm + below + text * 1.5} fontSize={text} textAnchor="middle" fill="var(--dim)">
         {mm(model.widthMm)}
       </text>
       <text
         fontSize={text}
         textAnchor="middle"
         fill="var(--dim)"
-        transform={`translate(${-margin * 0.4} ${model.depthMm / 2}) rotate(-90)`}
+        transform={`translate(${-left - text * 0.8} ${model.depthMm / 2}) rotate(-90)`}
       >
         {mm(model.depthMm)}
       </text>

@@ -30,13 +30,13 @@ export function LibraryKeys() {
         }}
       />
       <div className="flex gap-2">
-        <Button onClick={() => file.current?.click()}>Read a library</Button>
+        <Button onClick={() => file.current?.click()}>Library in</Button>
         <a
           className="inline-flex min-h-9 items-center rounded-sm border border-line px-3 text-[0.92rem] hover:border-violet"
           href="/api/catalog/models/library.json"
           download="models.json"
         >
-          Own models out
+          Library out
         </a>
       </div>
       {read.error && (
