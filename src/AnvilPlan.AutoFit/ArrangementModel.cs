@@ -16,7 +16,6 @@ namespace AnvilPlan.AutoFit;
 /// </summary>
 internal sealed class ArrangementModel
 {
-    private const int PerMm = 2;
     private const double HoleSpareMm = 0.5;
     private const double CutoutRimMm = 3;
 
@@ -27,7 +26,8 @@ internal sealed class ArrangementModel
     private readonly IReadOnlyList<ShellSamples> _ways;
     private readonly IReadOnlyList<int[]> _turns;
     private readonly IntVar[] _shell;
-    private readonly List<(IntVar U, IntVar V, BoolVar[] Turn)> _devices = [];
+    private readonly List<DeviceVariables> _devices = [];
+    private readonly ConstraintSpace _space;
     private readonly List<SymbolicBox> _occupied = [];
     private readonly List<BoolVar> _reached = [];
     private readonly List<BoolVar> _reachedRear = [];
@@ -45,18 +45,19 @@ internal sealed class ArrangementModel
         var limits = Limits(design, outer);
         _shell =
         [
-            .. Enum.GetValues<Axis>().Select(a => _model.NewIntVar(Grid(20), Grid(limits[a]), $"size-{a}")),
-            .. _ways[0].Trays.Select(t => _model.NewIntVar(0, Grid(limits.Z), "tray-" + t)),
+            .. Enum.GetValues<Axis>().Select(a => _model.NewIntVar(ConstraintSpace.Grid(20), ConstraintSpace.Grid(limits[a]), $"size-{a}")),
+            .. _ways[0].Trays.Select(t => _model.NewIntVar(0, ConstraintSpace.Grid(limits.Z), "tray-" + t)),
         ];
+        _space = new ConstraintSpace(_model, _ways[0], _shell, _devices);
         AddDevices(limits);
         AddTrays();
         AddPairs();
         AddPorts();
         AddLinks();
-        var most = limits.X * limits.Y * PerMm * PerMm;
+        var most = limits.X * limits.Y * ConstraintSpace.PerMm * ConstraintSpace.PerMm;
         _area = _model.NewIntVar(1, (long)Math.Ceiling(most), "area");
         _model.AddMultiplicationEquality(_area, [_shell[0], _shell[1]]);
-        _volume = _model.NewIntVar(1, (long)Math.Ceiling(most * limits.Z * PerMm), "volume");
+        _volume = _model.NewIntVar(1, (long)Math.Ceiling(most * limits.Z * ConstraintSpace.PerMm), "volume");
         _model.AddMultiplicationEquality(_volume, [_area, _shell[2]]);
     }
 
@@ -64,9 +65,9 @@ internal sealed class ArrangementModel
     public bool HasCables => _cables.Count > 0;
 
     /// <summary>Volume of a shell in the model's unit, an eighth of a cubic millimetre.</summary>
-    private static long Units(double volumeMm3) => (long)Math.Ceiling(volumeMm3 * PerMm * PerMm * PerMm);
+    private static long Units(double volumeMm3) => (long)Math.Ceiling(volumeMm3 * ConstraintSpace.PerMm * ConstraintSpace.PerMm * ConstraintSpace.PerMm);
 
-    public static double Litres(double units) => units / (PerMm * PerMm * PerMm) * 1e-6;
+    public static double Litres(double units) => units / (ConstraintSpace.PerMm * ConstraintSpace.PerMm * ConstraintSpace.PerMm) * 1e-6;
 
     public IntVar Volume => _volume;
 
@@ -76,9 +77,9 @@ internal sealed class ArrangementModel
         var unreached = LinearExpr.Sum(_reached.Select(r => 1 - (LinearExpr)r)) * (reference / 5);
         _model.Minimize(goal switch
         {
-            SearchGoal.Footprint => (_area * Grid(400)) + _shell[2] + unreached,
+            SearchGoal.Footprint => (_area * ConstraintSpace.Grid(400)) + _shell[2] + unreached,
             SearchGoal.Flat => (_shell[2] * (reference / 100)) + _area + unreached,
-            SearchGoal.Cables => _volume + (LinearExpr.Sum(_cables) * Math.Max(1, reference / Grid(150))) + unreached,
+            SearchGoal.Cables => _volume + (LinearExpr.Sum(_cables) * Math.Max(1, reference / ConstraintSpace.Grid(150))) + unreached,
             SearchGoal.RearPorts => _volume + (LinearExpr.Sum(_reachedRear.Select(r => 1 - (LinearExpr)r)) * (reference / 4)) + unreached,
             _ => _volume + unreached,
         });
@@ -94,19 +95,19 @@ internal sealed class ArrangementModel
         var envelope = Envelope.Of(at, _catalog);
         foreach (var axis in Enum.GetValues<Axis>())
         {
-            _model.AddHint(_shell[(int)axis], Grid(envelope.Outer.Size[axis]));
+            _model.AddHint(_shell[(int)axis], ConstraintSpace.Grid(envelope.Outer.Size[axis]));
         }
 
         for (var t = 0; t < _ways[0].Trays.Count; t++)
         {
-            _model.AddHint(_shell[3 + t], Grid(at.Trays.First(x => x.Id == _ways[0].Trays[t]).UndersideMm));
+            _model.AddHint(_shell[3 + t], ConstraintSpace.Grid(at.Trays.First(x => x.Id == _ways[0].Trays[t]).UndersideMm));
         }
 
         for (var i = 0; i < _devices.Count; i++)
         {
             var d = at.Devices[i];
-            _model.AddHint(_devices[i].U, Grid(d.UMm));
-            _model.AddHint(_devices[i].V, Grid(d.VMm));
+            _model.AddHint(_devices[i].U, ConstraintSpace.Grid(d.UMm));
+            _model.AddHint(_devices[i].V, ConstraintSpace.Grid(d.VMm));
             for (var k = 0; k < _turns[i].Length; k++)
             {
                 _model.AddHint(_devices[i].Turn[k], _turns[i][k] == d.QuarterTurns);
@@ -121,16 +122,16 @@ internal sealed class ArrangementModel
     {
         var walls = _ways[0].Fit.Envelope;
         var taken = walls.Outer.Size - walls.Inner.Size;
-        double Size(Axis axis) => Millimetres(solver.Value(_shell[(int)axis])) - (_design.Box.Basis == SizeBasis.Outer ? 0 : taken[axis]);
+        double Size(Axis axis) => ConstraintSpace.Millimetres(solver.Value(_shell[(int)axis])) - (_design.Box.Basis == SizeBasis.Outer ? 0 : taken[axis]);
         return _design with
         {
             Box = _design.Box with { WidthMm = Size(Axis.X), DepthMm = Size(Axis.Y), HeightMm = Size(Axis.Z) },
-            Trays = [.. _design.Trays.Select(t => IndexOf(t.Id) is var i && i >= 0 ? t with { UndersideMm = Millimetres(solver.Value(_shell[3 + i])) } : t)],
+            Trays = [.. _design.Trays.Select(t => IndexOf(t.Id) is var i && i >= 0 ? t with { UndersideMm = ConstraintSpace.Millimetres(solver.Value(_shell[3 + i])) } : t)],
             Devices =
             [
                 .. _design.Devices.Select((d, i) => d with
                 {
-                    UMm = Millimetres(solver.Value(_devices[i].U)), VMm = Millimetres(solver.Value(_devices[i].V)),
+                    UMm = ConstraintSpace.Millimetres(solver.Value(_devices[i].U)), VMm = ConstraintSpace.Millimetres(solver.Value(_devices[i].V)),
                     QuarterTurns = _turns[i].Where((_, k) => solver.BooleanValue(_devices[i].Turn[k])).First(),
                 }),
             ],
@@ -155,19 +156,19 @@ internal sealed class ArrangementModel
 
     private void AddDevices(Point3 limits)
     {
-        var most = Grid(Math.Max(limits.X, Math.Max(limits.Y, limits.Z)));
+        var most = ConstraintSpace.Grid(Math.Max(limits.X, Math.Max(limits.Y, limits.Z)));
         for (var i = 0; i < _design.Devices.Count; i++)
         {
             var d = _design.Devices[i];
-            var (u, v) = (_model.NewIntVar(-Grid(50), most, d.Id + "/u"), _model.NewIntVar(-Grid(50), most, d.Id + "/v"));
+            var (u, v) = (_model.NewIntVar(-ConstraintSpace.Grid(50), most, d.Id + "/u"), _model.NewIntVar(-ConstraintSpace.Grid(50), most, d.Id + "/v"));
             var turn = _turns[i].Select(k => _model.NewBoolVar($"{d.Id}/turn-{k}")).ToArray();
             _model.AddExactlyOne(turn);
-            _devices.Add((u, v, turn));
+            _devices.Add(new DeviceVariables(u, v, turn));
             _occupied.Add(Device(i, (s, n) => s.Fit.Devices[n].Occupied));
             if (d.Locked)
             {
-                _model.Add(u == (long)Math.Round(d.UMm * PerMm));
-                _model.Add(v == (long)Math.Round(d.VMm * PerMm));
+                _model.Add(u == (long)Math.Round(d.UMm * ConstraintSpace.PerMm));
+                _model.Add(v == (long)Math.Round(d.VMm * ConstraintSpace.PerMm));
             }
         }
 
@@ -175,7 +176,7 @@ internal sealed class ArrangementModel
         for (var i = 0; i < _design.Devices.Count; i++)
         {
             var open = _ways[0].Fit.Devices[i] is { Model.InPanel: true } placed && Deck.IsPanel(placed.Device.DeckId, out var face) ? face.Outward() : (Direction?)null;
-            Within(Device(i, (s, n) => s.Fit.Devices[n].Body), inner, open is { } o ? [o] : []);
+            _space.Within(Device(i, (s, n) => s.Fit.Devices[n].Body), inner, open is { } o ? [o] : []);
             Holes(i);
         }
     }
@@ -187,25 +188,25 @@ internal sealed class ArrangementModel
         foreach (var tray in _design.Trays)
         {
             var plate = _ways[0].Still(s => s.Fit.Trays[tray.Id]);
-            Within(plate, inner, []);
+            _space.Within(plate, inner, []);
             for (var b = 0; b < bars.Count && !tray.Locked; b++)
             {
                 // a plate may be notched round an upright block, but it need not lie at the height of a level one
                 var bar = b;
                 if (bars[b].Frame.U.Axis() != tray.Plane.Normal().Axis() && !bars[b].Id.StartsWith("rail/", StringComparison.Ordinal))
                 {
-                    Apart(plate, _ways[0].Still(s => s.Joints.Bars[bar].Box), null);
+                    _space.Apart(plate, _ways[0].Still(s => s.Joints.Bars[bar].Box), null);
                 }
             }
 
             foreach (var bar in Enumerable.Range(0, bars.Count).Where(b => bars[b].Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)))
             {
-                Within(_ways[0].Still(s => s.Joints.Bars[bar].Box), inner, []);
+                _space.Within(_ways[0].Still(s => s.Joints.Bars[bar].Box), inner, []);
             }
 
             if (IndexOf(tray.Id) is var i && i >= 0 && tray.Support == TraySupport.Posts)
             {
-                _model.Add(_shell[3 + i] >= Grid(FitStage.LeastStandoffMm));
+                _model.Add(_shell[3 + i] >= ConstraintSpace.Grid(FitStage.LeastStandoffMm));
             }
         }
     }
@@ -216,7 +217,7 @@ internal sealed class ArrangementModel
         {
             for (var j = i + 1; j < _occupied.Count; j++)
             {
-                Apart(_occupied[i].Grow(_gapMm / 2), _occupied[j].Grow(_gapMm / 2), null);
+                _space.Apart(_occupied[i].Grow(_gapMm / 2), _occupied[j].Grow(_gapMm / 2), null);
             }
         }
 
@@ -227,7 +228,7 @@ internal sealed class ArrangementModel
             var body = Device(i, (s, n) => s.Fit.Devices[n].Body);
             foreach (var (id, box) in parts.Where(p => p.Id != _design.Devices[i].DeckId))
             {
-                Apart(body, box, null);
+                _space.Apart(body, box, null);
             }
 
             for (var z = 0; z < ZoneCount(i); z++)
@@ -250,7 +251,7 @@ internal sealed class ArrangementModel
             var device = _ways[0].Fit.Devices[other];
             if (other != owner && (!zone.Outside || (device.Model.InPanel && device.Model.FrontMm > 0 && device.Device.DeckId == _design.Devices[owner].DeckId)))
             {
-                Apart(box, Device(other, (s, n) => s.Fit.Devices[n].Body), null);
+                _space.Apart(box, Device(other, (s, n) => s.Fit.Devices[n].Body), null);
             }
         }
 
@@ -261,11 +262,11 @@ internal sealed class ArrangementModel
 
         foreach (var (_, part) in parts.Where(p => !zone.Exempt.Contains(p.Id)))
         {
-            Apart(box, part, null);
+            _space.Apart(box, part, null);
         }
 
         var open = zone.Exempt.Select(e => Deck.IsPanel(e, out var face) ? (Direction?)face.Outward() : null).OfType<Direction>().ToList();
-        Within(box, inner, open);
+        _space.Within(box, inner, open);
         if (zone.Kind == ZoneKind.PlugRoom)
         {
             for (var other = owner + 1; other < _occupied.Count; other++)
@@ -275,7 +276,7 @@ internal sealed class ArrangementModel
                     if (ZonesAt(other, _ways[_turns[other][0]])[z].Kind == ZoneKind.PlugRoom)
                     {
                         var at = z;
-                        Apart(box, Device(other, (s, n) => s.Zones[n][at].Box), null);
+                        _space.Apart(box, Device(other, (s, n) => s.Zones[n][at].Box), null);
                     }
                 }
             }
@@ -320,13 +321,13 @@ internal sealed class ArrangementModel
     {
         foreach (var axis in plane)
         {
-            _model.Add(Beyond(new Side(deck, false), new Side(point, false), axis) >= Grid(rimMm));
-            _model.Add(Beyond(new Side(point, true), new Side(deck, true), axis) >= Grid(rimMm));
+            _model.Add(_space.Beyond(new ConstraintSpace.Side(deck, false), new ConstraintSpace.Side(point, false), axis) >= ConstraintSpace.Grid(rimMm));
+            _model.Add(_space.Beyond(new ConstraintSpace.Side(point, true), new ConstraintSpace.Side(deck, true), axis) >= ConstraintSpace.Grid(rimMm));
         }
 
         foreach (var strip in keep)
         {
-            Apart(point.Grow(halfMm), strip, null, plane);
+            _space.Apart(point.Grow(halfMm), strip, null, plane);
         }
     }
 
@@ -369,16 +370,16 @@ internal sealed class ArrangementModel
         var inner = _ways[0].Still(s => s.Fit.Envelope.Inner);
         var connector = Device(device, (s, n) => s.Fit.Devices[n].Place(port).Connector);
         var gap = exit.Sign() > 0
-            ? Beyond(new Side(connector, true), new Side(inner, true), exit.Axis())
-            : Beyond(new Side(inner, false), new Side(connector, false), exit.Axis());
+            ? _space.Beyond(new ConstraintSpace.Side(connector, true), new ConstraintSpace.Side(inner, true), exit.Axis())
+            : _space.Beyond(new ConstraintSpace.Side(inner, false), new ConstraintSpace.Side(connector, false), exit.Axis());
         _model.Add(gap >= 0).OnlyEnforceIf(literal);
-        _model.Add(gap <= Grid(PortOpenings.PlugLengthMm) - 2).OnlyEnforceIf(literal);
+        _model.Add(gap <= ConstraintSpace.Grid(PortOpenings.PlugLengthMm) - 2).OnlyEnforceIf(literal);
         var corridor = Device(device, (s, n) => Beyond(s.Fit.Devices[n].Place(port).Plug, s.Fit.Devices[n].ToSpace(port.Exit)));
         for (var other = 0; other < _occupied.Count; other++)
         {
             if (other != device)
             {
-                Apart(corridor, Device(other, (s, n) => s.Fit.Devices[n].Body), literal);
+                _space.Apart(corridor, Device(other, (s, n) => s.Fit.Devices[n].Body), literal);
             }
         }
 
@@ -400,21 +401,21 @@ internal sealed class ArrangementModel
             var cable = CableKind.Find(link.Cable)!;
             var lead = cable.StraightMm + cable.BendRadiusMm(false);
             var (from, to) = (Lead(a, link.FromPortId, lead), Lead(b, link.ToPortId, lead));
-            var sum = _model.NewIntVar(0, Grid(20_000), link.Id);
+            var sum = _model.NewIntVar(0, ConstraintSpace.Grid(20_000), link.Id);
             var parts = new List<LinearExpr>();
             foreach (var axis in Enum.GetValues<Axis>())
             {
-                var apart = _model.NewIntVar(0, Grid(5000), $"{link.Id}/{axis}");
-                _model.Add(apart >= Beyond(new Side(from, false), new Side(to, false), axis));
-                _model.Add(apart >= Beyond(new Side(to, false), new Side(from, false), axis));
+                var apart = _model.NewIntVar(0, ConstraintSpace.Grid(5000), $"{link.Id}/{axis}");
+                _model.Add(apart >= _space.Beyond(new ConstraintSpace.Side(from, false), new ConstraintSpace.Side(to, false), axis));
+                _model.Add(apart >= _space.Beyond(new ConstraintSpace.Side(to, false), new ConstraintSpace.Side(from, false), axis));
                 parts.Add(apart);
             }
 
-            _model.Add(sum == LinearExpr.Sum(parts) + Grid(2 * lead));
+            _model.Add(sum == LinearExpr.Sum(parts) + ConstraintSpace.Grid(2 * lead));
             _cables.Add(sum);
             if (link.LengthMm is { } length)
             {
-                _model.Add(sum <= (long)Math.Floor(length / (1 + CableRoutes.Slack) * PerMm) - 2);
+                _model.Add(sum <= (long)Math.Floor(length / (1 + CableRoutes.Slack) * ConstraintSpace.PerMm) - 2);
             }
         }
     }
@@ -439,147 +440,4 @@ internal sealed class ArrangementModel
         along[(int)frame.V.Axis()] = 2 * frame.V.Sign();
         return SymbolicBox.Of(index, along, [.. _turns[index].Select(turn => _ways[turn].Of(s => of(s, index)))], ShellSamples.StepMm);
     }
-
-    /// <summary>The block stays inside the other, except where that is open.</summary>
-    private void Within(SymbolicBox box, SymbolicBox room, IReadOnlyList<Direction> open)
-    {
-        foreach (var axis in Enum.GetValues<Axis>())
-        {
-            if (!open.Contains(Directions.Of(axis, -1)))
-            {
-                _model.Add(Beyond(new Side(room, false), new Side(box, false), axis) >= 0);
-            }
-
-            if (!open.Contains(Directions.Of(axis, 1)))
-            {
-                _model.Add(Beyond(new Side(box, true), new Side(room, true), axis) >= 0);
-            }
-        }
-    }
-
-    private void Apart(SymbolicBox a, SymbolicBox b, BoolVar? when, Axis[]? axes = null)
-    {
-        var sides = new List<ILiteral>();
-        foreach (var axis in axes ?? Enum.GetValues<Axis>())
-        {
-            foreach (var (one, other) in ((SymbolicBox, SymbolicBox)[])[(a, b), (b, a)])
-            {
-                switch (Before(one, other, axis))
-                {
-                    case true:
-                        return;
-                    case false:
-                        continue;
-                    default:
-                        var side = _model.NewBoolVar("");
-                        _model.Add(Beyond(new Side(one, true), new Side(other, false), axis) >= 0).OnlyEnforceIf(side);
-                        sides.Add(side);
-                        break;
-                }
-            }
-        }
-
-        if (when is not null)
-        {
-            sides.Add(when.Not());
-        }
-
-        _model.AddBoolOr(sides);
-    }
-
-    /// <summary>Whether one block always ends before the other, never does, or it depends (null).</summary>
-    private static bool? Before(SymbolicBox one, SymbolicBox other, Axis axis)
-    {
-        if (one.Along[(int)axis] != 0 || other.Along[(int)axis] != 0)
-        {
-            return null;
-        }
-
-        var gaps = one.Ways.SelectMany(o => other.Ways.Select(t => (End: o.Max[(int)axis], Start: t.Min[(int)axis]))).ToList();
-        return gaps.Exists(g => !g.End.SameFactors(g.Start)) ? null
-            : gaps.TrueForAll(g => g.End.ConstantMm <= g.Start.ConstantMm + 1e-9) ? true
-            : gaps.TrueForAll(g => g.End.ConstantMm > g.Start.ConstantMm + 1e-9) ? false
-            : null;
-    }
-
-    /// <summary>
-    /// How far a face of the second block lies beyond a face of the first along the axis, in grid units, rounded down as a whole:
-    /// faces that touch exactly stay touching.
-    /// </summary>
-    private LinearExpr Beyond(Side first, Side second, Axis axis)
-    {
-        var sum = LinearExpr.NewBuilder();
-        var (from, to) = (first.Faces(axis), second.Faces(axis));
-        for (var i = 0; i < _shell.Length; i++)
-        {
-            if (to[0].Factors[i] != from[0].Factors[i])
-            {
-                sum.AddTerm(_shell[i], to[0].Factors[i] - from[0].Factors[i]);
-            }
-        }
-
-        Along(sum, first.Box, axis, -1);
-        Along(sum, second.Box, axis, 1);
-        if (from.Count == 1 || to.Count == 1)
-        {
-            var turning = from.Count > 1 ? first.Box : second.Box;
-            for (var k = 0; k < Math.Max(from.Count, to.Count); k++)
-            {
-                var apart = Down(Own(to[to.Count == 1 ? 0 : k]) - Own(from[from.Count == 1 ? 0 : k]));
-                if (from.Count == 1 && to.Count == 1)
-                {
-                    sum.Add(apart);
-                }
-                else
-                {
-                    sum.AddTerm(_devices[turning.Device].Turn[k], apart);
-                }
-            }
-
-            return sum;
-        }
-
-        for (var k = 0; k < from.Count; k++)
-        {
-            sum.AddTerm(_devices[first.Box.Device].Turn[k], Down(-Own(from[k])));
-        }
-
-        for (var k = 0; k < to.Count; k++)
-        {
-            sum.AddTerm(_devices[second.Box.Device].Turn[k], Down(Own(to[k])));
-        }
-
-        return sum;
-    }
-
-    private void Along(LinearExprBuilder sum, SymbolicBox box, Axis axis, int sign)
-    {
-        if (box.Device >= 0 && box.Along[(int)axis] is var along && along != 0)
-        {
-            sum.AddTerm(Math.Abs(along) == 1 ? _devices[box.Device].U : _devices[box.Device].V, sign * Math.Sign(along));
-        }
-    }
-
-    /// <summary>The constant of a face without what its factors add at the sampled shell, mm.</summary>
-    private double Own(Moving face) => face.ConstantMm - face.Factors.Select((f, i) => f * StartMm(i)).Sum();
-
-    private static long Down(double mm) => (long)Math.Floor((mm * PerMm) + 1e-6);
-
-    /// <summary>One side of a block along every axis.</summary>
-    private readonly record struct Side(SymbolicBox Box, bool Most)
-    {
-        public List<Moving> Faces(Axis axis)
-        {
-            var most = Most;
-            return [.. Box.Ways.Select(w => (most ? w.Max : w.Min)[(int)axis])];
-        }
-    }
-
-    private double StartMm(int variable) => variable < 3
-        ? _ways[0].Fit.Envelope.Outer.Size[(Axis)variable]
-        : _ways[0].Start.Trays.First(t => t.Id == _ways[0].Trays[variable - 3]).UndersideMm;
-
-    private static long Grid(double mm) => (long)Math.Ceiling((mm * PerMm) - 1e-6);
-
-    private static double Millimetres(long units) => units / (double)PerMm;
 }

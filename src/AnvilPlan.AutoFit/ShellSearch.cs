@@ -36,10 +36,10 @@ public static class ShellSearch
             var until = g == 0 && wanted.Count > 1 ? seconds / 2 : clock.Elapsed.TotalSeconds + ((seconds - clock.Elapsed.TotalSeconds) / (wanted.Count - g));
             foreach (var model in models)
             {
-                // a refused proposal is to leave time for the next try
+                // a refused proposal is to leave time for the next try; a search that has found nothing yet goes on
                 var left = until - clock.Elapsed.TotalSeconds;
                 var share = model == models[^1] ? left : left * FirstShare;
-                if (left < 0.2 || Solve(model.Value, wanted[g], best, before.Outer.VolumeMm3, share, found.Count, clock, seconds, progress, cancel) is not { } proposal)
+                if (left < 0.2 || Solve(model.Value, wanted[g], best, before.Outer.VolumeMm3, share, left, found.Count, clock, seconds, progress, cancel) is not { } proposal)
                 {
                     break;
                 }
@@ -77,14 +77,15 @@ public static class ShellSearch
     };
 
     private static Design? Solve(
-        ArrangementModel model, SearchGoal goal, Design hint, double referenceMm3, double share, int found, Stopwatch clock, double seconds,
+        ArrangementModel model, SearchGoal goal, Design hint, double referenceMm3, double share, double most, int found, Stopwatch clock, double seconds,
         IProgress<SearchProgress>? progress, CancellationToken cancel)
     {
         model.Aim(goal, referenceMm3);
         model.Hint(hint);
-        var solver = new CpSolver { StringParameters = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"max_time_in_seconds:{share} num_workers:{Math.Clamp(Environment.ProcessorCount, 1, 8)}") };
+        var solver = new CpSolver { StringParameters = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"max_time_in_seconds:{Math.Max(0.2, most)} num_workers:{Math.Clamp(Environment.ProcessorCount, 1, 8)}") };
         using var watch = new Watch(model, goal, clock, seconds, found, progress, cancel);
         using var stop = cancel.Register(watch.Stop);
+        using var enough = new Timer(_ => watch.StopWhenFound(), null, TimeSpan.FromSeconds(share), TimeSpan.FromMilliseconds(100));
         var status = model.Solve(solver, watch);
         return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible ? model.Read(solver) : null;
     }
@@ -107,10 +108,22 @@ public static class ShellSearch
     private sealed class Watch(
         ArrangementModel model, SearchGoal goal, Stopwatch clock, double seconds, int found, IProgress<SearchProgress>? progress, CancellationToken cancel) : CpSolverSolutionCallback
     {
+        private volatile bool _found;
+
         public void Stop() => StopSearch();
+
+        /// <summary>Ends the search once there is a shell; asked again and again after its share of the time.</summary>
+        public void StopWhenFound()
+        {
+            if (_found)
+            {
+                StopSearch();
+            }
+        }
 
         public override void OnSolutionCallback()
         {
+            _found = true;
             progress?.Report(new SearchProgress(goal, clock.Elapsed.TotalSeconds, seconds, ArrangementModel.Litres(Value(model.Volume)), found));
             if (cancel.IsCancellationRequested)
             {

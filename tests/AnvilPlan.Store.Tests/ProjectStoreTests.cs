@@ -2,6 +2,7 @@ using System.Diagnostics;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Measuring;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Store;
 using Microsoft.Data.Sqlite;
@@ -21,6 +22,20 @@ public sealed class ProjectStoreTests : IDisposable
     {
         SqliteConnection.ClearAllPools();
         _folder.Delete(recursive: true);
+    }
+
+    [Fact]
+    public async Task Readings_of_two_hands_at_once_are_all_kept_and_survive_a_restart()
+    {
+        await Task.WhenAll(Enumerable.Range(1, 12).Select(i => Task.Run(() =>
+            Open().ChangeReadings("relay-2", i % 2 == 0 ? "width" : "depth", all => [.. all, new Reading(i, "typed")], None))));
+        SqliteConnection.ClearAllPools();
+        var kept = await Open().Readings("relay-2", None);
+        Assert.Equal([2, 4, 6, 8, 10, 12], kept["width"].Select(r => r.ValueMm).Order());
+        Assert.Equal([1, 3, 5, 7, 9, 11], kept["depth"].Select(r => r.ValueMm).Order());
+        Assert.Empty(await Open().Readings("relay-4", None));
+        await Assert.ThrowsAsync<InvalidOperationException>(() => Open().ChangeReadings("relay-2", "width", _ => throw new InvalidOperationException(), None));
+        Assert.Equal(6, (await Open().Readings("relay-2", None))["width"].Count);
     }
 
     [Fact]

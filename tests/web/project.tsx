@@ -72,6 +72,52 @@ export function someHole(hole: Partial<Schemas['FeatureHole']> = {}): Schemas['F
   }
 }
 
+/** A device on the bottom as it comes from the catalog. */
+export function someDevice(device: Partial<Schemas['Device']> = {}): Schemas['Device'] {
+  return {
+    id: 'b',
+    modelId: 'board',
+    name: 'The board',
+    deckId: 'panel/bottom',
+    uMm: 0,
+    vMm: 0,
+    quarterTurns: 0,
+    standoffMm: null,
+    screwLengthMm: null,
+    washerMm: 0,
+    rebateToMm: null,
+    grille: null,
+    closedPorts: [],
+    farFace: false,
+    turnedOver: false,
+    onDrilledHoles: false,
+    marking: null,
+    adapter: null,
+    locked: false,
+    ...device,
+  }
+}
+
+/** A level plate on rails. */
+export function someTray(tray: Partial<Schemas['Tray']> = {}): Schemas['Tray'] {
+  return {
+    id: 'tray-1',
+    name: 'Main tray',
+    materialId: 'aluminium-5052',
+    nominalMm: 2,
+    measuredMm: null,
+    undersideMm: 40,
+    gapMm: 1,
+    support: 'rails',
+    railBarId: 'bar',
+    plane: 'level',
+    drawer: null,
+    drilled: [],
+    locked: false,
+    ...tray,
+  }
+}
+
 const edges: Schemas['EdgeId'][] = [
   'frontLeft',
   'frontRight',

@@ -34,4 +34,22 @@ public class CableRouteTests
         Assert.True(sliding.NeededMm > still.NeededMm + 119, $"{sliding.NeededMm} against {still.NeededMm}");
         Assert.Equal(Math.Ceiling(still.PathMm * 1.05), still.NeededMm);
     }
+
+    [Theory]
+    [InlineData("usb-2-0", false, 43)] // straight 25, bend 4 x 4, half of 4
+    [InlineData("usb-2-0", true, 59)] // moving bend 8 x 4
+    [InlineData("hdmi-standard", false, 80.5)] // 35 + 6 x 7 + 3.5
+    [InlineData("card-riser-ribbon", false, 30.75)] // 15 + 10 x 1.5 + 0.75
+    public void The_room_before_a_wall_is_straight_run_bend_and_half_the_cable(string id, bool moving, double mm) =>
+        Assert.Equal(mm, Core.Catalogs.CableKind.Find(id)!.RoomMm(moving), 9);
+
+    [Fact]
+    public void Every_cable_of_the_table_has_an_id_of_its_own_and_bends_wider_when_it_moves()
+    {
+        var all = Core.Catalogs.CableKind.Shipped;
+        Assert.Equal(24, all.Count);
+        Assert.Equal(all.Count, all.Select(c => c.Id).Distinct().Count());
+        Assert.All(all, c => Assert.True(c.BendRadiusMm(true) > c.BendRadiusMm(false)));
+        Assert.Null(Core.Catalogs.CableKind.Find("rope"));
+    }
 }

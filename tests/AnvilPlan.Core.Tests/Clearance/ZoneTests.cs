@@ -54,6 +54,45 @@ public class ZoneTests
         Assert.Equal(20 + 16.8 + 1.4, room.Box.Size.X, 6);
     }
 
+    [Fact]
+    public void A_door_hinged_on_the_other_side_sweeps_the_other_way()
+    {
+        var design = Sample.Empty.WithPanel(Face.Front, p => p with { Hold = PanelHold.Hinged, HingeAt = Face.Right })
+            .With(Sample.Device("b", "button-22", "panel/front", 61, 58) with { RebateToMm = 5 });
+        var swing = Sample.Plan(design).Rooms.Single(r => r.Kind == ZoneKind.DoorSwing);
+        // its far edge from the right is 320 - 61 = 259 mm, 60 mm deep as before
+        Assert.Equal(320 - Math.Sqrt((259 * 259) + (60 * 60)), swing.Box.Min.X, 6);
+        Assert.Equal(61 + 29, swing.Box.Max.X, 6);
+    }
+
+    [Fact]
+    public void Room_that_runs_into_a_wall_names_the_wall_and_by_how_much()
+    {
+        var plan = Sample.Plan(Sample.WithTray.With(Sample.Device("drive", "drive-25-7", "tray-1", 18, 60)));
+        // the tray lies 1 mm off the wall: 19 mm to it, 25 are wanted
+        var finding = plan.Findings.Single(f => f.Code == "room-taken" && f.Places.Contains("shell/left"));
+        Assert.Contains("Left side stands in it by 6 x 44 x 9 mm", finding.Text, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void Fingers_want_room_only_before_what_stands_proud()
+    {
+        Design Beside(string model) => Sample.Empty.With(Sample.Device("gain", "pot-m7", "panel/front", 100, 80) with { RebateToMm = 3 }, Sample.Device("other", model, "panel/front", 122, 80) with { RebateToMm = 3 });
+        Assert.Contains(Sample.Plan(Beside("encoder-m7")).Findings, f => f.Code == "no-finger-room");
+        Assert.DoesNotContain(Sample.Plan(Beside("oled-096")).Findings, f => f.Code == "no-finger-room" && f.Places[0] == "device/gain" && f.Places[1] == "device/other" && Sample.Catalog.Model("oled-096").FrontMm <= 0);
+    }
+
+    [Fact]
+    public void A_flat_ratchet_still_reaches_under_a_low_lid_where_a_long_driver_does_not()
+    {
+        // a board on the bottom of a box 70 mm high with a fixed lid: 56 mm above the screws, a stub driver needs 85
+        var low = Sample.Empty.WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed }).WithPanel(Face.Front, p => p with { Hold = PanelHold.Removable });
+        var design = low with { Box = low.Box with { HeightMm = 90 }, Devices = [Sample.Device("adc", "adc-50", "panel/bottom", 130, 100)] };
+        Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Code == "driver-blocked");
+        var tight = Sample.Plan(design with { Box = design.Box with { HeightMm = 46 } });
+        Assert.Contains(tight.Findings, f => f.Code == "driver-blocked" && f.Places.Contains("shell/top"));
+    }
+
     /// <summary>
     /// Second method: bodies from the model's own numbers by hand-written turns, then points of a grid through every body, tried
     /// against every other body with its clearance and every room that must stay free.

@@ -65,6 +65,26 @@ public class ChainTests
         static bool Near(double a, double b) => Math.Abs(a - b) < 1e-6;
     }
 
+    [Theory]
+    [InlineData(TrayPlane.FacesFront)]
+    [InlineData(TrayPlane.FacesRight)]
+    public void Layers_through_an_upright_plate_keep_the_same_bargain(TrayPlane plane)
+    {
+        var design = Sample.WithTray.WithTray("tray-1", t => t with { Plane = plane, UndersideMm = 70 })
+            .With(Sample.Device("near", "relay-2", "tray-1", 60, 40) with { StandoffMm = 8 }, Sample.Device("far", "relay-2", "tray-1", 120, 40) with { StandoffMm = 8, FarFace = true });
+        var plan = Sample.Plan(design);
+        var axis = plane.Normal().Axis();
+        foreach (var (chain, layer, index) in plan.Chains.Where(c => c.Axis == axis).SelectMany(c => c.Layers.Select((l, i) => (c, l, i))).Where(x => x.l.Handle is not null && x.l.Handle != "box"))
+        {
+            foreach (var policy in Enum.GetValues<ChainPolicy>())
+            {
+                var after = Sample.Plan(ChainEdit.Set(design, Sample.Catalog, chain, index, layer.ThicknessMm + 1.5, policy)).Chains.First(c => c.Id == chain.Id);
+                Assert.Equal(policy == ChainPolicy.ChangeBox ? 1.5 : 0, after.TotalMm - chain.TotalMm, 6);
+                Assert.Equal(after.TotalMm, after.Layers.Sum(l => l.ThicknessMm), 6);
+            }
+        }
+    }
+
     [Fact]
     public void A_thicker_front_moves_trays_and_devices_back_and_leaves_panel_apertures_on_their_datum()
     {

@@ -126,6 +126,41 @@ public class DeckTests
         Assert.Equal(chain.TotalMm, Sample.Plan(moved).Chains.Single(c => c.Id == "relay/y").TotalMm, 6);
     }
 
+    [Fact]
+    public void A_card_folded_flat_over_its_board_hangs_on_a_riser_that_must_be_long_enough()
+    {
+        // a hung bay above the board carries the card on its underside, the riser runs from the slot up to the card's edge
+        var board = Sample.Device("board", "board-170", "panel/bottom", 40, 20) with { ClosedPorts = ["rear", "power", "switch"] };
+        var card = Sample.Device("card", "card-168", "tray-1", 40, 40) with { FarFace = true, ClosedPorts = ["sockets"] };
+        var start = ChainEdit.Resize(Sample.WithTray.WithTray("tray-1", t => t with { Support = TraySupport.Hung, UndersideMm = 150 }), Axis.Z, 80).With(board, card);
+        var design = start with { Links = [new Link("riser", "board", "slot", "card", "edge", "card-riser-ribbon", 400)] };
+        var plan = Sample.Plan(design);
+        var (low, high) = (plan.Devices.Single(d => d.Id == "board").Body, plan.Devices.Single(d => d.Id == "card").Body);
+        Assert.True(high.Min.Z > low.Max.Z, "the card clears the tall parts of the board");
+        Assert.DoesNotContain(plan.Findings, f => f.Code is "cable-short" or "devices-collide" or "tray-unsupported");
+        var needed = plan.Routes.Single().NeededMm;
+        var shorter = Sample.Plan(design with { Links = [design.Links[0] with { LengthMm = needed - 1 }] });
+        Assert.Contains(shorter.Findings, f => f.Code == "cable-short" && f.Text.Contains("card riser ribbon", StringComparison.Ordinal));
+    }
+
+    [Theory]
+    [InlineData(TrayPlane.Level)]
+    [InlineData(TrayPlane.FacesFront)]
+    [InlineData(TrayPlane.FacesRight)]
+    public void Devices_on_both_faces_look_away_from_the_plate_and_never_into_it(TrayPlane plane)
+    {
+        var design = Upright(plane, 60).With(Sample.Device("near", "relay-2", "tray-1", 60, 40), Sample.Device("far", "relay-2", "tray-1", 60, 40) with { FarFace = true });
+        var plan = Sample.Plan(design);
+        var plate = plan.Part("tray-1").Box;
+        var normal = plane.Normal();
+        var (near, far) = (plan.Devices.Single(d => d.Id == "near"), plan.Devices.Single(d => d.Id == "far"));
+        Assert.Equal(near.StandoffMm, (near.Body.Side(normal.Opposite()) - plate.Side(normal)) * normal.Sign(), 6);
+        Assert.Equal(far.StandoffMm, (plate.Side(normal.Opposite()) - far.Body.Side(normal)) * normal.Sign(), 6);
+        Assert.NotEqual(near.Mirrored, far.Mirrored);
+        // seen from its near side the plate's drawing shows both footprints at the same u and v
+        Assert.Equal(near.Body.Centre[plan.Part("tray-1").Frame.U.Axis()], far.Body.Centre[plan.Part("tray-1").Frame.U.Axis()], 6);
+    }
+
     [Theory]
     [InlineData("farFace", "only trays carry hardware on both faces")]
     [InlineData("turnedOver", "only boards on standoffs")]

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
@@ -78,18 +79,23 @@ public class AnyDesignTests
         var trays = Enumerable.Range(1, random.Next(3)).Select(n =>
         {
             var sheet = One(sheets);
-            return new Tray("tray-" + n, "Tray " + n, sheet.MaterialId, sheet.NominalMm, random.Next(3) == 0 ? Between(0.5, 25) : null, Between(0, 150), Between(0, 12), (TraySupport)random.Next(3), random.Next(4) == 0 ? null : One(bars).Id);
+            return new Tray("tray-" + n, "Tray " + n, sheet.MaterialId, sheet.NominalMm, random.Next(3) == 0 ? Between(0.5, 25) : null, Between(0, 150), Between(0, 12), (TraySupport)random.Next(4), random.Next(4) == 0 ? null : One(bars).Id)
+            {
+                Plane = (TrayPlane)random.Next(3),
+                Drawer = random.Next(5) == 0 ? new Drawer((Face)random.Next(6), Between(5, 300)) : null,
+                Drilled = random.Next(3) == 0 ? [.. Enumerable.Range(0, 1 + random.Next(5)).Select(_ => new DrilledHole(Between(0, 200), Between(0, 150), Between(1, 8)))] : [],
+            };
         }).ToList();
-        return new Design(
+        var design = new Design(
             "any", new Brief("", Place.Desk, random.Next(3) == 0 ? Between(100, 400) : null, null, null, 1 + random.Next(3), null, null, ""),
             new PanelBox(
                 Between(60, 700), Between(60, 500), Between(50, 400), (SizeBasis)random.Next(2),
                 [.. Faces.All.Select(f =>
                 {
                     var sheet = One(sheets);
-                    return new Panel(f, sheet.MaterialId, sheet.NominalMm, random.Next(4) == 0 ? Between(0.5, 30) : null, (PanelHold)random.Next(2), (GrainRun)random.Next(2), random.Next(5) == 0 ? Between(0, 15) : 0);
+                    return new Panel(f, sheet.MaterialId, sheet.NominalMm, random.Next(4) == 0 ? Between(0.5, 30) : null, random.Next(6) == 0 ? PanelHold.Hinged : (PanelHold)random.Next(2), (GrainRun)random.Next(2), random.Next(5) == 0 ? Between(0, 15) : 0) { HingeAt = f.Neighbours().ElementAt(random.Next(4)) };
                 })],
-                [.. Faces.Edges.Select(e => new Edge(e, random.Next(2) == 0 ? e.Of().A : e.Of().B, (JointKind)random.Next(5), random.Next(3) == 0 ? Between(0.5, 12) : null, random.Next(3) == 0 ? null : One(bars).Id))],
+                [.. Faces.Edges.Select(e => new Edge(e, random.Next(2) == 0 ? e.Of().A : e.Of().B, (JointKind)random.Next(6), random.Next(3) == 0 ? Between(0.5, 12) : null, random.Next(3) == 0 ? null : One(bars).Id))],
                 random.Next(2) == 0 ? new Feet(Between(5, 40), Between(3, 40), Between(3, 60)) : null),
             trays,
             [.. Enumerable.Range(0, random.Next(9)).Select(n =>
@@ -100,7 +106,20 @@ public class AnyDesignTests
                     "d" + n, model.Id, "d" + n, deck, Between(-30, 400), Between(-30, 300), random.Next(4), random.Next(3) == 0 ? Between(0, 30) : null,
                     random.Next(4) == 0 ? Between(2, 40) : null, random.Next(3) == 0 ? Between(0, 3) : 0, random.Next(3) == 0 ? Between(0.5, 10) : null,
                     random.Next(2) == 0 ? new Grille((GrilleKind)random.Next(3), Between(1, 12), Between(1.5, 20)) : null,
-                    [.. model.Ports.Where(_ => random.Next(3) == 0).Select(p => p.Id)]);
+                    [.. model.Ports.Where(_ => random.Next(3) == 0).Select(p => p.Id)])
+                {
+                    FarFace = random.Next(4) == 0 && !Deck.IsPanel(deck, out _),
+                    TurnedOver = random.Next(3) == 0 && model.Mount == MountStyle.Standoffs,
+                    OnDrilledHoles = random.Next(6) == 0,
+                    Adapter = random.Next(6) == 0 && model.Mount is MountStyle.Standoffs or MountStyle.TappedBody ? new Adapter("aluminium-5052", 3) : null,
+                    Marking = random.Next(3) == 0 ? "label" : null,
+                };
             })]);
+        var ports = design.Devices.SelectMany(d => Sample.Catalog.Model(d.ModelId).Ports.Select(p => (d.Id, Port: p.Id))).ToList();
+        return ports.Count < 2 ? design : design with
+        {
+            Links = [.. Enumerable.Range(0, random.Next(3)).Select(n => (From: One(ports), To: One(ports)) is var l
+                ? new Link("link-" + n, l.From.Id, l.From.Port, l.To.Id, l.To.Port, One(CableKind.Shipped).Id, random.Next(2) == 0 ? Between(20, 800) : null) : null!)],
+        };
     }
 }

@@ -2,32 +2,12 @@ import { fireEvent, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { renderOpen, serve, someView } from '../../../../tests/web/project'
+import { renderOpen, serve, someDevice, someTray, someView } from '../../../../tests/web/project'
 import { BoxView } from './BoxView'
 import { ChainEditor } from './ChainEditor'
 import { FitStation } from './FitStation'
 
-const board: Schemas['Device'] = {
-  id: 'sbc',
-  modelId: 'sbc-85',
-  name: 'Recorder',
-  deckId: 'tray-1',
-  uMm: 20,
-  vMm: 30,
-  quarterTurns: 3,
-  standoffMm: null,
-  screwLengthMm: null,
-  washerMm: 0,
-  rebateToMm: null,
-  grille: null,
-  closedPorts: [],
-  farFace: false,
-  turnedOver: false,
-  onDrilledHoles: false,
-  marking: null,
-  adapter: null,
-  locked: false,
-}
+const board = someDevice({ id: 'sbc', modelId: 'sbc-85', name: 'Recorder', deckId: 'tray-1', uMm: 20, vMm: 30, quarterTurns: 3 })
 
 const place = (part: Partial<Schemas['DevicePlace']> = {}): Schemas['DevicePlace'] => ({
   id: 'sbc',
@@ -206,5 +186,67 @@ describe('the fit station', () => {
     await userEvent.selectOptions(screen.getByRole('combobox', { name: 'These are' }), 'inside')
     const change = vi.mocked(changes.edit).mock.calls[0]?.[1]
     expect(change?.(view().design).box).toMatchObject({ basis: 'inner', widthMm: 176, depthMm: 126, heightMm: 76 })
+  })
+})
+
+describe('the chosen device', () => {
+  const drilled = [{ uMm: 10, vMm: 10, diaMm: 3 }]
+  const open = (part: Partial<Schemas['Device']> = {}) => {
+    const view = someView({
+      design: {
+        devices: [someDevice({ id: 'sbc', deckId: 'tray-1', ...part })],
+        trays: [someTray({ plane: 'facesFront', drilled })],
+      },
+      plan: { devices: [place()] },
+    })
+    serve({
+      '/api/catalog': () => ({
+        materials: [],
+        sheets: [],
+        bars: [],
+        threads: [],
+        cables: [],
+        hardware: [{ id: 'board', mount: 'standoffs', ports: [] }],
+      }),
+    })
+    const changes = renderOpen(<FitStation />, view, 'device/sbc')
+    const changed = () => vi.mocked(changes.edit).mock.calls.at(-1)?.[1](view.design).devices[0]
+    return { changed }
+  }
+
+  it.each([
+    ['On the far face of Main tray', { farFace: true }],
+    ['On the 1 holes that are there', { onDrilledHoles: true }],
+    ['Stays here when a shell is searched', { locked: true }],
+  ])('ticks “%s”', async (label, wanted) => {
+    const { changed } = open()
+    await userEvent.click(screen.getByLabelText(label))
+    expect(changed()).toMatchObject(wanted)
+  })
+
+  it('lets the planner choose the standoff again when a board is turned over', async () => {
+    const { changed } = open({ standoffMm: 6 })
+    await userEvent.click(await screen.findByLabelText('Turned over, component side to the deck'))
+    expect(changed()).toMatchObject({ turnedOver: true, standoffMm: null })
+  })
+
+  it('names the corner that u and v count from by the plane of its plate, and takes an adapter out', async () => {
+    const { changed } = open({ adapter: { materialId: 'aluminium-5052', nominalMm: 3 } })
+    expect(screen.getByText(/Seen from the front, from the lower left corner of the plate/)).toBeTruthy()
+    await userEvent.click(screen.getByLabelText('On an adapter plate'))
+    expect(changed()).toMatchObject({ adapter: null })
+  })
+})
+
+describe('keys in a row', () => {
+  it('are walked by arrows and wrap round', async () => {
+    renderOpen(<FitStation />)
+    const chains = screen.getByRole('radio', { name: 'Chains' })
+    chains.focus()
+    await userEvent.keyboard('{ArrowLeft}')
+    expect(screen.getByRole('radio', { name: 'Pockets' }).getAttribute('aria-checked')).toBe('true')
+    await userEvent.keyboard('{ArrowRight}{ArrowRight}')
+    expect(screen.getByRole('radio', { name: 'Decks' }).getAttribute('aria-checked')).toBe('true')
+    expect(screen.getAllByRole('radio', { checked: true })).toHaveLength(2)
   })
 })

@@ -2,7 +2,7 @@ import { screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { renderOpen, serve, somePart, someView } from '../../../../tests/web/project'
+import { renderOpen, serve, someDevice, somePart, someTray, someView } from '../../../../tests/web/project'
 import { DecksPane } from './DecksPane'
 import { LinksPane } from './LinksPane'
 import { MockUpPane } from './MockUpPane'
@@ -10,44 +10,7 @@ import { PocketsPane } from './PocketsPane'
 import { ShellSearchPane } from './ShellSearchPane'
 import { sizeOf, solidsOf } from './solids'
 
-const device = (id: string, part: Partial<Schemas['Device']> = {}): Schemas['Device'] => ({
-  id,
-  modelId: 'm',
-  name: id,
-  deckId: 'panel/bottom',
-  uMm: 20,
-  vMm: 30,
-  quarterTurns: 0,
-  standoffMm: null,
-  screwLengthMm: null,
-  washerMm: 0,
-  rebateToMm: null,
-  grille: null,
-  closedPorts: [],
-  farFace: false,
-  turnedOver: false,
-  onDrilledHoles: false,
-  marking: null,
-  adapter: null,
-  locked: false,
-  ...part,
-})
-
-const tray: Schemas['Tray'] = {
-  id: 'tray-1',
-  name: 'Main tray',
-  materialId: 'aluminium-5052',
-  nominalMm: 2,
-  measuredMm: null,
-  undersideMm: 40,
-  gapMm: 1,
-  support: 'rails',
-  railBarId: 'bar',
-  plane: 'level',
-  drawer: null,
-  drilled: [],
-  locked: false,
-}
+const device = (id: string) => someDevice({ id, name: id })
 
 const arrangement: Schemas['Arrangement'] = {
   goal: 'volume',
@@ -110,7 +73,7 @@ describe('searching a shell', () => {
 
 describe('decks', () => {
   it('lays a plate upright and forgets the way it slid', async () => {
-    const view = someView({ design: { trays: [{ ...tray, drawer: { out: 'front', travelMm: 100 } }] } })
+    const view = someView({ design: { trays: [someTray({ drawer: { out: 'front', travelMm: 100 } })] } })
     const changes = renderOpen(<DecksPane />, view)
     await userEvent.selectOptions(screen.getByLabelText('Lies'), 'facesRight')
     const change = vi.mocked(changes.edit).mock.calls[0]?.[1]
@@ -118,7 +81,7 @@ describe('decks', () => {
   })
 
   it('reads holes that are there line by line and names a bad line', async () => {
-    const view = someView({ design: { trays: [tray] } })
+    const view = someView({ design: { trays: [someTray()] } })
     const changes = renderOpen(<DecksPane />, view)
     const holes = screen.getByLabelText(/u, v, diameter/)
     await userEvent.type(holes, '10, 20, 3.4{enter}nonsense')

@@ -2,7 +2,7 @@ import { screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { renderOpen, serve, someView } from '../../../../tests/web/project'
+import { renderOpen, serve, someDevice, someView } from '../../../../tests/web/project'
 import { CheckListPane } from './CheckListPane'
 import { HardwareStation } from './HardwareStation'
 import { blankModel } from './models'
@@ -85,28 +85,7 @@ describe('the hardware station', () => {
       round: false,
     }
     serve({ '/api/catalog': () => ({ ...catalog(), hardware: [{ ...board, ports: [port] }] }) })
-    const device: Schemas['Device'] = {
-      id: 'b',
-      modelId: 'board',
-      name: 'The board',
-      deckId: 'panel/bottom',
-      uMm: 0,
-      vMm: 0,
-      quarterTurns: 0,
-      standoffMm: null,
-      screwLengthMm: null,
-      washerMm: 0,
-      rebateToMm: null,
-      grille: null,
-      closedPorts: [],
-      farFace: false,
-      turnedOver: false,
-      onDrilledHoles: false,
-      marking: null,
-      adapter: null,
-      locked: false,
-    }
-    const view = someView({ design: { devices: [device] } })
+    const view = someView({ design: { devices: [someDevice()] } })
     const changes = renderOpen(<HardwareStation />, view, 'device/b')
     await userEvent.click(await screen.findByLabelText('USB reached from outside'))
     const change = vi.mocked(changes.edit).mock.calls[0]?.[1]

@@ -48,3 +48,32 @@ describe('the shell station', () => {
     expect(change?.(view.design).box.feet).toEqual({ diaMm: 20, heightMm: 12, insetMm: 25 })
   })
 })
+
+describe('doors', () => {
+  it('hang at one of the four neighbours, and are taken off again', async () => {
+    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], hardware: [] }) })
+    const view = someView()
+    const changes = renderOpen(<ShellStation />, view)
+    const hold = screen.getByLabelText('Hold of Front')
+    expect([...hold.querySelectorAll('option')].map((o) => o.value)).toEqual([
+      'fixed',
+      'removable',
+      'hinged-left',
+      'hinged-right',
+      'hinged-bottom',
+      'hinged-top',
+    ])
+    await userEvent.selectOptions(hold, 'hinged-right')
+    const hung = vi
+      .mocked(changes.edit)
+      .mock.calls[0]?.[1](view.design)
+      .box.panels.find((p) => p.face === 'front')
+    expect(hung).toMatchObject({ hold: 'hinged', hingeAt: 'right' })
+    await userEvent.selectOptions(hold, 'removable')
+    const off = vi
+      .mocked(changes.edit)
+      .mock.calls[1]?.[1](view.design)
+      .box.panels.find((p) => p.face === 'front')
+    expect(off).toMatchObject({ hold: 'removable', hingeAt: null })
+  })
+})
