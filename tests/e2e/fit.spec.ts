@@ -137,33 +137,41 @@ for (const graphics of ['webgl', 'svg'] as const) {
   })
 }
 
+const VIEWS: { name: string; address: (id: string) => string; open?: (page: Page) => Promise<void> }[] = [
+  { name: 'the projects', address: () => '/' },
+  { name: 'the shop', address: () => '/shop' },
+  ...['Options', 'Likeness'].map((name) => ({
+    name,
+    address: (id: string) => `/project/${id}/brief`,
+    open: (page: Page) => page.getByRole('radio', { name }).click(),
+  })),
+  {
+    name: 'Measure',
+    address: (id) => `/project/${id}/hardware`,
+    open: (page) => page.getByRole('button', { name: 'Measure' }).click(),
+  },
+  ...['Decks', 'Cables', 'Shells', 'Pockets', 'Mock-up', 'Solid'].map((name) => ({
+    name,
+    address: (id: string) => `/project/${id}/fit`,
+    open: (page: Page) => page.getByRole('radio', { name }).click(),
+  })),
+]
+
 for (const theme of ['light', 'dark'] as const) {
-  test(`the new views are readable in ${theme} and fit 820 wide`, async ({ page }) => {
-    await page.addInitScript((t) => localStorage.setItem('anvil-theme', t), theme)
-    const id = await openDemo(page, 'brief')
-    const visits: [string, () => Promise<void>][] = [
-      ['/', () => Promise.resolve()],
-      ['/shop', () => Promise.resolve()],
-      [`/project/${id}/brief`, () => page.getByRole('radio', { name: 'Options' }).click()],
-      [`/project/${id}/brief`, () => page.getByRole('radio', { name: 'Likeness' }).click()],
-      [`/project/${id}/hardware`, () => page.getByRole('button', { name: 'Measure' }).click()],
-      ...['Decks', 'Cables', 'Shells', 'Pockets', 'Mock-up', 'Solid'].map((name): [string, () => Promise<void>] => [
-        `/project/${id}/fit`,
-        () => page.getByRole('radio', { name }).click(),
-      ]),
-    ]
-    for (const [address, open] of visits) {
-      await page.setViewportSize({ width: 1280, height: 800 })
-      await page.goto(address)
-      await open()
+  for (const view of VIEWS) {
+    test(`${view.name} is readable in ${theme} and fits 820 wide`, async ({ page }) => {
+      await page.addInitScript((t) => localStorage.setItem('anvil-theme', t), theme)
+      const id = await openDemo(page, 'brief')
+      await page.goto(view.address(id))
+      await view.open?.(page)
       await page.waitForTimeout(300)
       // what the theme changes is contrast alone: the rest is held once
       const axe = new AxeBuilder({ page })
       const result = await (theme === 'light' ? axe.withTags(['wcag2a', 'wcag2aa']) : axe.withRules(['color-contrast'])).analyze()
-      expect(result.violations.map((v) => `${address}: ${v.id} ${v.nodes[0]?.html ?? ''}`)).toEqual([])
+      expect(result.violations.map((v) => `${v.id} ${v.nodes[0]?.html ?? ''}`)).toEqual([])
       await page.setViewportSize({ width: 820, height: 900 })
       const over = await page.evaluate(() => document.documentElement.scrollWidth - document.documentElement.clientWidth)
-      expect(over, address).toBeLessThanOrEqual(0)
-    }
-  })
+      expect(over).toBeLessThanOrEqual(0)
+    })
+  }
 }
