@@ -48,8 +48,7 @@ public static class FitStage
         if (!Deck.IsPanel(device.DeckId, out var face))
         {
             var (box, plane) = trays[device.DeckId];
-            var (u, v) = plane.DrawnAxes();
-            var near = new Frame(Envelope.Corner(box, u, v, plane.Normal()), u, v);
+            var near = plane.NearFrame(box);
             var thickness = box.Size[plane.Normal().Axis()];
             var away = device.FarFace ? plane.Normal().Opposite() : plane.Normal();
             var raised = AdapterPlate.ThicknessMm(device, catalog);

@@ -16,6 +16,13 @@ public static class TrayPlanes
 
     public static Direction Normal(this TrayPlane plane) => plane.DrawnAxes().U.Cross(plane.DrawnAxes().V);
 
+    /// <summary>The plane of the plate's near face, origin at its least corner as it is drawn.</summary>
+    public static Frame NearFrame(this TrayPlane plane, Box plate)
+    {
+        var (u, v) = plane.DrawnAxes();
+        return new Frame(Envelope.Corner(plate, u, v, plane.Normal()), u, v);
+    }
+
     /// <summary>The panel behind the plate, from which its place is measured.</summary>
     public static Face Behind(this TrayPlane plane) => Faces.Of(plane.Normal().Opposite());
 

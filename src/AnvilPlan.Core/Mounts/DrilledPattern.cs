@@ -40,7 +40,7 @@ public static class DrilledPattern
     internal static IEnumerable<PartFeature> Features(Design design, FitPlan fit, ShellPlan shell)
     {
         foreach (var (deckId, frame) in design.Box.Panels.Select(p => (Deck.OfPanel(p.Face), fit.Envelope.FaceFrame(p.Face)))
-            .Concat(design.Trays.Select(t => (t.Id, NearFrame(t, fit.Trays[t.Id])))))
+            .Concat(design.Trays.Select(t => (t.Id, t.Plane.NearFrame(fit.Trays[t.Id])))))
         {
             var part = shell.Deck(deckId);
             foreach (var (hole, i) in Of(design, deckId).Select((h, i) => (h, i + 1)))
@@ -79,11 +79,5 @@ public static class DrilledPattern
             .FirstOrDefault();
 
         PlacedDevice Placed(Device d) => FitStage.Run(design with { Devices = [d], Links = [] }, catalog).Devices[0];
-    }
-
-    private static Frame NearFrame(Tray tray, Box box)
-    {
-        var (u, v) = tray.Plane.DrawnAxes();
-        return new Frame(Envelope.Corner(box, u, v, tray.Plane.Normal()), u, v);
     }
 }

@@ -73,7 +73,7 @@ public class BriefAndToolTests
         var design = Sample.WithTray.With(Sample.Device("supply", "supply-35w", "panel/bottom", 100, 60), Sample.Device("relay", "relay-2", "tray-1", 100, 60));
         design = design with { Brief = design.Brief with { Service = [new("supply", 4), new("relay", 20)] } };
         var plan = Sample.Plan(design);
-        Assert.Contains(plan.Findings, f => f.Code == "service-blocked" && f.Text.Contains("by the top, Tray must come out first", StringComparison.Ordinal) | f.Text.Contains("relay, Tray", StringComparison.Ordinal));
+        Assert.Contains(plan.Findings, f => f.Code == "service-blocked" && f.Places.Contains("device/supply") && f.Text.Contains("by the top, ", StringComparison.Ordinal) && f.Places.Contains("tray-1"));
         Assert.Contains(plan.Findings, f => f.Code == "service-often" && f.Places.Contains("device/relay"));
         var shut = Sample.Plan(design.WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed }));
         Assert.Contains(shut.Findings, f => f.Code == "service-no-way");
