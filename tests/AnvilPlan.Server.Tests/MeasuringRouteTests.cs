@@ -43,27 +43,27 @@ public sealed class MeasuringRouteTests(App app) : IClassFixture<App>
     public async Task The_caliper_says_that_it_is_simulated_and_pushes_what_it_reads()
     {
         Assert.True((await _client.GetFromJsonAsync<JsonElement>("/api/caliper")).GetProperty("simulated").GetBoolean());
-        var pressed = Task.Run(async () =>
-        {
-            for (var i = 0; i < 20; i++)
-            {
-                await _client.PostAsJsonAsync("/api/caliper/press", new { modelId = "relay-2", key = "width" });
-                await Task.Delay(50);
-            }
-        });
-        // headers come with the first reading
         using var stream = await _client.GetStreamAsync("/api/caliper/stream");
         using var reader = new StreamReader(stream);
-        string? line;
-        do
-        {
-            line = await reader.ReadLineAsync().WaitAsync(TimeSpan.FromSeconds(10));
-        }
-        while (line?.StartsWith("data:", StringComparison.Ordinal) != true);
-        await pressed;
+        await Line(reader, "event: listening");
+        await _client.PostAsJsonAsync("/api/caliper/press", new { modelId = "relay-2", key = "width" });
+        await Line(reader, "event: reading");
+        var line = await Line(reader, "data:");
         var sent = JsonNode.Parse(line[5..])!;
         Assert.InRange(sent["valueMm"]!.GetValue<double>(), 50, 52.5);
         await App.Problem(await _client.PostAsJsonAsync("/api/caliper/press", new { modelId = "relay-2", key = "waist" }), 422);
+    }
+
+    private static async Task<string> Line(StreamReader reader, string begin)
+    {
+        while (true)
+        {
+            var line = await reader.ReadLineAsync().WaitAsync(TimeSpan.FromSeconds(10));
+            if (line?.StartsWith(begin, StringComparison.Ordinal) == true)
+            {
+                return line;
+            }
+        }
     }
 
     [Fact]

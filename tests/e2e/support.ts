@@ -31,5 +31,9 @@ export async function openNew(page: Page, name: string): Promise<string> {
   return /project\/([^/]+)/.exec(page.url())?.[1] ?? ''
 }
 
-export const station = (page: Page, name: string) =>
-  page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name }).click()
+/** Goes to a station and waits until it stands: fields of the station before may carry the same labels. */
+export async function station(page: Page, name: string) {
+  const link = page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name })
+  await link.click()
+  await expect(link).toHaveAttribute('aria-current', 'page')
+}

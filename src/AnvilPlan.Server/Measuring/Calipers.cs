@@ -14,6 +14,7 @@ public interface ICaliper
     /// <summary>Not a real one: the interface says so.</summary>
     bool Simulated { get; }
 
+    /// <summary>What it sends from the call on, whether or not the first is awaited yet.</summary>
     IAsyncEnumerable<CaliperReading> Readings(CancellationToken cancel);
 }
 
@@ -56,7 +57,7 @@ public sealed class SimulatedCaliper(int seed) : ICaliper
         }
     }
 
-    public async IAsyncEnumerable<CaliperReading> Readings([EnumeratorCancellation] CancellationToken cancel)
+    public IAsyncEnumerable<CaliperReading> Readings(CancellationToken cancel)
     {
         var channel = Channel.CreateBounded<CaliperReading>(new BoundedChannelOptions(100) { FullMode = BoundedChannelFullMode.DropOldest });
         lock (_lock)
@@ -64,6 +65,11 @@ public sealed class SimulatedCaliper(int seed) : ICaliper
             _listeners.Add(channel);
         }
 
+        return Sent(channel, cancel);
+    }
+
+    private async IAsyncEnumerable<CaliperReading> Sent(Channel<CaliperReading> channel, [EnumeratorCancellation] CancellationToken cancel)
+    {
         try
         {
             await foreach (var reading in channel.Reader.ReadAllAsync(cancel))

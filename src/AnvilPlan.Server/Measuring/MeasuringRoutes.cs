@@ -1,3 +1,4 @@
+using System.Net.ServerSentEvents;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Measuring;
 using AnvilPlan.Server.Projects;
@@ -33,8 +34,18 @@ public static class MeasuringRoutes
 
         var caliper = routes.MapGroup("/api/caliper").WithTags("measuring").ProducesProblem(404).ProducesProblem(422);
         caliper.MapGet("/", (ICaliper c) => new CaliperView(c.Name, c.Simulated)).WithName("caliper");
-        caliper.MapGet("/stream", (ICaliper c, CancellationToken cancel) => TypedResults.ServerSentEvents(c.Readings(cancel), "reading")).WithName("caliperStream").ExcludeFromDescription();
+        caliper.MapGet("/stream", (ICaliper c, CancellationToken cancel) => TypedResults.ServerSentEvents(Sent(c.Readings(cancel)))).WithName("caliperStream").ExcludeFromDescription();
         caliper.MapPost("/press", Press).WithName("pressCaliper");
+    }
+
+    /// <summary>Says first that the line stands: a reading sent before that would be lost without a word.</summary>
+    private static async IAsyncEnumerable<SseItem<CaliperReading?>> Sent(IAsyncEnumerable<CaliperReading> readings)
+    {
+        yield return new SseItem<CaliperReading?>(null, "listening");
+        await foreach (var reading in readings)
+        {
+            yield return new SseItem<CaliperReading?>(reading, "reading");
+        }
     }
 
     private static async Task<CaliperReading> Press(SimulatedPiece piece, ICaliper caliper, PlanDesk desk, CancellationToken cancel)

@@ -42,12 +42,16 @@ export function MeasurePane({ model, onDone }: { model: Schemas['HardwareModel']
   const press = useMutation({
     mutationFn: async () => taken(await api.POST('/api/caliper/press', { body: { modelId: model.id, key: at } })),
   })
+  // A reading pressed before the line stands would go nowhere.
+  const [listening, setListening] = useState(false)
   const receive = useEffectEvent((reading: Schemas['CaliperReading']) =>
     add.mutate({ key: at, valueMm: reading.valueMm, source: reading.source }),
   )
   useEffect(() => {
     if (typeof EventSource === 'undefined') return
     const stream = new EventSource('/api/caliper/stream')
+    stream.addEventListener('listening', () => setListening(true))
+    stream.addEventListener('error', () => setListening(false))
     stream.addEventListener('reading', (e) => receive(JSON.parse((e as MessageEvent<string>).data) as Schemas['CaliperReading']))
     return () => stream.close()
   }, [])
@@ -75,7 +79,7 @@ export function MeasurePane({ model, onDone }: { model: Schemas['HardwareModel']
               </span>
             </p>
             {caliper.data?.simulated && (
-              <Button look="main" disabled={press.isPending} onClick={() => press.mutate()}>
+              <Button look="main" disabled={press.isPending || !listening} onClick={() => press.mutate()}>
                 Press its button
               </Button>
             )}
