@@ -5,7 +5,7 @@ namespace AnvilPlan.Core.Calculators;
 /// <summary>Every calculator of this build, by name.</summary>
 public static class CalculatorList
 {
-    public static IReadOnlyList<Calculator> All { get; } = [.. FastenerCalculators.All, .. LayoutCalculators.All, .. HardwareCalculators.All];
+    public static IReadOnlyList<Calculator> All { get; } = [.. FastenerCalculators.All, .. LayoutCalculators.All, .. HardwareCalculators.All, .. WoodCalculators.All, .. PrintingCalculators.All, .. FrameCalculators.All, .. PlasticsCalculators.All];
 
     /// <exception cref="CalculatorException">No calculator bears that name.</exception>
     public static Calculator Find(string name) => All.FirstOrDefault(c => c.Name == name)

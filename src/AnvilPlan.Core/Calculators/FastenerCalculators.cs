@@ -195,12 +195,20 @@ internal static class FastenerCalculators
 
     private static void PitchBelowDiameter(CalculatorValues v) => Below(v, "pitch_mm", "nominal_dia_mm", 0.8);
 
-    private static void Below(CalculatorValues v, string key, string limitKey, double share = 1)
+    internal static void Below(CalculatorValues v, string key, string limitKey, double share = 1)
     {
         var limit = v.Number(limitKey) * share;
         if (v.Number(key) >= limit)
         {
             throw new CalculatorException(key, $"{key} is {v.Number(key)}: it must be below {(share < 1 ? $"{share} x " : "")}{limitKey}, here {limit}.");
+        }
+    }
+
+    internal static void AtMost(CalculatorValues v, string key, string limitKey)
+    {
+        if (v.Number(key) > v.Number(limitKey))
+        {
+            throw new CalculatorException(key, $"{key} is {v.Number(key)}: it must be at most {limitKey}, here {v.Number(limitKey)}.");
         }
     }
 }
