@@ -184,7 +184,7 @@ internal sealed class ArrangementModel
     private void AddTrays()
     {
         var inner = _ways[0].Still(s => s.Fit.Envelope.Inner);
-        var bars = _ways[0].Joints.Bars;
+        var bars = _ways[0].Shell.Members;
         foreach (var tray in _design.Trays)
         {
             var plate = _ways[0].Still(s => s.Fit.Trays[tray.Id]);
@@ -195,13 +195,13 @@ internal sealed class ArrangementModel
                 var bar = b;
                 if (bars[b].Frame.U.Axis() != tray.Plane.Normal().Axis() && !bars[b].Id.StartsWith("rail/", StringComparison.Ordinal))
                 {
-                    _space.Apart(plate, _ways[0].Still(s => s.Joints.Bars[bar].Box), null);
+                    _space.Apart(plate, _ways[0].Still(s => s.Shell.Members[bar].Box), null);
                 }
             }
 
             foreach (var bar in Enumerable.Range(0, bars.Count).Where(b => bars[b].Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)))
             {
-                _space.Within(_ways[0].Still(s => s.Joints.Bars[bar].Box), inner, []);
+                _space.Within(_ways[0].Still(s => s.Shell.Members[bar].Box), inner, []);
             }
 
             if (IndexOf(tray.Id) is var i && i >= 0 && tray.Support == TraySupport.Posts)
@@ -286,7 +286,7 @@ internal sealed class ArrangementModel
     private IEnumerable<(string Id, SymbolicBox Box)> Parts() =>
     [
         .. _design.Trays.Select(t => (t.Id, _ways[0].Still(s => s.Fit.Trays[t.Id]))),
-        .. _ways[0].Joints.Bars.Select((b, i) => (b.Id, _ways[0].Still(s => s.Joints.Bars[i].Box))),
+        .. _ways[0].Shell.Members.Select((b, i) => (b.Id, _ways[0].Still(s => s.Shell.Members[i].Box))),
     ];
 
     /// <summary>Holes and cut-outs keep off the edges of their deck and off what is joined there.</summary>

@@ -63,7 +63,7 @@ internal sealed class ShellSamples
         public static Sample Of(Design design, Catalog catalog, ShopProfile shop)
         {
             var fit = FitStage.Run(design, catalog);
-            var shell = ShellStage.Run(design, catalog, fit);
+            var shell = ShellStage.Run(design, catalog, shop, fit);
             var joints = JointStage.Run(design, catalog, shop, fit, shell);
             return new Sample(design, fit, shell, joints, [.. fit.Devices.Select(d => (IReadOnlyList<Zone>)[.. DeviceZones.Of(d, design, fit)])]);
         }

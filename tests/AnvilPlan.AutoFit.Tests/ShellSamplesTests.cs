@@ -25,13 +25,13 @@ public class ShellSamplesTests
                 var (dx, dy, dz, lift) = (random.Next(-60, 90), random.Next(-60, 90), random.Next(0, 90), random.Next(0, 25));
                 var moved = ChainEdit.Resize(ChainEdit.Resize(ChainEdit.Resize(set, Axis.X, dx), Axis.Y, dy), Axis.Z, dz).WithTray("tray-1", t => t with { UndersideMm = t.UndersideMm + lift });
                 var fit = FitStage.Run(moved, Catalog.Shipped);
-                var shell = ShellStage.Run(moved, Catalog.Shipped, fit);
+                var shell = ShellStage.Run(moved, Catalog.Shipped, ShopProfile.Usual, fit);
                 var joints = JointStage.Run(moved, Catalog.Shipped, ShopProfile.Usual, fit, shell);
                 Same(samples.Still(s => s.Fit.Envelope.Inner), fit.Envelope.Inner);
                 Same(samples.Still(s => s.Fit.Trays["tray-1"]), fit.Trays["tray-1"]);
-                for (var i = 0; i < joints.Bars.Count; i++)
+                for (var i = 0; i < shell.Members.Count; i++)
                 {
-                    Same(samples.Still(s => s.Joints.Bars[i].Box), joints.Bars[i].Box);
+                    Same(samples.Still(s => s.Shell.Members[i].Box), shell.Members[i].Box);
                 }
 
                 for (var i = 0; i < fit.Devices.Count; i++)

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Json;
 
 namespace AnvilPlan.Core.Catalogs;
@@ -29,6 +30,9 @@ public sealed class Catalog
     public IReadOnlyList<HardwareModel> Hardware { get; }
     public FastenerTables Fasteners { get; } = FastenerTables.Shipped;
 
+    /// <summary>The ways to build that this catalog knows.</summary>
+    public IReadOnlyList<ConstructionSystem> Systems { get; private init; } = ConstructionSystems.Shipped;
+
     public Material Material(string id) => _materials.TryGetValue(id, out var m) ? m : throw new KeyNotFoundException($"No material '{id}'.");
 
     public HardwareModel Model(string id) => _hardware.TryGetValue(id, out var h) ? h : throw new KeyNotFoundException($"No hardware model '{id}'.");
@@ -55,8 +59,11 @@ public sealed class Catalog
         var added = own.ToList();
         return added.Count == 0
             ? this
-            : new Catalog(Materials, Sheets, Bars, [.. Hardware.Where(h => added.TrueForAll(a => a.Id != h.Id)), .. added]);
+            : new Catalog(Materials, Sheets, Bars, [.. Hardware.Where(h => added.TrueForAll(a => a.Id != h.Id)), .. added]) { Systems = Systems };
     }
+
+    /// <summary>This catalog and one more way to build.</summary>
+    public Catalog With(ConstructionSystem system) => new(Materials, Sheets, Bars, Hardware) { Systems = [.. Systems, system] };
 
     private static Catalog ReadShipped()
     {

@@ -11,10 +11,10 @@ public sealed record ClearancePlan(
 
 public static class ClearanceStage
 {
-    public static ClearancePlan Run(Design design, FitPlan fit, ShellPlan shell, JointPlan joints)
+    public static ClearancePlan Run(Design design, FitPlan fit, ShellPlan shell)
     {
         List<Zone> zones = [.. fit.Devices.SelectMany(d => DeviceZones.Of(d, design, fit)), .. MotionZones.Of(design, fit)];
-        var check = new RoomCheck(fit, shell, joints);
+        var check = new RoomCheck(fit, shell);
         return new ClearancePlan(
             zones, [.. zones.SelectMany(z => check.Conflicts(z, fit.Devices)), .. Plugs(zones)], [.. DriverReach.Blocks(design, fit)], CableRoutes.Run(design, fit));
     }

@@ -67,7 +67,7 @@ public static class DriverReach
             {
                 var outward = panel.Face.Outward();
                 var (inner, outer) = (fit.Envelope.InnerPlane(panel.Face), fit.Envelope.OuterPlane(panel.Face));
-                Hit("shell/" + Deck.Name(panel.Face), false, fit.Envelope.Outer.WithSpan(outward.Axis(), Math.Min(inner, outer), Math.Max(inner, outer)));
+                Hit(Deck.PartOf(panel.Face), false, fit.Envelope.Outer.WithSpan(outward.Axis(), Math.Min(inner, outer), Math.Max(inner, outer)));
             }
         }
 

@@ -7,9 +7,9 @@ using AnvilPlan.Core.Shell;
 namespace AnvilPlan.Core.Clearance;
 
 /// <summary>Holds zones against bodies, plates, bars and the inside of the box.</summary>
-public sealed class RoomCheck(FitPlan fit, ShellPlan shell, JointPlan joints)
+public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
 {
-    private readonly List<(string Id, Box Box)> _parts = [.. shell.Trays.Select(t => (t.Key, t.Value.Box)), .. joints.Bars.Select(b => (b.Id, b.Box)), .. shell.Adapters.Values.Select(a => (a.Id, a.Box))];
+    private readonly List<(string Id, Box Box)> _parts = [.. shell.Trays.Select(t => (t.Key, t.Value.Box)), .. shell.Members.Select(b => (b.Id, b.Box)), .. shell.Adapters.Values.Select(a => (a.Id, a.Box))];
 
     /// <summary>Everything that stands in the zone, devices first.</summary>
     public IEnumerable<ZoneConflict> Conflicts(Zone zone, IEnumerable<PlacedDevice> devices)
@@ -35,14 +35,14 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell, JointPlan joints)
             }
         }
 
-        foreach (var face in Faces.All)
+        foreach (var face in shell.Panels.Keys)
         {
             var outward = face.Outward();
             var over = (zone.Box.Side(outward) - fit.Envelope.InnerPlane(face)) * outward.Sign();
             if (over > Box.Slack && !zone.Exempt.Contains(Deck.OfPanel(face)))
             {
                 var plane = fit.Envelope.InnerPlane(face);
-                yield return new ZoneConflict(zone, "shell/" + Deck.Name(face), false,
+                yield return new ZoneConflict(zone, Deck.PartOf(face), false,
                     zone.Box.WithSpan(outward.Axis(), Math.Min(plane, zone.Box.Side(outward)), Math.Max(plane, zone.Box.Side(outward))));
             }
         }

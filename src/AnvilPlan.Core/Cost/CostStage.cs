@@ -31,7 +31,7 @@ public static class CostStage
         var screws = joints.Screws.Concat(mounts.Screws).ToList();
         var salvage = new SalvageStore(shop.Salvage);
         var hardware = Hardware(design, catalog, n, salvage).ToList();
-        var fasteners = Fasteners(screws, mounts, design, n, salvage).ToList();
+        var fasteners = Fasteners(screws, joints.Bought, mounts, design, n, salvage).ToList();
         var hours = work.Sum(w => w.Minutes) * n / 60;
         return new CostPlan(
             [.. cuts.ToBuy, .. hardware, .. fasteners], salvage.Taken, cuts.StockCents, hardware.Sum(l => l.TotalCents), fasteners.Sum(l => l.TotalCents),
@@ -48,7 +48,7 @@ public static class CostStage
         })
         .Where(l => l.Count > 0);
 
-    private static IEnumerable<PurchaseLine> Fasteners(IReadOnlyList<ScrewChoice> screws, MountPlan mounts, Design design, int n, SalvageStore salvage)
+    private static IEnumerable<PurchaseLine> Fasteners(IReadOnlyList<ScrewChoice> screws, IReadOnlyList<BoughtPiece> bought, MountPlan mounts, Design design, int n, SalvageStore salvage)
     {
         foreach (var g in screws.Where(s => s.LengthMm is not null).GroupBy(s => s.Label).OrderBy(g => g.Key, StringComparer.Ordinal))
         {
@@ -76,6 +76,12 @@ public static class CostStage
             var count = g.Sum(s => s.Count) * n;
             var each = g.First().PriceCents / g.First().Count;
             yield return new PurchaseLine("standoff", $"{g.Key.Thread} x {g.Key.LengthMm} standoff, steel", count, "piece", each, each * count);
+        }
+
+        foreach (var g in bought.GroupBy(b => (b.Kind, b.What, b.EachCents)).OrderBy(g => g.Key.Kind, StringComparer.Ordinal).ThenBy(g => g.Key.What, StringComparer.Ordinal))
+        {
+            var count = g.Sum(b => b.Count) * n;
+            yield return new PurchaseLine(g.Key.Kind, g.Key.What, count, "piece", g.Key.EachCents, g.Key.EachCents * count);
         }
 
         if (design.Box.Feet is { } feet)

@@ -7,6 +7,18 @@ public static class Deck
 
     public static string OfPanel(Face face) => PanelPrefix + Name(face);
 
+    /// <summary>An edge by its two faces, as in <c>front-left</c>.</summary>
+    public static string Name(EdgeId edge) => $"{Name(edge.Of().A)}-{Name(edge.Of().B)}";
+
+    /// <summary>The place name of an edge's joint.</summary>
+    public static string PlaceOf(EdgeId edge) => "edge/" + Name(edge);
+
+    /// <summary>The id of the part that closes a face.</summary>
+    public static string PartOf(Face face) => "shell/" + Name(face);
+
+    /// <summary>The face that a part closes; null for every other part.</summary>
+    public static Face? FaceOf(string partId) => Faces.All.Where(f => partId == PartOf(f)).Select(f => (Face?)f).FirstOrDefault();
+
     public static bool IsPanel(string deckId, out Face face)
     {
         face = default;

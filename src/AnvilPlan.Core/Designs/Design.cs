@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Construction;
+
 namespace AnvilPlan.Core.Designs;
 
 /// <summary>
@@ -14,6 +16,9 @@ public sealed record Design(
     /// <summary>Cables inside the box, from port to port.</summary>
     public IReadOnlyList<Link> Links { get; init; } = [];
 
+    /// <summary>What is built besides panels and plates: rail frames, wraps, racks and the like.</summary>
+    public IReadOnlyList<Structure> Structures { get; init; } = [];
+
     public Panel Panel(Face face) => Box.Panels.First(p => p.Face == face);
 
     public Design WithPanel(Face face, Func<Panel, Panel> change) =>
@@ -24,6 +29,9 @@ public sealed record Design(
 
     public Design WithDevice(string id, Func<Device, Device> change) =>
         this with { Devices = [.. Devices.Select(d => d.Id == id ? change(d) : d)] };
+
+    public Design WithStructure<T>(string id, Func<T, T> change)
+        where T : Structure => this with { Structures = [.. Structures.Select(s => s is T own && s.Id == id ? change(own) : s)] };
 
     public Design WithTray(string id, Func<Tray, Tray> change) =>
         this with { Trays = [.. Trays.Select(t => t.Id == id ? change(t) : t)] };
@@ -89,6 +97,9 @@ public enum PanelHold
 
     /// <summary>A door: it swings out about the edge that it shares with <see cref="Panel.HingeAt"/>.</summary>
     Hinged,
+
+    /// <summary>Nothing closes that face.</summary>
+    Open,
 }
 
 /// <summary>A hole that a deck already has, mm in the deck's frame: a salvaged tray, a plate drilled for an earlier board.</summary>
@@ -121,6 +132,12 @@ public enum JointKind
 
     /// <summary>Lies against it and is not joined: doors, lids.</summary>
     Loose,
+
+    /// <summary>Both lie on a rail that runs along the edge. Set by what brings the rail.</summary>
+    OnRail,
+
+    /// <summary>Both stand in or behind a rail that forms the edge. Set by what brings the rail.</summary>
+    InRail,
 }
 
 /// <param name="Covers">The face whose panel runs over the other's end. Without meaning for a mitre.</param>

@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.RegularExpressions;
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 
@@ -48,11 +49,23 @@ public sealed partial class DesignCheck
             CheckLink($"links[{i}]", d.Links[i], d);
         }
 
+        Count("structures", d.Structures.Count, 20);
+        for (var i = 0; i < d.Structures.Count; i++)
+        {
+            Id($"structures[{i}].id", d.Structures[i].Id);
+        }
+
+        var structures = new StructureCheck(_catalog, _problems.Add);
+        foreach (var system in _catalog.Systems)
+        {
+            system.Check(structures, d);
+        }
+
         var ids = d.Trays.Select((t, i) => (t.Id, Path: $"trays[{i}].id")).Concat(d.Devices.Select((x, i) => (x.Id, Path: $"devices[{i}].id")))
-            .Concat(d.Links.Select((l, i) => (l.Id, Path: $"links[{i}].id")));
+            .Concat(d.Links.Select((l, i) => (l.Id, Path: $"links[{i}].id"))).Concat(d.Structures.Select((s, i) => (s.Id, Path: $"structures[{i}].id")));
         foreach (var twice in ids.GroupBy(x => x.Id).Where(g => g.Count() > 1))
         {
-            Add(twice.Last().Path, $"id is \"{twice.Key}\": each tray, device and cable needs an id of its own.");
+            Add(twice.Last().Path, $"id is \"{twice.Key}\": each tray, device, cable and structure needs an id of its own.");
         }
 
         if (_problems.Count == 0)
@@ -223,6 +236,11 @@ public sealed partial class DesignCheck
         if (!Deck.IsPanel(x.DeckId, out _) && d.Trays.All(t => t.Id != x.DeckId))
         {
             Add($"{path}.deckId", $"deckId is \"{x.DeckId}\": it must be the id of a tray or panel/left, right, front, back, bottom, top.");
+        }
+
+        if (Deck.IsPanel(x.DeckId, out var face) && d.Box.Panels.Any(p => p.Face == face && p.Hold == PanelHold.Open))
+        {
+            Add($"{path}.deckId", $"deckId is \"{x.DeckId}\": the {Deck.Name(face)} is open, there is nothing to fix a device to.");
         }
 
         if (x.FarFace && Deck.IsPanel(x.DeckId, out _))

@@ -10,7 +10,8 @@ internal static class AccessFindings
     {
         var removable = plan.Design.Box.Panels.Where(p => p.Hold == PanelHold.Removable).ToList();
         var doors = plan.Design.Box.Panels.Where(p => p.Hold == PanelHold.Hinged).ToList();
-        if (removable.Count + doors.Count == 0)
+        var open = plan.Design.Box.Panels.Count(p => p.Hold == PanelHold.Open);
+        if (removable.Count + doors.Count + open == 0)
         {
             yield return Finding.Of("no-way-in", Severity.Stop,
                 $"None of the 6 panels comes off: the {plan.Design.Devices.Count} devices inside cannot be mounted or served.",
@@ -26,33 +27,33 @@ internal static class AccessFindings
             {
                 yield return Finding.Of("door-held", Severity.Stop,
                     $"The {Deck.Name(door.Face)} panel is a door, but {held.Count} of its 4 edges are joined: it cannot open.",
-                    ["shell/" + Deck.Name(door.Face)],
+                    [Deck.PartOf(door.Face)],
                     new Remedy("hang", "Leave all its edges loose and hang it", d => MakeDoor(d, door.Face)));
             }
         }
 
-        foreach (var panel in plan.Design.Box.Panels.Where(p => p.Hold != PanelHold.Hinged))
+        foreach (var panel in plan.Design.Box.Panels.Where(p => p.Hold is PanelHold.Fixed or PanelHold.Removable && plan.Shell.Panels.ContainsKey(p.Face)))
         {
-            var held = plan.Design.Box.Edges.Count(e => Touches(e, panel.Face) && e.Joint != JointKind.Loose);
-            if (held < 2)
+            var held = plan.Design.Box.Edges.Count(e => Touches(e, panel.Face) && e.Joint != JointKind.Loose && Meets(plan, e));
+            if (held < Math.Min(2, plan.Design.Box.Edges.Count(e => Touches(e, panel.Face) && Meets(plan, e))))
             {
                 yield return Finding.Of("panel-loose", Severity.Stop,
                     $"The {Deck.Name(panel.Face)} panel is held at {held} of its 4 edges: at least 2 are wanted, or a hinge.",
-                    ["shell/" + Deck.Name(panel.Face)],
+                    [Deck.PartOf(panel.Face)],
                     new Remedy("screw-on", "Screw it on at all four edges", d => MakeRemovable(d, panel.Face)));
             }
         }
 
         foreach (var panel in removable)
         {
-            var edges = plan.Design.Box.Edges.Where(e => Touches(e, panel.Face)).ToList();
+            var edges = plan.Design.Box.Edges.Where(e => Touches(e, panel.Face) && Meets(plan, e)).ToList();
             var stuck = edges.Count(e => e.Joint is JointKind.ButtGlued or JointKind.Mitre or JointKind.Groove);
-            var screwed = edges.Count(e => e.Joint == JointKind.ButtScrewed);
+            var screwed = edges.Count(e => e.Joint is JointKind.ButtScrewed or JointKind.OnRail);
             if (stuck > 0 || screwed < 2)
             {
                 yield return Finding.Of("removable-held", Severity.Stop,
                     $"The {Deck.Name(panel.Face)} panel is to come off, but {stuck} of its 4 edges are glued or held in a groove and {screwed} are screwed: it needs at least 2 screwed and none glued.",
-                    ["shell/" + Deck.Name(panel.Face)],
+                    [Deck.PartOf(panel.Face)],
                     new Remedy("screw-on", "Screw it on at all four edges", d => MakeRemovable(d, panel.Face)));
             }
         }
@@ -79,6 +80,10 @@ internal static class AccessFindings
         var edge = design.Box.Edges.First(e => e.Id == id);
         return design.Panel(other).Hold == PanelHold.Removable && edge.Covers == other && edge.Joint != JointKind.Mitre ? other : face;
     }
+
+    /// <summary>A rail holds a panel at an edge even where the neighbour is open.</summary>
+    private static bool Meets(PlanSoFar plan, Edge edge) =>
+        edge.Joint is JointKind.OnRail or JointKind.InRail || (plan.Shell.Panels.ContainsKey(edge.Id.Of().A) && plan.Shell.Panels.ContainsKey(edge.Id.Of().B));
 
     private static bool Touches(Edge edge, Face face) => edge.Id.Of().A == face || edge.Id.Of().B == face;
 }

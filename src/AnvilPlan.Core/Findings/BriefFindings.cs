@@ -79,7 +79,7 @@ internal static class BriefFindings
         if (brief.CarriesKg is { } kg and > 0 && plan.Design.Panel(on).Hold == PanelHold.Hinged)
         {
             yield return Finding.Of("load-on-door", Severity.Warn,
-                $"{kg.ToString("0.##", CultureInfo.InvariantCulture)} kg stand on the {Deck.Name(on)}, and that is a door: it opens only when they are taken off.", ["shell/" + Deck.Name(on)]);
+                $"{kg.ToString("0.##", CultureInfo.InvariantCulture)} kg stand on the {Deck.Name(on)}, and that is a door: it opens only when they are taken off.", [Deck.PartOf(on)]);
         }
     }
 

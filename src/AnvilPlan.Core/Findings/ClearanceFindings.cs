@@ -107,5 +107,5 @@ internal static class ClearanceFindings
 
     private static string NameOf(PlanSoFar plan, string id) => plan.Fit.Device(id)?.Device.Name ?? plan.Parts.Find(id)?.Name ?? id;
 
-    private static Face? FaceOf(string partId) => Faces.All.Where(f => partId == "shell/" + Deck.Name(f)).Select(f => (Face?)f).FirstOrDefault();
+    private static Face? FaceOf(string partId) => Deck.FaceOf(partId);
 }

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction.Plates;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
@@ -25,8 +26,8 @@ internal static class DeckFindings
     {
         var held = tray.Support switch
         {
-            TraySupport.Rails => plan.Joints.Bars.Count(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)) == 2,
-            TraySupport.Posts or TraySupport.Hung => TrayRails.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm,
+            TraySupport.Rails => plan.Shell.Members.Count(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)) == 2,
+            TraySupport.Posts or TraySupport.Hung => PlateSupports.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm,
             _ => false,
         };
         var behind = Deck.Name(tray.Plane.Behind());

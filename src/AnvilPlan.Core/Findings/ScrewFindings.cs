@@ -47,7 +47,7 @@ internal static class ScrewFindings
         {
             remedies.Add(new Remedy("bigger-block", "Take a beech block 20 x 20", d => d with
             {
-                Box = d.Box with { Edges = [.. d.Box.Edges.Select(e => "edge/" + Joints.EdgeCuts.Name(e.Id) == screw.For ? e with { BlockBarId = ShellFindings.UsualBlock } : e)] },
+                Box = d.Box with { Edges = [.. d.Box.Edges.Select(e => Deck.PlaceOf(e.Id) == screw.For ? e with { BlockBarId = ShellFindings.UsualBlock } : e)] },
             }));
         }
 

@@ -42,7 +42,7 @@ internal static class ServiceFindings
             {
                 yield return Finding.Of("service-often", Severity.Note,
                     $"{device.Device.Name} is reached {need.TimesPerYear} times a year by the {Deck.Name(panel.Face)}, which is screwed on: a door would save the screws.",
-                    ["device/" + device.Id, "shell/" + Deck.Name(panel.Face)]);
+                    ["device/" + device.Id, Deck.PartOf(panel.Face)]);
             }
         }
     }

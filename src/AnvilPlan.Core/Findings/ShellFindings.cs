@@ -49,7 +49,7 @@ internal static class ShellFindings
     {
         foreach (var (x, y, z) in AllCorners())
         {
-            if (CornerCloses(plan.Design, x, y, z))
+            if (CornerCloses(plan.Design, x, y, z) || !NeedsClosing(plan, x, y, z))
             {
                 continue;
             }
@@ -69,6 +69,10 @@ internal static class ShellFindings
         from z in (Face[])[Face.Bottom, Face.Top]
         select (x, y, z);
 
+    /// <summary>A corner beside an open face is open anyway; rails that form the edges close theirs themselves.</summary>
+    private static bool NeedsClosing(PlanSoFar plan, params Face[] faces) => faces.All(plan.Shell.Panels.ContainsKey)
+        && !plan.Design.Box.Edges.Any(e => e.Joint == JointKind.InRail && faces.Contains(e.Id.Of().A) && faces.Contains(e.Id.Of().B));
+
     private static int OpenCorners(Design d) => AllCorners().Count(c => !CornerCloses(d, c.X, c.Y, c.Z));
 
     private static Design? CloseCorner(Design design, Face x, Face y, Face z)
@@ -83,9 +87,9 @@ internal static class ShellFindings
 
     private static IEnumerable<Finding> Insets(PlanSoFar plan)
     {
-        foreach (var panel in plan.Design.Box.Panels.Where(p => p.InsetMm > 0))
+        foreach (var panel in plan.Design.Box.Panels.Where(p => p.InsetMm > 0 && p.Hold != PanelHold.Open))
         {
-            var wrong = plan.Design.Box.Edges.Where(e => (e.Id.Of().A == panel.Face || e.Id.Of().B == panel.Face) && (e.Covers == panel.Face || e.Joint == JointKind.Mitre)).ToList();
+            var wrong = plan.Design.Box.Edges.Where(e => (e.Id.Of().A == panel.Face || e.Id.Of().B == panel.Face) && e.Joint != JointKind.InRail && plan.Design.Panel(e.Id.Of().A == panel.Face ? e.Id.Of().B : e.Id.Of().A).Hold != PanelHold.Open && (e.Covers == panel.Face || e.Joint == JointKind.Mitre)).ToList();
             if (wrong.Count == 0)
             {
                 continue;
@@ -93,7 +97,7 @@ internal static class ShellFindings
 
             yield return Finding.Of("inset-covers", Severity.Stop,
                 $"The {Deck.Name(panel.Face)} panel is let in by {Say.Mm(panel.InsetMm)} mm but runs over its neighbours at {wrong.Count} of 4 edges: it has to stand between them.",
-                ["shell/" + Deck.Name(panel.Face)],
+                [Deck.PartOf(panel.Face)],
                 new Remedy("let-in", "Let the neighbours run over it at all edges", d => wrong.Aggregate(d, (x, e) => x.WithEdge(e.Id, edge => edge with
                 {
                     Covers = e.Id.Of().A == panel.Face ? e.Id.Of().B : e.Id.Of().A,
@@ -109,6 +113,11 @@ internal static class ShellFindings
         {
             foreach (var third in mitre.Host.Neighbours().Intersect(mitre.Mate.Neighbours()))
             {
+                if (!plan.Shell.Panels.ContainsKey(third))
+                {
+                    continue;
+                }
+
                 var (a, b) = (EntryInto(plan, third, mitre.Host), EntryInto(plan, third, mitre.Mate));
                 if (Math.Abs(a - b) < 1e-6)
                 {
@@ -117,7 +126,7 @@ internal static class ShellFindings
 
                 yield return Finding.Of("mitre-entry-differs", Severity.Stop,
                     $"The {Deck.Name(mitre.Host)} and {Deck.Name(mitre.Mate)} panels are mitred but enter the {Deck.Name(third)} panel by {Say.Mm(a)} and {Say.Mm(b)} mm: a slit of {Say.Mm(Math.Abs(a - b))} mm stays at the end of the mitre.",
-                    ["edge/" + EdgeCuts.Name(mitre.Edge), "shell/" + Deck.Name(third)],
+                    [Deck.PlaceOf(mitre.Edge), Deck.PartOf(third)],
                     new Remedy("same-entry", $"Let both enter by {Say.Mm(Math.Min(a, b))} mm", d => SameEntry(d, third, mitre, Math.Min(a, b))));
             }
         }
@@ -139,15 +148,15 @@ internal static class ShellFindings
         var design = plan.Design;
         var (host, mate) = (plan.Catalog.Material(design.Panel(joint.Host).MaterialId), plan.Catalog.Material(design.Panel(joint.Mate).MaterialId));
         var thickness = plan.Fit.Envelope.ThicknessMm[joint.Host];
-        var place = "edge/" + EdgeCuts.Name(joint.Edge);
-        string[] places = [place, "shell/" + Deck.Name(joint.Host), "shell/" + Deck.Name(joint.Mate)];
+        var place = Deck.PlaceOf(joint.Edge);
+        string[] places = [place, Deck.PartOf(joint.Host), Deck.PartOf(joint.Mate)];
         if (joint.Joint is JointKind.Rabbet or JointKind.Groove)
         {
             var web = thickness - joint.EntryMm - (joint.Joint == JointKind.Groove ? plan.Shop.Fits.GrooveDepthMm : 0);
             if (thickness < LeastHostMm || web < LeastWebMm)
             {
                 yield return Finding.Of("joint-too-thin", Severity.Stop,
-                    $"The {Word(joint.Joint)} at {EdgeCuts.Name(joint.Edge)} leaves {Say.Mm(web)} mm of the {Deck.Name(joint.Host)} panel's {Say.Mm(thickness)} mm: it needs a panel of {LeastHostMm} mm and {LeastWebMm} mm left.",
+                    $"The {Word(joint.Joint)} at {Deck.Name(joint.Edge)} leaves {Say.Mm(web)} mm of the {Deck.Name(joint.Host)} panel's {Say.Mm(thickness)} mm: it needs a panel of {LeastHostMm} mm and {LeastWebMm} mm left.",
                     places,
                     new Remedy("half-depth", "Enter half the panel", d => thickness >= LeastHostMm ? d.WithEdge(joint.Edge, e => e with { DepthMm = null }) : null),
                     new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed)));
@@ -165,14 +174,14 @@ internal static class ShellFindings
         if (glued && !(host.Wood && mate.Wood) && !(host.Brittle && mate.Brittle))
         {
             yield return Finding.Of("glue-will-not-hold", Severity.Stop,
-                $"{host.Name} and {mate.Name} do not hold by glue alone at {EdgeCuts.Name(joint.Edge)} ({Say.Mm(joint.LengthMm)} mm).",
+                $"{host.Name} and {mate.Name} do not hold by glue alone at {Deck.Name(joint.Edge)} ({Say.Mm(joint.LengthMm)} mm).",
                 places, new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed)));
         }
 
         if (joint.Joint == JointKind.ButtScrewed && design.Box.Edges.First(e => e.Id == joint.Edge).BlockBarId is null)
         {
             yield return Finding.Of("block-missing", Severity.Stop,
-                $"The screwed joint at {EdgeCuts.Name(joint.Edge)}, {Say.Mm(joint.LengthMm)} mm long, has no block: end grain and sheet edges do not hold screws.",
+                $"The screwed joint at {Deck.Name(joint.Edge)}, {Say.Mm(joint.LengthMm)} mm long, has no block: end grain and sheet edges do not hold screws.",
                 places, new Remedy("add-block", "Add a beech block 20 x 20", d => d.WithEdge(joint.Edge, Screwed)));
         }
     }

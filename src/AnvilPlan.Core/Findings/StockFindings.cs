@@ -72,5 +72,5 @@ internal static class StockFindings
     private static bool Fits(PlanSoFar plan, double sheetLength, double sheetWidth, double length, double width, bool mayTurn) => SheetNester.Fits(
         new NestJob(0, plan.Shop.SheetTrimMm, [], []), new NestPart("", length, width, 1, mayTurn), new NestStock("", sheetLength, sheetWidth, null, 0));
 
-    private static Face? FaceOf(Part part) => Faces.All.Where(f => part.Id == "shell/" + Deck.Name(f)).Select(f => (Face?)f).FirstOrDefault();
+    private static Face? FaceOf(Part part) => Deck.FaceOf(part.Id);
 }

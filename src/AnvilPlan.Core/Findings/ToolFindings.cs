@@ -66,7 +66,7 @@ internal static class ToolFindings
         return Trial.FirstSound(plan, "tool-cannot-cut", candidates.Take(8));
     }
 
-    private static Face? PanelOf(Part part) => Faces.All.Where(f => part.Id == "shell/" + Deck.Name(f)).Select(f => (Face?)f).FirstOrDefault();
+    private static Face? PanelOf(Part part) => Deck.FaceOf(part.Id);
 
     private static IEnumerable<Finding> Joints(PlanSoFar plan)
     {
@@ -86,7 +86,7 @@ internal static class ToolFindings
             {
                 yield return Finding.Of("tool-cannot-joint", Severity.Warn,
                     $"{edges.Count} edges are {word}, and that wants {wants}; on hand: {string.Join(", ", cutters.Select(t => t.Name))}.",
-                    [.. edges.Select(e => "edge/" + Core.Joints.EdgeCuts.Name(e.Id))],
+                    [.. edges.Select(e => Deck.PlaceOf(e.Id))],
                     new Remedy("butt", "Butt and glue them instead", d => edges.Aggregate(d, (x, edge) => x.WithEdge(edge.Id, e => e with { Joint = JointKind.ButtGlued, DepthMm = null }))));
             }
         }

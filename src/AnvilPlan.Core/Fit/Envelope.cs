@@ -4,13 +4,13 @@ using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Fit;
 
-/// <summary>The outer and inner box with the thickness that each face takes from it, mm. Outer corner at the origin.</summary>
+/// <summary>The outer and inner box with the thickness that each face takes from it, mm: none where the face is open. Outer corner at the origin.</summary>
 public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, double> ThicknessMm, IReadOnlyDictionary<Face, double> InsetMm)
 {
     public static Envelope Of(Design design, Catalog catalog)
     {
-        var thickness = design.Box.Panels.ToDictionary(p => p.Face, p => Thickness(p, catalog));
-        var inset = design.Box.Panels.ToDictionary(p => p.Face, p => p.InsetMm);
+        var thickness = design.Box.Panels.ToDictionary(p => p.Face, p => p.Hold == PanelHold.Open ? 0 : Thickness(p, catalog));
+        var inset = design.Box.Panels.ToDictionary(p => p.Face, p => p.Hold == PanelHold.Open ? 0 : p.InsetMm);
         double Taken(Face face) => thickness[face] + inset[face];
 
         var size = new Point3(design.Box.WidthMm, design.Box.DepthMm, design.Box.HeightMm);

@@ -81,7 +81,7 @@ public static class CheckList
         deviceId, CheckKind.Port, p.Name,
         p.State switch
         {
-            PortState.Opened => CheckState.Provided,
+            PortState.Opened or PortState.Free => CheckState.Provided,
             PortState.LeftClosed => CheckState.LeftOut,
             _ => CheckState.Missing,
         },

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Shell;
 
@@ -24,10 +25,14 @@ internal static class BarPlacing
     }
 
     /// <summary>A bar as a part, drawn looking at its <paramref name="seen"/> face with u along its length.</summary>
-    public static SolidPart Solid(string id, string name, PartKind kind, string materialId, string barId, Box box, Axis along, Direction seen, double nominalMm)
+    public static SolidPart Solid(string id, string name, PartKind kind, BarStock bar, Box box, Axis along, Direction seen, double nominalMm)
     {
         var u = Directions.Of(along, 1);
         var v = seen.Cross(u);
-        return new SolidPart(id, name, kind, materialId, nominalMm, box, SolidPart.FrameOf(box, u, v, false), "towards the " + seen.Word(), "the opposite face", barId);
+        return new SolidPart(id, name, kind, bar.MaterialId, nominalMm, box, SolidPart.FrameOf(box, u, v, false), "towards the " + seen.Word(), "the opposite face", bar.Id)
+        {
+            Section = bar.Shape,
+            WallMm = bar.WallMm,
+        };
     }
 }

@@ -13,6 +13,9 @@ internal sealed record BlockScrew(
 {
     private const string MachineThread = "M3";
 
+    /// <summary>A nut is set where the material is thinner than this (mm); a thicker bar is tapped or another one taken.</summary>
+    private const double MostForNutMm = 5;
+
     /// <summary>A wood screw into wood, a tapped machine screw into metal; countersunk where the panel is thick enough for the head.</summary>
     public static BlockScrew For(Catalog catalog, string id, string forWhat, SolidPart panel, double thicknessMm, Material into, double intoMm, int count)
     {
@@ -43,9 +46,18 @@ internal sealed record BlockScrew(
         var thread = tables.Thread(MachineThread);
         var flush = tables.Head(thread.Name, HeadForm.Countersunk);
         var sinks = clamped.Value >= flush.HeightMm + 0.2 && !panelMaterial.Brittle;
-        var choice = picker.Tapped(
+        var tapped = picker.Tapped(
             id, forWhat, $"{panel.Name} to block", thread, sinks ? HeadForm.Countersunk : HeadForm.Pan, [clamped], 0,
             picker.EngagementIn(into.Engagement, thread), new WhyTerm("bar section less 1 mm", intoMm - 1, "mm", "bar stock"), count, null);
+        var choice = tapped.Verdict == ScrewVerdict.Fits || intoMm > MostForNutMm
+            ? tapped
+            : picker.WithNut(id, forWhat, tapped.Where, thread, sinks ? HeadForm.Countersunk : HeadForm.Pan, [clamped, new WhyTerm("wall", intoMm, "mm", "bar stock")], 0, count, null);
+        if (choice.Nut)
+        {
+            var clear = $"clearance for {thread.Name}, normal series: {thread.ClearanceNormalMm} mm; {Math.Round(intoMm, 2)} mm are too thin for a thread ({thread.Source})";
+            return new BlockScrew(choice, thread.ClearanceNormalMm, sinks ? flush.DiaMm : null, sinks ? flush.CountersinkDeg : null, clear, thread.ClearanceNormalMm, intoMm, null, clear, "");
+        }
+
         var hole = panelMaterial.Brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
         return new BlockScrew(
             choice, hole, sinks ? flush.DiaMm : null, sinks ? flush.CountersinkDeg : null,

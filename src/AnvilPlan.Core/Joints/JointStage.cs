@@ -1,10 +1,12 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 
@@ -15,27 +17,27 @@ namespace AnvilPlan.Core.Joints;
 /// <param name="LengthMm">Length of the joint along the edge.</param>
 public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Joint, double EntryMm, double LengthMm);
 
-/// <summary>What the joints cut into the panels, the blocks and rails they need, and the screws.</summary>
+/// <summary>What the joints cut into the parts, the screws, and which parts hold each other.</summary>
 public sealed record JointPlan(
-    IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<SolidPart> Bars, IReadOnlyList<PartFeature> Features,
-    IReadOnlyList<KeepClear> KeepClear, IReadOnlyList<ScrewChoice> Screws);
+    IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<PartFeature> Features, IReadOnlyList<KeepClear> KeepClear,
+    IReadOnlyList<ScrewChoice> Screws, IReadOnlyList<Hold> Holds, IReadOnlyList<WorkStep> Steps, IReadOnlyList<BoughtPiece> Bought);
 
-/// <summary>Third stage: cuts the joints of the twelve edges, sets blocks, tray rails and feet.</summary>
+/// <summary>Brackets, fittings, hinges and the like for one unit.</summary>
+public sealed record BoughtPiece(string Kind, string What, int Count, long EachCents);
+
+/// <summary>Third stage: each construction system joins what was laid.</summary>
 public static class JointStage
 {
     public static JointPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell)
     {
-        var edges = design.Box.Edges.Select(e => Joint(e, fit.Envelope, shell)).ToList();
-        var draft = new JointDraft();
-        foreach (var edge in edges)
+        List<EdgeJoint> edges = [.. design.Box.Edges.Where(e => shell.Panels.ContainsKey(e.Id.Of().A) && shell.Panels.ContainsKey(e.Id.Of().B)).Select(e => Joint(e, fit.Envelope, shell))];
+        var draft = new JointDraft(design, catalog, shop, fit, shell, edges);
+        foreach (var system in catalog.Systems)
         {
-            EdgeCuts.Add(draft, edge, fit.Envelope, shell, shop);
+            system.Join(draft);
         }
 
-        BlockCuts.Add(draft, design, catalog, fit, shell);
-        TrayRails.Add(draft, design, catalog, fit, shell);
-        FootCuts.Add(draft, design, catalog, fit, shell);
-        return new JointPlan(edges, draft.Bars, draft.Features, draft.KeepClear, draft.Screws);
+        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Screws, draft.Holds, draft.Steps, draft.Bought);
     }
 
     private static EdgeJoint Joint(Edge edge, Envelope envelope, ShellPlan shell)
@@ -44,18 +46,30 @@ public static class JointStage
         var mate = edge.Covers == a ? b : a;
         var along = edge.Id.Along();
         var length = Math.Min(shell.Panels[a].Box.Size[along], shell.Panels[b].Box.Size[along]);
-        return new EdgeJoint(edge.Id, edge.Covers, mate, edge.Joint, ShellStage.EntryMm(edge, envelope), length);
+        return new EdgeJoint(edge.Id, edge.Covers, mate, edge.Joint, Panels.EntryMm(edge, envelope), length);
     }
 }
 
-/// <summary>What the joint stage has gathered so far.</summary>
-internal sealed class JointDraft
+/// <summary>What the systems have joined so far.</summary>
+public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell, IReadOnlyList<EdgeJoint> edges)
 {
-    public List<SolidPart> Bars { get; } = [];
+    public Design Design { get; } = design;
+    public Catalog Catalog { get; } = catalog;
+    public ShopProfile Shop { get; } = shop;
+    public FitPlan Fit { get; } = fit;
+    public ShellPlan Shell { get; } = shell;
+
+    /// <summary>The edges at which two panels meet.</summary>
+    public IReadOnlyList<EdgeJoint> Edges { get; } = edges;
+
     public List<PartFeature> Features { get; } = [];
     public List<KeepClear> KeepClear { get; } = [];
     public List<ScrewChoice> Screws { get; } = [];
+    public List<Hold> Holds { get; } = [];
+    public List<WorkStep> Steps { get; } = [];
+    public List<BoughtPiece> Bought { get; } = [];
 
+    /// <summary>Marks where something touches the part: nothing else may be cut there.</summary>
     public void Keep(SolidPart part, Box touching, string what)
     {
         var (min, max) = part.Frame.ToPlane(touching.Intersect(part.Box.Grow(0.01)));
@@ -63,6 +77,8 @@ internal sealed class JointDraft
     }
 
     public void Cut(SolidPart part, Feature feature) => Features.Add(new PartFeature(part.Id, feature));
+
+    public void Hold(SolidPart a, SolidPart b, HoldBy by, string place, IReadOnlyList<Box>? bridge = null) => Holds.Add(new Hold(a.Id, b.Id, by, place, bridge));
 
     /// <summary>The worked face for a hole that starts on the side of the part that looks in <paramref name="side"/>.</summary>
     public static WorkedFrom FaceTowards(SolidPart part, Direction side) => part.Frame.Normal == side ? WorkedFrom.Seen : WorkedFrom.Far;

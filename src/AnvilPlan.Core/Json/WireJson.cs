@@ -2,6 +2,7 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
+using AnvilPlan.Core.Construction;
 
 namespace AnvilPlan.Core.Json;
 
@@ -16,7 +17,13 @@ public static class WireJson
     /// <summary>As <see cref="Options"/>, indented for files that people open.</summary>
     public static JsonSerializerOptions Indented { get; } = Configure(new JsonSerializerOptions { WriteIndented = true });
 
-    public static JsonSerializerOptions Configure(JsonSerializerOptions options)
+    /// <summary>As <see cref="Options"/>, for designs built by these systems.</summary>
+    public static JsonSerializerOptions For(IEnumerable<ConstructionSystem> systems) =>
+        Configure(new JsonSerializerOptions(), systems);
+
+    public static JsonSerializerOptions Configure(JsonSerializerOptions options) => Configure(options, ConstructionSystems.Shipped);
+
+    private static JsonSerializerOptions Configure(JsonSerializerOptions options, IEnumerable<ConstructionSystem> systems)
     {
         options.PropertyNamingPolicy = JsonNamingPolicy.CamelCase;
         options.NumberHandling = JsonNumberHandling.Strict;
@@ -25,7 +32,8 @@ public static class WireJson
         options.RespectRequiredConstructorParameters = true;
         options.AllowDuplicateProperties = false;
         options.MaxDepth = 32;
-        options.TypeInfoResolver ??= new DefaultJsonTypeInfoResolver();
+        options.AllowOutOfOrderMetadataProperties = true;
+        options.TypeInfoResolver = Structures(systems);
         options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
         if (!options.Converters.OfType<JsonStringEnumConverter>().Any())
         {
@@ -33,5 +41,25 @@ public static class WireJson
         }
 
         return options;
+    }
+
+    /// <summary>A structure is written with the key of its system, so that a system brings its own record without being named elsewhere.</summary>
+    private static DefaultJsonTypeInfoResolver Structures(IEnumerable<ConstructionSystem> systems)
+    {
+        var resolver = new DefaultJsonTypeInfoResolver();
+        resolver.Modifiers.Add(info =>
+        {
+            if (info.Type != typeof(Structure))
+            {
+                return;
+            }
+
+            info.PolymorphismOptions = new JsonPolymorphismOptions { TypeDiscriminatorPropertyName = "system", UnknownDerivedTypeHandling = JsonUnknownDerivedTypeHandling.FailSerialization };
+            foreach (var system in systems.Where(s => s.Decision is not null))
+            {
+                info.PolymorphismOptions.DerivedTypes.Add(new JsonDerivedType(system.Decision!, system.Key));
+            }
+        });
+        return resolver;
     }
 }

@@ -22,7 +22,7 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
         var sheet = new CardSheet(cardMm, tabMm);
         List<Part> parts =
         [
-            .. ((Face[])[Face.Front, Face.Back, Face.Left, Face.Right, Face.Bottom, Face.Top]).Select(f => sheet.Wall(plan, f)),
+            .. ((Face[])[Face.Front, Face.Back, Face.Left, Face.Right, Face.Bottom, Face.Top]).Where(f => plan.Parts.Any(p => p.Id == Deck.PartOf(f))).Select(f => sheet.Wall(plan, f)),
             .. plan.Parts.Where(p => p.Kind == PartKind.Tray).Select(p => sheet.Plain("card/" + p.Id, p.Name, p.LengthMm, p.WidthMm, [])),
             .. plan.Devices.SelectMany(d => sheet.Block(d)),
         ];
@@ -45,7 +45,7 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
             };
             var (width, height) = (outer.Size[u.Axis()], outer.Size[v.Axis()]);
             var (before, after, above) = face switch { Face.Front or Face.Back => (tabMm, tabMm, 0.0), Face.Top => (0.0, 0.0, tabMm), _ => (0.0, 0.0, 0.0) };
-            var part = plan.Part("shell/" + Deck.Name(face));
+            var part = plan.Part(Deck.PartOf(face));
             var frame = new Frame(Core.Fit.Envelope.Corner(outer, u, v, face.Outward()), u, v);
             var size = new Uv(width + before + after, height + above);
             List<Feature> features =

@@ -39,7 +39,7 @@ public static class DrilledPattern
     /// <summary>The holes as features of their parts, so that drawings and checks know them.</summary>
     internal static IEnumerable<PartFeature> Features(Design design, FitPlan fit, ShellPlan shell)
     {
-        foreach (var (deckId, frame) in design.Box.Panels.Select(p => (Deck.OfPanel(p.Face), fit.Envelope.FaceFrame(p.Face)))
+        foreach (var (deckId, frame) in design.Box.Panels.Where(p => shell.Panels.ContainsKey(p.Face)).Select(p => (Deck.OfPanel(p.Face), fit.Envelope.FaceFrame(p.Face)))
             .Concat(design.Trays.Select(t => (t.Id, t.Plane.NearFrame(fit.Trays[t.Id])))))
         {
             var part = shell.Deck(deckId);

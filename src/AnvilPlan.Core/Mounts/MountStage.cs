@@ -24,6 +24,9 @@ public sealed record PortProvision(string DeviceId, string PortId, string Name, 
 public enum PortState
 {
     Opened,
+
+    /// <summary>Its side of the box is open.</summary>
+    Free,
     Inside,
     LeftClosed,
     OutOfReach,

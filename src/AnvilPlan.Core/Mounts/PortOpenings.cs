@@ -55,7 +55,11 @@ public static class PortOpenings
         }
 
         var face = Faces.Of(placed.Exit);
-        var panel = shell.Panels[face];
+        if (!shell.Panels.TryGetValue(face, out var panel))
+        {
+            return Say(PortState.Free, null, null, $"leaves through the open {Deck.Name(face)}");
+        }
+
         var gap = (fit.Envelope.InnerPlane(face) - placed.Centre[placed.Exit.Axis()]) * placed.Exit.Sign();
         var behind = gap + panel.ThicknessMm;
         if (gap > PlugLengthMm || behind < 0)

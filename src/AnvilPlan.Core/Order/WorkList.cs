@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
@@ -20,20 +21,23 @@ public static class WorkList
     [
         .. parts.Parts.Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id])),
         .. parts.Parts.Where(p => p.Features.Count > 0).Select(p => new WorkStep("machine/" + p.Id, $"Machine {p.Name.ToLowerInvariant()}", MachineMin(rates, p), [p.Id])),
-        .. joints.Edges.Select(e => new WorkStep("join/" + EdgeCuts.Name(e.Edge), $"Join {EdgeCuts.Name(e.Edge)}",
-            (e.Joint is Designs.JointKind.ButtScrewed or Designs.JointKind.Loose ? 0 : rates.GlueMinPerJoint) + ScrewMin(rates, joints.Screws, "edge/" + EdgeCuts.Name(e.Edge)), ["edge/" + EdgeCuts.Name(e.Edge)])),
+        .. joints.Edges.Select(e => new WorkStep("join/" + Deck.Name(e.Edge), $"Join {Deck.Name(e.Edge)}",
+            (e.Joint is JointKind.ButtScrewed or JointKind.Loose ? 0 : rates.GlueMinPerJoint) + ScrewMin(rates, joints.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)])),
         .. joints.Screws.Where(s => !s.For.StartsWith("edge/", StringComparison.Ordinal)).GroupBy(s => s.For)
             .Select(g => new WorkStep("fix/" + g.Key, $"Fix {g.First().Where.ToLowerInvariant()}", g.Sum(s => s.Count) * rates.ScrewMin, [g.Key])),
+        .. joints.Steps,
         .. mounts.Screws.GroupBy(s => s.For).Select(g => new WorkStep("mount/" + g.Key, $"Mount: {g.First().Where}", g.Sum(s => s.Count) * rates.ScrewMin, ["device/" + g.Key])),
         new WorkStep("finish", "Sand and finish all faces", parts.Parts.Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Parts.Select(p => p.Id)]),
     ];
 
-    private static double MachineMin(WorkRates rates, Part part) => part.Features.Where(f => f.For != DrilledPattern.For).Sum(f => f switch
+    private static double MachineMin(WorkRates rates, Part part) => part.Features.Where(f => f.For is not (DrilledPattern.For or Recess.AsSold)).Sum(f => f switch
     {
         Hole => rates.HoleMin,
         Opening { Round: true } o when o.WidthMm <= DrilledUpToMm => rates.HoleMin,
         Opening => rates.OpeningMin,
         Channel => rates.ChannelMin,
+        Notch or EdgeHole { SlotMm: not null } => rates.HoleMin * 2,
+        EdgeHole => rates.HoleMin,
         Bevel => rates.BevelMin,
         _ => 0,
     });

@@ -18,6 +18,8 @@ public enum WorkedFrom
 [JsonDerivedType(typeof(Opening), "opening")]
 [JsonDerivedType(typeof(Channel), "channel")]
 [JsonDerivedType(typeof(Bevel), "bevel")]
+[JsonDerivedType(typeof(Notch), "notch")]
+[JsonDerivedType(typeof(EdgeHole), "edgeHole")]
 public abstract record Feature(string Id, string For, string Purpose, WorkedFrom From);
 
 /// <summary>A drilled hole.</summary>
@@ -77,6 +79,38 @@ public enum PartEdge
 /// <summary>An end cut at an angle from square; the drawn size is the long point, on the outside.</summary>
 public sealed record Bevel(string Id, string For, string Purpose, WorkedFrom From, PartEdge Edge, double AngleDeg)
     : Feature(Id, For, Purpose, From);
+
+/// <summary>
+/// Material removed at an edge or corner within an outline: fingers, sockets between pins, reliefs. The outline may lie partly
+/// beyond the part.
+/// </summary>
+/// <param name="Outline">On the worked face, counter-clockwise.</param>
+/// <param name="Floor">On the far face, or at the depth, when the walls slope; as many points as the outline; null = the same.</param>
+/// <param name="DepthMm">Null = through.</param>
+public sealed record Notch(
+    string Id, string For, string Purpose, WorkedFrom From, IReadOnlyList<Uv> Outline, IReadOnlyList<Uv>? Floor, double? DepthMm, string SizeWhy)
+    : Feature(Id, For, Purpose, From)
+{
+    [JsonIgnore] public Uv Min => new(Outline.Min(p => p.U), Outline.Min(p => p.V));
+    [JsonIgnore] public Uv Max => new(Outline.Max(p => p.U), Outline.Max(p => p.V));
+
+    /// <summary>Mean of outline and floor, mm².</summary>
+    [JsonIgnore] public double AreaMm2 => (Area(Outline) + Area(Floor ?? Outline)) / 2;
+
+    public static Notch Rectangle(string id, string forWhat, string purpose, WorkedFrom from, Uv min, Uv max, double? depthMm, string why) =>
+        new(id, forWhat, purpose, from, [min, new(max.U, min.V), max, new(min.U, max.V)], null, depthMm, why);
+
+    private static double Area(IReadOnlyList<Uv> p) => Math.Abs(p.Select((a, i) => (a.U * p[(i + 1) % p.Count].V) - (p[(i + 1) % p.Count].U * a.V)).Sum()) / 2;
+}
+
+/// <summary>A hole or slot that starts in the end or long edge of a part: for dowels, biscuits, splines and screws into the end.</summary>
+/// <param name="AlongMm">Along the edge, from the part's reference corner side.</param>
+/// <param name="FromSeenMm">Its middle, from the seen face.</param>
+/// <param name="DiaMm">Diameter, or the thickness of a slot.</param>
+/// <param name="SlotMm">Length of a slot along the edge; null = a round hole.</param>
+public sealed record EdgeHole(
+    string Id, string For, string Purpose, PartEdge Edge, double AlongMm, double FromSeenMm, double DiaMm, double? SlotMm, double DepthMm, string? Thread, string Why)
+    : Feature(Id, For, Purpose, WorkedFrom.Seen);
 
 /// <summary>A feature and the part it is cut into.</summary>
 public sealed record PartFeature(string PartId, Feature Feature);

@@ -16,6 +16,12 @@ public sealed record Part(
     string SeenFrom, string FarSide, string? BarId, Box Box, Frame Frame,
     IReadOnlyList<Feature> Features, string Fingerprint, PartState State, bool Stale, IReadOnlyList<Why> Whys)
 {
+    /// <summary>The blocks that it fills: legs of an angle, walls of a folded tray; one for a plain board.</summary>
+    public IReadOnlyList<Box> Body { get; init; } = [Box];
+
+    /// <summary>The part that this is one face of; it is cut with that part.</summary>
+    public string? LeafOf { get; init; }
+
     /// <summary>Cut from sheet, with a drawing of its own.</summary>
     public bool Flat => BarId is null;
 

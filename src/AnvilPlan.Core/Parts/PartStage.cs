@@ -28,7 +28,7 @@ public static class PartStage
     {
         var features = joints.Features.Concat(mounts.Features).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         var records = asBuilt.Parts.ToDictionary(r => r.PartId, StringComparer.Ordinal);
-        var solids = Faces.All.Select(f => shell.Panels[f]).Concat(design.Trays.Select(t => shell.Trays[t.Id])).Concat(joints.Bars).Concat(fit.Devices.Where(d => d.Device.Adapter is not null).Select(d => shell.Adapters[d.Id]));
+        var solids = shell.Panels.Values.Concat(design.Trays.Select(t => shell.Trays[t.Id])).Concat(shell.Members).Concat(fit.Devices.Where(d => d.Device.Adapter is not null).Select(d => shell.Adapters[d.Id]));
         return new PartPlan([.. solids.Select(s => Make(s, [.. features[s.Id].Select(Cleaned)], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints))]);
     }
 
@@ -43,9 +43,13 @@ public static class PartStage
         return new Part(
             solid.Id, solid.Name, solid.Kind, solid.MaterialId, material.Name, solid.NominalMm, Clean(solid.ThicknessMm),
             length, width, length + rule.LengthAllowanceMm, bar ? width : width + rule.WidthAllowanceMm, material.HasGrain,
-            Clean(VolumeMm3(solid, features) * material.DensityKgPerM3 * 1e-6), solid.SeenFrom, solid.FarSide, solid.BarId, solid.Box, solid.Frame,
+            Clean(VolumeMm3(solid, features, solid.BarId is null ? null : catalog.Bar(solid.BarId)) * material.DensityKgPerM3 * 1e-6), solid.SeenFrom, solid.FarSide, solid.BarId, solid.Box, solid.Frame,
             features, fingerprint, record?.State ?? PartState.ToDo, record is { State: not PartState.ToDo } && record.Fingerprint != fingerprint,
-            SizeWhy.Of(solid, design, fit, joints, rule));
+            SizeWhy.Of(solid, design, fit, joints, rule))
+        {
+            Body = solid.Body,
+            LeafOf = solid.LeafOf,
+        };
     }
 
     /// <summary>Rounded to a nanometre, so that sums of decimals print as they were meant.</summary>
@@ -57,17 +61,21 @@ public static class PartStage
     {
         Hole h => h with { At = Clean(h.At), DepthMm = h.DepthMm is { } depth ? Clean(depth) : null },
         Opening o => o with { At = Clean(o.At), WidthMm = Clean(o.WidthMm), HeightMm = o.HeightMm is { } height ? Clean(height) : null },
+        Notch n => n with { Outline = [.. n.Outline.Select(Clean)], Floor = n.Floor is { } floor ? [.. floor.Select(Clean)] : null, DepthMm = n.DepthMm is { } deep ? Clean(deep) : null },
+        EdgeHole e => e with { AlongMm = Clean(e.AlongMm), FromSeenMm = Clean(e.FromSeenMm), DepthMm = Clean(e.DepthMm) },
         Channel c => c with { Min = Clean(c.Min), Max = Clean(c.Max), DepthMm = Clean(c.DepthMm) },
         _ => feature,
     };
 
     /// <summary>Volume less what is cut away; of a feature that runs over the edge only the share inside counts.</summary>
-    private static double VolumeMm3(SolidPart solid, IEnumerable<Feature> features) => Math.Max(0,
-        (solid.LengthMm * solid.WidthMm * solid.ThicknessMm) - features.Sum(f => f switch
+    private static double VolumeMm3(SolidPart solid, IEnumerable<Feature> features, BarStock? bar) => Math.Max(0,
+        (bar is { Shape: not BarShape.Solid } ? bar.AreaMm2 * solid.LengthMm : solid.LengthMm * solid.WidthMm * solid.ThicknessMm) - features.Sum(f => f switch
         {
-            Hole h when h.DepthMm is null => Math.PI / 4 * h.DiaMm * h.DiaMm * solid.ThicknessMm * Inside(solid, h.At - new Uv(h.DiaMm / 2, h.DiaMm / 2), h.At + new Uv(h.DiaMm / 2, h.DiaMm / 2)),
+            Hole h when h.DepthMm is null => Math.PI / 4 * h.DiaMm * h.DiaMm * (solid.WallMm ?? solid.ThicknessMm) * Inside(solid, h.At - new Uv(h.DiaMm / 2, h.DiaMm / 2), h.At + new Uv(h.DiaMm / 2, h.DiaMm / 2)),
             Hole h => Math.PI / 4 * h.DiaMm * h.DiaMm * h.DepthMm!.Value,
             Opening o => o.AreaMm2 * solid.ThicknessMm * Inside(solid, o.Min, o.Max),
+            Notch n => n.AreaMm2 * (n.DepthMm ?? solid.ThicknessMm) * Inside(solid, n.Min, n.Max),
+            EdgeHole e => (e.SlotMm is { } slot ? slot * e.DiaMm : Math.PI / 4 * e.DiaMm * e.DiaMm) * e.DepthMm,
             Channel c => (c.Max.U - c.Min.U) * (c.Max.V - c.Min.V) * c.DepthMm * Inside(solid, c.Min, c.Max),
             Bevel b => 0.5 * solid.ThicknessMm * solid.ThicknessMm * Math.Tan(b.AngleDeg * Math.PI / 180)
                 * (b.Edge is PartEdge.ULeast or PartEdge.UMost ? solid.WidthMm : solid.LengthMm),
@@ -93,6 +101,8 @@ public static class PartStage
                 Hole h => string.Create(CultureInfo.InvariantCulture, $"H{h.From}{h.At.U};{h.At.V};{h.DiaMm};{h.DepthMm};{h.Thread};{h.SinkDiaMm};{h.SinkDeg}|"),
                 Opening o => string.Create(CultureInfo.InvariantCulture, $"O{o.At.U};{o.At.V};{o.WidthMm};{o.HeightMm};{o.CornerRadiusMm}|"),
                 Channel c => string.Create(CultureInfo.InvariantCulture, $"C{c.From}{c.Min.U};{c.Min.V};{c.Max.U};{c.Max.V};{c.DepthMm}|"),
+                Notch n => string.Create(CultureInfo.InvariantCulture, $"N{n.From}{string.Join(',', n.Outline.Concat(n.Floor ?? []).Select(p => $"{p.U.ToString("R", CultureInfo.InvariantCulture)};{p.V.ToString("R", CultureInfo.InvariantCulture)}"))};{n.DepthMm}|"),
+                EdgeHole e => string.Create(CultureInfo.InvariantCulture, $"E{e.Edge}{e.AlongMm};{e.FromSeenMm};{e.DiaMm};{e.SlotMm};{e.DepthMm};{e.Thread}|"),
                 Bevel b => string.Create(CultureInfo.InvariantCulture, $"B{b.Edge}{b.AngleDeg}|"),
                 _ => JsonSerializer.Serialize(f, WireJson.Options),
             });

@@ -40,7 +40,7 @@ internal static class SizeWhy
 
     private static Why Panel(string figure, double value, SolidPart solid, Axis axis, FitPlan fit, JointPlan joints)
     {
-        var face = Faces.All.First(f => solid.Id == "shell/" + Deck.Name(f));
+        var face = Faces.All.First(f => solid.Id == Deck.PartOf(f));
         List<WhyTerm> terms = [new WhyTerm($"outer {Word(axis)}", PartStage.Clean(fit.Envelope.Outer.Size[axis]), "mm", "brief or inner size")];
         foreach (var joint in joints.Edges.Where(e => (e.Host == face || e.Mate == face) && e.Joint != JointKind.Mitre))
         {
@@ -72,7 +72,7 @@ internal static class SizeWhy
 
     private static Why Thickness(SolidPart solid, Design design)
     {
-        var measured = Faces.All.Where(f => solid.Id == "shell/" + Deck.Name(f)).Select(f => design.Panel(f).MeasuredMm).FirstOrDefault()
+        var measured = Faces.All.Where(f => solid.Id == Deck.PartOf(f)).Select(f => design.Panel(f).MeasuredMm).FirstOrDefault()
             ?? design.Trays.FirstOrDefault(t => t.Id == solid.Id)?.MeasuredMm;
         return new Why("thickness", PartStage.Clean(solid.ThicknessMm), "mm",
             measured is null ? "what a sheet of this name usually measures" : "as measured",

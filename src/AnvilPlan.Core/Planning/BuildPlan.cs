@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Clearance;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Cost;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Decisions;
@@ -23,6 +24,7 @@ public sealed record BuildPlan(
     IReadOnlyList<Chain> Chains,
     IReadOnlyList<EdgeJoint> Edges,
     IReadOnlyList<Part> Parts,
+    IReadOnlyList<Hold> Holds,
     IReadOnlyList<MountPoint> MountPoints,
     IReadOnlyList<StandoffSet> Standoffs,
     IReadOnlyList<ScrewChoice> Screws,

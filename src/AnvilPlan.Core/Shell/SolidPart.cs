@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
@@ -11,6 +12,15 @@ public enum PartKind
     Block,
     Rail,
     Adapter,
+
+    /// <summary>A member of a frame: post, beam, pipe.</summary>
+    Member,
+
+    /// <summary>Made on the printer.</summary>
+    Printed,
+
+    /// <summary>One sheet that is bent into several faces.</summary>
+    Blank,
 }
 
 /// <summary>
@@ -22,9 +32,27 @@ public enum PartKind
 public sealed record SolidPart(
     string Id, string Name, PartKind Kind, string MaterialId, double NominalMm, Box Box, Frame Frame, string SeenFrom, string FarSide, string? BarId)
 {
+    /// <summary>Section of the bar that it is cut from.</summary>
+    public BarShape Section { get; init; }
+
+    /// <summary>Wall of a hollow or angle section, mm; null = solid.</summary>
+    public double? WallMm { get; init; }
+
+    /// <summary>The part that this is one face of; null when it is a part of its own.</summary>
+    public string? LeafOf { get; init; }
+
+    /// <summary>The blocks that it fills when that is less than <see cref="Box"/>.</summary>
+    public IReadOnlyList<Box> Body { get => field ?? [Box]; init; }
+
+    /// <summary>Material that a screw through the side that looks in that direction meets first, mm.</summary>
+    public double DepthFrom(Direction side) => WallMm ?? Box.Size[side.Axis()];
+
     public double LengthMm => Box.Size[Frame.U.Axis()];
     public double WidthMm => Box.Size[Frame.V.Axis()];
     public double ThicknessMm => Box.Size[Frame.Normal.Axis()];
+
+    /// <summary>The same part with another block, drawn the same way.</summary>
+    public SolidPart Resized(Box box) => this with { Box = box, Frame = Frame with { Origin = Envelope.Corner(box, Frame.U, Frame.V, Frame.Normal) } };
 
     /// <summary>Drawn with u along the given direction pair, turned a quarter when the length runs the other way.</summary>
     public static Frame FrameOf(Box box, Direction u, Direction v, bool lengthAlongV)

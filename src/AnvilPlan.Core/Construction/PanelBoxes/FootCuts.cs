@@ -3,27 +3,28 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 
-namespace AnvilPlan.Core.Joints;
+namespace AnvilPlan.Core.Construction.PanelBoxes;
 
 /// <summary>Holes for the four feet: pilots from below into wood that is thick enough to hold, clearance for a screw with nut in everything else.</summary>
 internal static class FootCuts
 {
     private const string ThreadName = "M4";
 
-    public static void Add(JointDraft draft, Design design, Catalog catalog, FitPlan fit, ShellPlan shell)
+    public static void Add(JointDraft draft)
     {
-        if (design.Box.Feet is not { } feet)
+        if (draft.Design.Box.Feet is not { } feet || !draft.Shell.Panels.TryGetValue(Face.Bottom, out var floor))
         {
             return;
         }
 
-        var floor = shell.Panels[Face.Bottom];
+        var catalog = draft.Catalog;
         var material = catalog.Material(floor.MaterialId);
-        var thickness = fit.Envelope.ThicknessMm[Face.Bottom];
+        var thickness = draft.Fit.Envelope.ThicknessMm[Face.Bottom];
         var picker = new ScrewPicker(catalog.Fasteners);
         var seat = new WhyTerm("foot, seat of the screw", feet.HeightMm / 2, "mm", "foot");
         double dia;

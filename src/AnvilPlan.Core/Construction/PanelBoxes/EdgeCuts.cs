@@ -1,13 +1,14 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 
-namespace AnvilPlan.Core.Joints;
+namespace AnvilPlan.Core.Construction.PanelBoxes;
 
 /// <summary>
 /// Rabbets, grooves and mitres. The seat of a joint is simply where the mate's block overlaps the host's: that much is cut from
@@ -18,6 +19,11 @@ internal static class EdgeCuts
     public static void Add(JointDraft draft, EdgeJoint joint, Envelope envelope, ShellPlan shell, ShopProfile shop)
     {
         var (host, mate) = (shell.Panels[joint.Host], shell.Panels[joint.Mate]);
+        if (HoldOf(draft, joint, host, mate) is { } by)
+        {
+            draft.Hold(host, mate, by, Deck.PlaceOf(joint.Edge));
+        }
+
         if (joint.Joint == JointKind.Mitre)
         {
             AddBevel(draft, joint, host, joint.Mate, envelope);
@@ -33,6 +39,22 @@ internal static class EdgeCuts
             AddChannel(draft, joint, host, mate, seat, envelope, shop);
         }
     }
+
+    /// <summary>Glue where both take it; a groove or rabbet holds what cannot be glued; blocks hold by themselves; a door hangs.</summary>
+    private static HoldBy? HoldOf(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate)
+    {
+        var (a, b) = (draft.Catalog.Material(host.MaterialId), draft.Catalog.Material(mate.MaterialId));
+        return joint.Joint switch
+        {
+            JointKind.ButtScrewed => null,
+            JointKind.Loose => Hangs(draft.Design, joint.Host, joint.Mate) || Hangs(draft.Design, joint.Mate, joint.Host) ? HoldBy.Hinge : null,
+            _ when (a.Wood && b.Wood) || (a.Brittle && b.Brittle) => HoldBy.Glue,
+            JointKind.Groove or JointKind.Rabbet => HoldBy.Slipped,
+            _ => null,
+        };
+    }
+
+    private static bool Hangs(Design design, Face door, Face at) => design.Panel(door) is { Hold: PanelHold.Hinged } panel && panel.HingeAt == at;
 
     /// <summary>The end of the mate, reaching the host's inner face: where the two touch.</summary>
     private static Box EndOf(Box mate, Face host, Envelope envelope)
@@ -68,7 +90,7 @@ internal static class EdgeCuts
             ? $"{mate.Name} enters {Mm(joint.EntryMm)} mm, cut {Mm(fitDepth)} deeper and {Mm(fitWidth)} wider than its {Mm(envelope.ThicknessMm[joint.Mate])} mm (shop's groove fit)"
             : $"{mate.Name} enters {Mm(joint.EntryMm)} mm; width is its thickness as measured, {Mm(envelope.ThicknessMm[joint.Mate])} mm";
         draft.Cut(host, new Channel(
-            $"{Name(joint.Edge)}/{(groove ? "groove" : "rabbet")}", "edge/" + Name(joint.Edge),
+            $"{Deck.Name(joint.Edge)}/{(groove ? "groove" : "rabbet")}", Deck.PlaceOf(joint.Edge),
             $"{(groove ? "groove" : "rabbet")} for {mate.Name.ToLowerInvariant()}", inside, shape, min - grow, max + grow, depth, joint.EntryMm, why));
     }
 
@@ -81,17 +103,11 @@ internal static class EdgeCuts
             : part.Frame.U.Opposite() == direction ? PartEdge.ULeast
             : part.Frame.V == direction ? PartEdge.VMost : PartEdge.VLeast;
         draft.Cut(part, new Bevel(
-            $"{Name(joint.Edge)}/mitre", "edge/" + Name(joint.Edge), $"mitre to {Deck.Name(towards)}",
+            $"{Deck.Name(joint.Edge)}/mitre", Deck.PlaceOf(joint.Edge), $"mitre to {Deck.Name(towards)}",
             JointDraft.FaceTowards(part, own.Outward()), edge, angle));
         var strip = new Box(new(-1e6, -1e6, -1e6), new(1e6, 1e6, 1e6))
             .WithSpan(direction.Axis(), Math.Min(envelope.InnerPlane(towards), envelope.Outer.Side(direction)), Math.Max(envelope.InnerPlane(towards), envelope.Outer.Side(direction)));
         draft.Keep(part, strip, $"mitre to {Deck.Name(towards)}");
-    }
-
-    internal static string Name(EdgeId edge)
-    {
-        var (a, b) = edge.Of();
-        return $"{Deck.Name(a)}-{Deck.Name(b)}";
     }
 
     private static string Mm(double value) => LengthText.Mm(new Length(value));

@@ -1,0 +1,121 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction;
+
+/// <summary>
+/// A way to build. It turns what was decided for it into parts, joints, features and work; systems do not know one another. All of
+/// them act on one design: a panel box may hold a rail frame, a folded tray and a printed foot.
+/// </summary>
+public abstract class ConstructionSystem
+{
+    /// <summary>The word by which project files know it, for example <c>railFrame</c>.</summary>
+    public abstract string Key { get; }
+
+    public abstract string Name { get; }
+
+    /// <summary>One sentence: what it is good for.</summary>
+    public abstract string About { get; }
+
+    /// <summary>The record of its decisions; null when they stand in the design itself.</summary>
+    public virtual Type? Decision => null;
+
+    /// <summary>What the maker begins with when it is added to a design; null when it is always there.</summary>
+    public virtual Design? Begin(Design design, Catalog catalog) => null;
+
+    /// <summary>Values that its decisions may not hold.</summary>
+    public virtual void Check(StructureCheck check, Design design)
+    {
+    }
+
+    /// <summary>The design with everything spelled out that one decision stands for, such as the equal trays of a rack.</summary>
+    public virtual Design Spread(Design design, Catalog catalog) => design;
+
+    /// <summary>Lays solids: new members, or other shapes for the panels that are there.</summary>
+    public virtual void Lay(ShellDraft draft)
+    {
+    }
+
+    /// <summary>Cuts, screws and glues what was laid: every part has to be held by something.</summary>
+    public virtual void Join(JointDraft draft)
+    {
+    }
+
+    public virtual IEnumerable<Finding> Findings(PlanSoFar plan) => [];
+}
+
+/// <summary>A system with a record of its own in <see cref="Design.Structures"/>.</summary>
+/// <typeparam name="T">The record.</typeparam>
+public abstract class ConstructionSystem<T> : ConstructionSystem
+    where T : Structure
+{
+    public sealed override Type Decision => typeof(T);
+
+    public sealed override Design Begin(Design design, Catalog catalog)
+    {
+        var taken = design.Structures.Select(s => s.Id).Concat(design.Trays.Select(t => t.Id)).Concat(design.Devices.Select(d => d.Id)).Concat(design.Links.Select(l => l.Id)).ToHashSet(StringComparer.Ordinal);
+        var stem = string.Concat(Key.Select(c => char.IsUpper(c) ? "-" + char.ToLowerInvariant(c) : c.ToString()));
+        var id = stem;
+        for (var n = 2; taken.Contains(id); n++)
+        {
+            id = $"{stem}-{n}";
+        }
+
+        return Begin(design, catalog, id);
+    }
+
+    protected abstract Design Begin(Design design, Catalog catalog, string id);
+
+    public sealed override void Check(StructureCheck check, Design design)
+    {
+        for (var i = 0; i < design.Structures.Count; i++)
+        {
+            if (design.Structures[i] is T own)
+            {
+                Check(check.At($"structures[{i}]"), own, design);
+            }
+        }
+    }
+
+    protected virtual void Check(StructureCheck check, T own, Design design)
+    {
+    }
+
+    public sealed override Design Spread(Design design, Catalog catalog) => Own(design).Aggregate(design, (d, own) => Spread(own, d, catalog));
+
+    protected virtual Design Spread(T own, Design design, Catalog catalog) => design;
+
+    public sealed override void Lay(ShellDraft draft)
+    {
+        foreach (var own in Own(draft.Design))
+        {
+            Lay(own, draft);
+        }
+    }
+
+    protected virtual void Lay(T own, ShellDraft draft)
+    {
+    }
+
+    public sealed override void Join(JointDraft draft)
+    {
+        foreach (var own in Own(draft.Design))
+        {
+            Join(own, draft);
+        }
+    }
+
+    protected virtual void Join(T own, JointDraft draft)
+    {
+    }
+
+    public sealed override IEnumerable<Finding> Findings(PlanSoFar plan) => Own(plan.Design).SelectMany(own => Findings(own, plan));
+
+    protected virtual IEnumerable<Finding> Findings(T own, PlanSoFar plan) => [];
+
+    private static IEnumerable<T> Own(Design design) => design.Structures.OfType<T>();
+}

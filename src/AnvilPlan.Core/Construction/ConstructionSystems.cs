@@ -1,0 +1,16 @@
+using AnvilPlan.Core.Construction.PanelBoxes;
+using AnvilPlan.Core.Construction.Plates;
+using AnvilPlan.Core.Construction.RailFrames;
+
+namespace AnvilPlan.Core.Construction;
+
+/// <summary>The systems of this build, in the order in which they lay and join: panels first, what stands inside them last.</summary>
+public static class ConstructionSystems
+{
+    public static IReadOnlyList<ConstructionSystem> Shipped { get; } =
+    [
+        new PanelBoxSystem(),
+        new RailFrameSystem(),
+        new PlateSystem(),
+    ];
+}

@@ -1,0 +1,170 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction.PanelBoxes;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction.Plates;
+
+/// <summary>What carries a plate: a bar behind it along two walls, or four standoffs on the panel behind or ahead of it.</summary>
+internal static class PlateSupports
+{
+    private const double EndMm = 25;
+    private const double PitchMostMm = 220;
+    private const double PostInsetMm = 12;
+
+    public static SolidPart Solid(Tray tray, Box box) => new(
+        tray.Id, tray.Name, PartKind.Tray, tray.MaterialId, tray.NominalMm, box,
+        SolidPart.FrameOf(
+            box, tray.Plane.DrawnAxes().U, tray.Plane.DrawnAxes().V,
+            box.Size[tray.Plane.DrawnAxes().V.Axis()] > box.Size[tray.Plane.DrawnAxes().U.Axis()] + Box.Slack),
+        tray.Plane.Sides().Near, tray.Plane.Sides().Far, null);
+
+    public static void Lay(ShellDraft draft)
+    {
+        foreach (var tray in draft.Design.Trays.Where(t => t.Support == TraySupport.Rails && t.RailBarId is not null))
+        {
+            LayRail(draft, tray, tray.Plane.Rails().Least);
+            LayRail(draft, tray, tray.Plane.Rails().Most);
+        }
+    }
+
+    public static void Join(JointDraft draft)
+    {
+        foreach (var tray in draft.Design.Trays)
+        {
+            if (tray.Support == TraySupport.Rails)
+            {
+                JoinRail(draft, tray, tray.Plane.Rails().Least);
+                JoinRail(draft, tray, tray.Plane.Rails().Most);
+            }
+            else if (tray.Support is TraySupport.Posts or TraySupport.Hung)
+            {
+                AddPosts(draft, tray, draft.Catalog, draft.Fit, draft.Shell);
+            }
+        }
+    }
+
+    /// <summary>Cuts the plates round blocks, posts and rails that pass through them.</summary>
+    public static void NotchRoundMembers(JointDraft draft)
+    {
+        const double clear = 1;
+        foreach (var tray in draft.Shell.Trays.Values)
+        {
+            foreach (var member in draft.Shell.Members.Where(m => m.Box.Overlaps(tray.Box)))
+            {
+                var (min, max) = tray.Frame.ToPlane(member.Box.Grow(clear).Intersect(tray.Box));
+                draft.Cut(tray, new Opening(
+                    $"notch/{member.Id}", member.Id, $"notch round {member.Name.ToLowerInvariant()}", WorkedFrom.Seen,
+                    new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 0, $"section of the bar and {clear} mm of air", "where the bar stands"));
+            }
+        }
+    }
+
+    private static string RailId(Tray tray, Face wall) => $"rail/{tray.Id}/{Deck.Name(wall)}";
+
+    private static void LayRail(ShellDraft draft, Tray tray, Face wall)
+    {
+        var bar = draft.Catalog.Bar(tray.RailBarId!);
+        var (outward, normal, along) = (wall.Outward(), tray.Plane.Normal(), tray.Plane.Rails().Along);
+        var inner = draft.Fit.Envelope.Inner;
+        var plane = draft.Fit.Envelope.InnerPlane(wall);
+        var seat = draft.Trays[tray.Id].Box.Side(normal.Opposite());
+        var far = seat - (normal.Sign() * bar.HeightMm);
+        var box = inner
+            .WithSpan(outward.Axis(), Math.Min(plane, plane - (outward.Sign() * bar.WidthMm)), Math.Max(plane, plane - (outward.Sign() * bar.WidthMm)))
+            .WithSpan(normal.Axis(), Math.Min(seat, far), Math.Max(seat, far));
+        box = BarPlacing.Trim(box, along, draft.Members.Select(b => b.Box));
+        if (box.Size[along] >= BarPlacing.LeastLengthMm && inner.Contains(box))
+        {
+            draft.Members.Add(BarPlacing.Solid(
+                RailId(tray, wall), $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, along, normal, bar.HeightMm));
+        }
+    }
+
+    private static void JoinRail(JointDraft draft, Tray tray, Face wall)
+    {
+        if (draft.Shell.Member(RailId(tray, wall)) is not { } rail)
+        {
+            return;
+        }
+
+        var (plate, name, place) = (draft.Shell.Trays[tray.Id], $"{tray.Id}/{Deck.Name(wall)}", "tray/" + tray.Id);
+        draft.Keep(plate, rail.Box.Grow(0.01), $"rail {Deck.Name(wall)}");
+        if (tray.Drawer is null)
+        {
+            FixingRows.Screw(draft, plate, rail, new RowRule(place, $"{name}/tray", EndMm, PitchMostMm, "screw to rail"));
+        }
+        else
+        {
+            draft.Hold(plate, rail, HoldBy.Slide, place);
+        }
+
+        if (draft.Shell.Panels.TryGetValue(wall, out var panel))
+        {
+            draft.Keep(panel, rail.Box.Grow(0.01), $"rail of {tray.Name.ToLowerInvariant()}");
+            FixingRows.Screw(draft, panel, rail, new RowRule(place, $"{name}/wall", EndMm + 15, PitchMostMm, "screw to rail"));
+        }
+    }
+
+    private static void AddPosts(JointDraft draft, Tray tray, Catalog catalog, FitPlan fit, ShellPlan shell)
+    {
+        var plate = shell.Trays[tray.Id];
+        var face = tray.Support == TraySupport.Hung ? tray.Plane.Ahead() : tray.Plane.Behind();
+        if (!shell.Panels.TryGetValue(face, out var panel))
+        {
+            return;
+        }
+
+        var length = PostMm(tray, fit);
+        var thread = catalog.Fasteners.Thread("M3");
+        var picker = new ScrewPicker(catalog.Fasteners);
+        var depth = new WhyTerm("half the post", length / 2, "mm", "tray place");
+        var least = picker.EngagementIn("steel", thread);
+        draft.Screws.Add(picker.Tapped(
+            $"screw/{tray.Id}/post-top", "tray/" + tray.Id, $"{tray.Name} to posts", thread, HeadForm.Pan,
+            [new WhyTerm("tray thickness", plate.ThicknessMm, "mm", "tray")], 0, least, depth, 4, null));
+        draft.Screws.Add(picker.Tapped(
+            $"screw/{tray.Id}/post-foot", "tray/" + tray.Id, $"{panel.Name} to posts", thread, HeadForm.Pan,
+            [new WhyTerm($"{panel.Name.ToLowerInvariant()} thickness", fit.Envelope.ThicknessMm[face], "mm", "panel")], 0, least, depth, 4, null));
+        draft.Hold(plate, panel, HoldBy.Screws, "tray/" + tray.Id, [.. Posts(plate).Select(p => PostBox(p, plate, panel, tray.Plane.Normal()))]);
+        var why = $"clearance for M3, normal series: {thread.ClearanceNormalMm} mm ({thread.Source})";
+        var where = $"{PostInsetMm} mm in from both edges of the tray";
+        foreach (var (point, i) in Posts(plate).Select((p, i) => (p, i + 1)))
+        {
+            var id = $"{tray.Id}/post/{i}";
+            draft.Cut(plate, new Hole(id, "tray/" + tray.Id, "post", WorkedFrom.Seen, plate.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why, where, null));
+            draft.Cut(panel, new Hole(
+                id, "tray/" + tray.Id, "post", JointDraft.FaceTowards(panel, face.Outward()), panel.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why, where, null));
+        }
+    }
+
+    private static Box PostBox(Point3 at, SolidPart plate, SolidPart panel, Direction normal)
+    {
+        var (a, b) = (panel.Box.Centre[normal.Axis()] < plate.Box.Centre[normal.Axis()] ? (panel.Box.Max, plate.Box.Min) : (plate.Box.Max, panel.Box.Min));
+        return new Box(at, at).Grow(3).WithSpan(normal.Axis(), a[normal.Axis()], b[normal.Axis()]);
+    }
+
+    /// <summary>Length of the posts that carry the plate, mm; what is left between it and their panel.</summary>
+    public static double PostMm(Tray tray, FitPlan fit) => tray.Support == TraySupport.Hung
+        ? fit.Envelope.Inner.Size[tray.Plane.Normal().Axis()] - tray.UndersideMm - fit.Trays[tray.Id].Size[tray.Plane.Normal().Axis()]
+        : tray.UndersideMm;
+
+    private static IEnumerable<Point3> Posts(SolidPart plate)
+    {
+        var (across, along) = (plate.Frame.U.Axis(), plate.Frame.V.Axis());
+        var (first, second) = across < along ? (across, along) : (along, across);
+        foreach (var a in (double[])[plate.Box.Min[first] + PostInsetMm, plate.Box.Max[first] - PostInsetMm])
+        {
+            foreach (var b in (double[])[plate.Box.Min[second] + PostInsetMm, plate.Box.Max[second] - PostInsetMm])
+            {
+                yield return plate.Box.Centre.With(first, a).With(second, b);
+            }
+        }
+    }
+}

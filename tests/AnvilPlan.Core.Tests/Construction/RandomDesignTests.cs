@@ -1,0 +1,80 @@
+using AnvilPlan.Core.Construction.RailFrames;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Printing;
+using AnvilPlan.Core.Tests.Support;
+
+namespace AnvilPlan.Core.Tests.Construction;
+
+/// <summary>Random designs of each system: no two parts interpenetrate, joints close, nothing floats.</summary>
+public class RandomDesignTests
+{
+    [Fact]
+    public void Panel_boxes_close_without_overlap() => Sound(1, 120, (random, design) => design);
+
+    [Fact]
+    public void Rail_frames_close_without_overlap() => Sound(2, 150, (random, design) =>
+    {
+        var seat = (PanelSeat)random.Next(3);
+        var bar = seat switch
+        {
+            PanelSeat.Behind => One(random, ["aluminium-6061-angle-15x1-5", "aluminium-6061-angle-20x2", "aluminium-6061-angle-25x2"]),
+            PanelSeat.Slipped => One(random, ["aluminium-6061-slotted-20", "aluminium-6061-slotted-30", "beech-20x20", "pine-20x20"]),
+            _ => One(random, ["aluminium-6061-15x15", "aluminium-6061-12x12", "pine-20x20", "aluminium-6061-tube-20", "aluminium-6061-slotted-20"]),
+        };
+        var thin = seat == PanelSeat.Over ? 2 : 3;
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "aluminium-5052", NominalMm = thin, MeasuredMm = null, InsetMm = 0, Hold = random.Next(6) == 0 ? PanelHold.Open : PanelHold.Fixed,
+        }));
+        return design with { Structures = [new RailFrame("frame", bar, Faces.Edges, seat, (FitClass)random.Next(1, 4), 4)] };
+    });
+
+    private static void Sound(int seed, int count, Func<Random, Design, Design> build)
+    {
+        var random = new Random(seed);
+        var planned = 0;
+        for (var i = 0; i < count; i++)
+        {
+            var design = build(random, RandomBox(random));
+            if (DesignCheck.Problems(design, Sample.Catalog) is { Count: > 0 } problems)
+            {
+                Assert.Fail($"{seed}/{i}: {problems[0].Path}: {problems[0].Message}");
+            }
+
+            var plan = Sample.Plan(design);
+            if (plan.Findings.Any(f => f.Severity == Severity.Stop))
+            {
+                continue;
+            }
+
+            planned++;
+            var faults = SolidityCheck.Faults(plan).ToList();
+            Assert.True(faults.Count == 0, $"{seed}/{i}: {string.Join("; ", faults.Take(4))}");
+        }
+
+        Assert.True(planned > count / 5, $"only {planned} of {count} designs had no stop");
+    }
+
+    /// <summary>A closed box in wood, joints as they come; the top comes off.</summary>
+    internal static Design RandomBox(Random random)
+    {
+        double Size() => Math.Round(140 + (random.NextDouble() * 400), 1);
+        var thickness = One(random, [6.0, 9, 12, 15, 18]);
+        var design = Sample.Empty;
+        design = design with { Box = design.Box with { WidthMm = Size(), DepthMm = Size(), HeightMm = Size() } };
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "birch-plywood", NominalMm = thickness }));
+        // one order of the faces for all corners, so that each corner closes
+        var rank = Faces.All.OrderBy(_ => random.Next()).ToList();
+        foreach (var id in Faces.Edges.Where(e => e.Of().A != Face.Top && e.Of().B != Face.Top))
+        {
+            var (a, b) = id.Of();
+            var joint = One(random, [JointKind.ButtGlued, JointKind.Rabbet, JointKind.Groove, JointKind.ButtScrewed]);
+            design = design.WithEdge(id, e => e with { Joint = joint, Covers = rank.IndexOf(a) < rank.IndexOf(b) ? a : b, BlockBarId = joint == JointKind.ButtScrewed ? "beech-15x15" : null });
+        }
+
+        return design;
+    }
+
+    internal static T One<T>(Random random, IReadOnlyList<T> of) => of[random.Next(of.Count)];
+}

@@ -1,0 +1,161 @@
+using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+
+namespace AnvilPlan.Core.Tests.Construction;
+
+/// <summary>
+/// Judges a plan only by the parts it gives out: whether a point is material follows from each part's blocks less what its features
+/// take away. It knows nothing of how a system laid them.
+/// </summary>
+internal static class SolidityCheck
+{
+    /// <summary>Play and saw fits: two parts that hold each other lie at most this far apart (mm).</summary>
+    private const double PlayMm = 1.6;
+
+    public static IEnumerable<string> Faults(BuildPlan plan) => [.. Overlaps(plan), .. OpenHolds(plan), .. Floating(plan)];
+
+    /// <summary>Points of a grid in the space that two parts' blocks share, none of which may be material of both.</summary>
+    public static IEnumerable<string> Overlaps(BuildPlan plan)
+    {
+        var parts = plan.Parts.Where(p => p.Body.Count > 0).ToList();
+        for (var i = 0; i < parts.Count; i++)
+        {
+            for (var j = i + 1; j < parts.Count; j++)
+            {
+                if (parts[i].Box.Overlaps(parts[j].Box) && Shared(parts[i], parts[j]) is { } point)
+                {
+                    yield return $"{parts[i].Id} and {parts[j].Id} are both solid at {point.X:0.##}, {point.Y:0.##}, {point.Z:0.##}";
+                }
+            }
+        }
+    }
+
+    private static Point3? Shared(Part a, Part b)
+    {
+        foreach (var block in a.Body.SelectMany(x => b.Body.Select(x.Intersect)).Where(x => !x.Empty && Enum.GetValues<Axis>().All(k => x.Size[k] > 0.02)))
+        {
+            foreach (var at in Grid(block, 9))
+            {
+                if (Material(a, at) && Material(b, at))
+                {
+                    return at;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    private static IEnumerable<Point3> Grid(Box box, int n)
+    {
+        double[] At(Axis axis) => [.. Enumerable.Range(0, n).Select(i => box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (i + 0.37) / n))];
+        return from x in At(Axis.X) from y in At(Axis.Y) from z in At(Axis.Z) select new Point3(x, y, z);
+    }
+
+    /// <summary>Whether that point is material of the part.</summary>
+    public static bool Material(Part part, Point3 at) => part.Body.Any(b => b.Contains(at)) && !part.Features.Any(f => Removes(part, f, at));
+
+    private static bool Removes(Part part, Feature feature, Point3 at)
+    {
+        var plane = part.Frame.ToPlane(at);
+        var below = -part.Frame.HeightOf(at);
+        var deep = feature.From == WorkedFrom.Seen ? below : part.ThicknessMm - below;
+        return feature switch
+        {
+            Channel c => Within(plane, c.Min, c.Max) && deep <= c.DepthMm + 1e-9,
+            Opening { Round: true } o => plane.DistanceTo(o.At) <= o.WidthMm / 2,
+            Opening o => Within(plane, o.Min, o.Max),
+            Notch n => deep <= (n.DepthMm ?? part.ThicknessMm) + 1e-9 && Inside(Walls(n, deep / (n.DepthMm ?? part.ThicknessMm)), plane),
+            Bevel b => Bevelled(part, b, plane, deep),
+            EdgeHole { SlotMm: { } slot } e => Slotted(part, e, slot, plane, below),
+            _ => false,
+        };
+    }
+
+    private static bool Within(Uv at, Uv min, Uv max) => at.U >= min.U && at.U <= max.U && at.V >= min.V && at.V <= max.V;
+
+    private static List<Uv> Walls(Notch notch, double share) => notch.Floor is { } floor
+        ? [.. notch.Outline.Zip(floor, (a, b) => new Uv(a.U + ((b.U - a.U) * share), a.V + ((b.V - a.V) * share)))]
+        : [.. notch.Outline];
+
+    private static bool Inside(List<Uv> polygon, Uv at)
+    {
+        var inside = false;
+        for (int i = 0, j = polygon.Count - 1; i < polygon.Count; j = i++)
+        {
+            var (a, b) = (polygon[i], polygon[j]);
+            if ((a.V > at.V) != (b.V > at.V) && at.U < ((b.U - a.U) * (at.V - a.V) / (b.V - a.V)) + a.U)
+            {
+                inside = !inside;
+            }
+        }
+
+        return inside;
+    }
+
+    private static bool Bevelled(Part part, Bevel bevel, Uv at, double depthFromLongPoint)
+    {
+        var fromEdge = bevel.Edge switch { PartEdge.ULeast => at.U, PartEdge.UMost => part.LengthMm - at.U, PartEdge.VLeast => at.V, _ => part.WidthMm - at.V };
+        return fromEdge <= (depthFromLongPoint * Math.Tan(bevel.AngleDeg * Math.PI / 180)) + 1e-9;
+    }
+
+    private static bool Slotted(Part part, EdgeHole hole, double slotMm, Uv at, double belowSeen)
+    {
+        var (along, into) = hole.Edge switch
+        {
+            PartEdge.ULeast => (at.V, at.U),
+            PartEdge.UMost => (at.V, part.LengthMm - at.U),
+            PartEdge.VLeast => (at.U, at.V),
+            _ => (at.U, part.WidthMm - at.V),
+        };
+        return into <= hole.DepthMm + 1e-9 && Math.Abs(along - hole.AlongMm) <= (slotMm / 2) + 1e-9 && Math.Abs(belowSeen - hole.FromSeenMm) <= (hole.DiaMm / 2) + 1e-9;
+    }
+
+    /// <summary>What is said to hold each other lies against each other, or against the bought pieces between.</summary>
+    public static IEnumerable<string> OpenHolds(BuildPlan plan)
+    {
+        foreach (var hold in plan.Holds)
+        {
+            var (a, b) = (plan.Parts.FirstOrDefault(p => p.Id == hold.PartA), plan.Parts.FirstOrDefault(p => p.Id == hold.PartB));
+            if (a is null || b is null)
+            {
+                yield return $"{hold.Place}: {hold.PartA} or {hold.PartB} is no part";
+            }
+            else if (hold.Bridge is { } bridge ? !bridge.Any(x => Near(a.Body, [x]) && Near(b.Body, [x])) : !Near(a.Body, b.Body))
+            {
+                yield return $"{hold.Place}: {a.Id} and {b.Id} do not meet";
+            }
+        }
+    }
+
+    private static bool Near(IReadOnlyList<Box> a, IReadOnlyList<Box> b) => a.Any(x => b.Any(y => !x.Grow(PlayMm).Intersect(y).Empty || x.Grow(PlayMm).Overlaps(y.Grow(0.01))));
+
+    /// <summary>Every part hangs together with the first by holds.</summary>
+    public static IEnumerable<string> Floating(BuildPlan plan)
+    {
+        if (plan.Parts.Count == 0)
+        {
+            yield break;
+        }
+
+        var near = plan.Holds.SelectMany(h => (IEnumerable<(string From, string To)>)[(h.PartA, h.PartB), (h.PartB, h.PartA)])
+            .Concat(plan.Parts.Where(p => p.LeafOf is not null).SelectMany(p => (IEnumerable<(string From, string To)>)[(p.Id, p.LeafOf!), (p.LeafOf!, p.Id)]))
+            .ToLookup(x => x.From, x => x.To);
+        var seen = new HashSet<string> { plan.Parts[0].Id };
+        var next = new Queue<string>(seen);
+        while (next.TryDequeue(out var id))
+        {
+            foreach (var other in near[id].Where(seen.Add))
+            {
+                next.Enqueue(other);
+            }
+        }
+
+        foreach (var part in plan.Parts.Where(p => !seen.Contains(p.Id)))
+        {
+            yield return $"{part.Id} is held by nothing";
+        }
+    }
+}
