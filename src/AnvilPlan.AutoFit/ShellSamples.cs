@@ -62,6 +62,7 @@ internal sealed class ShellSamples
     {
         public static Sample Of(Design design, Catalog catalog, ShopProfile shop)
         {
+            design = catalog.Spread(design);
             var fit = FitStage.Run(design, catalog);
             var shell = ShellStage.Run(design, catalog, shop, fit);
             var joints = JointStage.Run(design, catalog, shop, fit, shell);

@@ -1,5 +1,6 @@
 using System.Text.Json;
 using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Json;
 
 namespace AnvilPlan.Core.Catalogs;
@@ -64,6 +65,9 @@ public sealed class Catalog
 
     /// <summary>This catalog and one more way to build.</summary>
     public Catalog With(ConstructionSystem system) => new(Materials, Sheets, Bars, Hardware) { Systems = [.. Systems, system] };
+
+    /// <summary>The design with everything spelled out that its structures stand for. Spreading twice changes nothing.</summary>
+    public Design Spread(Design design) => Systems.Aggregate(design, (d, system) => system.Spread(d, this));
 
     private static Catalog ReadShipped()
     {

@@ -9,7 +9,7 @@ namespace AnvilPlan.Core.Clearance;
 /// <summary>Holds zones against bodies, plates, bars and the inside of the box.</summary>
 public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
 {
-    private readonly List<(string Id, Box Box)> _parts = [.. shell.Trays.Select(t => (t.Key, t.Value.Box)), .. shell.Members.Select(b => (b.Id, b.Box)), .. shell.Adapters.Values.Select(a => (a.Id, a.Box))];
+    private readonly List<(string Id, Box Box)> _parts = [.. shell.Trays.Select(t => (t.Key, t.Value.Box)), .. shell.Members.SelectMany(m => m.Body.Select(b => (m.CarriesDeck ?? m.Id, b))), .. shell.Adapters.Values.Select(a => (a.Id, a.Box))];
 
     /// <summary>Everything that stands in the zone, devices first.</summary>
     public IEnumerable<ZoneConflict> Conflicts(Zone zone, IEnumerable<PlacedDevice> devices)

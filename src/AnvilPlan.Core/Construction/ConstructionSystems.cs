@@ -1,6 +1,8 @@
+using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Construction.Plates;
 using AnvilPlan.Core.Construction.RailFrames;
+using AnvilPlan.Core.Construction.TrayRacks;
 
 namespace AnvilPlan.Core.Construction;
 
@@ -11,6 +13,8 @@ public static class ConstructionSystems
     [
         new PanelBoxSystem(),
         new RailFrameSystem(),
+        new LevelFrameSystem(),
+        new TrayRackSystem(),
         new PlateSystem(),
     ];
 }

@@ -31,7 +31,7 @@ public static class CostStage
         var screws = joints.Screws.Concat(mounts.Screws).ToList();
         var salvage = new SalvageStore(shop.Salvage);
         var hardware = Hardware(design, catalog, n, salvage).ToList();
-        var fasteners = Fasteners(screws, joints.Bought, mounts, design, n, salvage).ToList();
+        var fasteners = Fasteners(screws, [.. joints.Bought, .. mounts.Bought], mounts, design, n, salvage).ToList();
         var hours = work.Sum(w => w.Minutes) * n / 60;
         return new CostPlan(
             [.. cuts.ToBuy, .. hardware, .. fasteners], salvage.Taken, cuts.StockCents, hardware.Sum(l => l.TotalCents), fasteners.Sum(l => l.TotalCents),

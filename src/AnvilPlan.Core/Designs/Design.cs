@@ -27,14 +27,29 @@ public sealed record Design(
     public Design WithEdge(EdgeId id, Func<Edge, Edge> change) =>
         this with { Box = Box with { Edges = [.. Box.Edges.Select(e => e.Id == id ? change(e) : e)] } };
 
-    public Design WithDevice(string id, Func<Device, Device> change) =>
-        this with { Devices = [.. Devices.Select(d => d.Id == id ? change(d) : d)] };
+    /// <summary>Changes one device. One of a row of equal devices changes the one that they all follow.</summary>
+    public Design WithDevice(string id, Func<Device, Device> change)
+    {
+        var own = Copies.TemplateOf(id);
+        return this with { Devices = [.. Devices.Select(d => d.Id == id ? change(d) : d.Id == own ? change(d) with { Id = own, Name = d.Name, DeckId = Copies.TemplateOf(change(d).DeckId) } : d)] };
+    }
 
     public Design WithStructure<T>(string id, Func<T, T> change)
         where T : Structure => this with { Structures = [.. Structures.Select(s => s is T own && s.Id == id ? change(own) : s)] };
 
+    /// <summary>Changes one tray; one of a rack's equal trays changes the one that they all follow.</summary>
     public Design WithTray(string id, Func<Tray, Tray> change) =>
-        this with { Trays = [.. Trays.Select(t => t.Id == id ? change(t) : t)] };
+        this with { Trays = [.. Trays.Select(t => t.Id == id || t.Id == Copies.TemplateOf(id) ? change(t) : t)] };
+}
+
+/// <summary>Ids of equal things that one decision stands for: <c>board</c> in the first tray, <c>board@2</c> in the second.</summary>
+public static class Copies
+{
+    public static string IdOf(string template, int number) => $"{template}@{number}";
+
+    public static string TemplateOf(string id) => id.IndexOf('@', StringComparison.Ordinal) is var at && at < 0 ? id : id[..at];
+
+    public static bool IsCopy(string id) => id.Contains('@', StringComparison.Ordinal);
 }
 
 public enum Place
@@ -160,6 +175,12 @@ public enum TraySupport
 
     /// <summary>Four standoffs from the panel that the plate faces: a bay hung from the top.</summary>
     Hung,
+
+    /// <summary>In grooves of the two walls beside it: a shelf or divider.</summary>
+    Housed,
+
+    /// <summary>No plate: the bars of a frame carry what stands there.</summary>
+    OnBars,
 }
 
 /// <summary>How a plate lies in the box, named by the way its near side looks.</summary>
@@ -192,6 +213,12 @@ public sealed record Tray(
     public Drawer? Drawer { get; init; }
 
     public IReadOnlyList<DrilledHole> Drilled { get; init; } = [];
+
+    /// <summary>A bar glued or screwed under its two free edges against sag; null = none.</summary>
+    public string? StiffenerBarId { get; init; }
+
+    /// <summary>How deep a housed plate enters each wall; null = a third of the wall.</summary>
+    public double? HousingMm { get; init; }
 
     /// <summary>Stays where it is when an arrangement is searched.</summary>
     public bool Locked { get; init; }

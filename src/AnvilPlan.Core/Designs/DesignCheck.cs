@@ -206,6 +206,8 @@ public sealed partial class DesignCheck
         Range($"{path}.undersideMm", t.UndersideMm, 0, 3000);
         Range($"{path}.gapMm", t.GapMm, 0, 200);
         Bar($"{path}.railBarId", t.RailBarId);
+        Bar($"{path}.stiffenerBarId", t.StiffenerBarId);
+        OrNull($"{path}.housingMm", t.HousingMm, 0.5, 50);
         Drilled($"{path}.drilled", t.Drilled);
         if (t.Drawer is { } drawer)
         {
@@ -315,7 +317,7 @@ public sealed partial class DesignCheck
     /// <summary>Panels may not eat the whole inside, and a tray must keep some area.</summary>
     private void CheckRoom(Design d)
     {
-        var inner = Envelope.Of(d, _catalog).Inner;
+        var inner = Envelope.Of(_catalog.Spread(d), _catalog).Inner;
         foreach (var (axis, field) in ((Axis, string)[])[(Axis.X, "box.widthMm"), (Axis.Y, "box.depthMm"), (Axis.Z, "box.heightMm")])
         {
             if (inner.Size[axis] < 5)

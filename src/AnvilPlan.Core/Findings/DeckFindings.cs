@@ -28,6 +28,8 @@ internal static class DeckFindings
         {
             TraySupport.Rails => plan.Shell.Members.Count(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)) == 2,
             TraySupport.Posts or TraySupport.Hung => PlateSupports.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm,
+            TraySupport.OnBars => plan.Shell.Members.Any(m => m.CarriesDeck == tray.Id),
+            TraySupport.Housed => plan.Joints.Holds.Count(h => h.PartA == tray.Id || h.PartB == tray.Id) >= 2,
             _ => false,
         };
         var behind = Deck.Name(tray.Plane.Behind());
@@ -41,7 +43,7 @@ internal static class DeckFindings
         }
 
         var (box, inside, axis) = (plan.Fit.Trays[tray.Id], plan.Fit.Envelope.Inner, tray.Plane.Normal().Axis());
-        if (!inside.Contains(box))
+        if (!inside.Contains(box) && !Copies.IsCopy(tray.Id) && tray.Support != TraySupport.Housed)
         {
             yield return Finding.Of("tray-outside", Severity.Stop,
                 $"{tray.Name} does not lie inside the box: it reaches to {Say.Mm(tray.UndersideMm + box.Size[axis])} mm from the {behind}, the inside is {Say.Mm(inside.Size[axis])} mm there.",

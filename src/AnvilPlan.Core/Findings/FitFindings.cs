@@ -31,7 +31,7 @@ internal static class FitFindings
             yield return Finding.Of("device-outside", Severity.Stop,
                 $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {direction.Word()}: {Say.Mm(device.Body.Size[direction.Axis()])} mm of body, {Say.Mm(plan.Fit.Envelope.Inner.Size[direction.Axis()])} mm inside.",
                 ["device/" + device.Id, "shell/" + Deck.Name(Faces.Of(direction))],
-                new Remedy("move-in", "Move it to the nearest free place on its deck", _ => Moved(plan, device.Device)),
+                new Remedy("move-in", "Move it to the nearest free place on its deck", d => Moved(d, plan, device.Device)),
                 new Remedy("grow-box", $"Make the box larger, by {Math.Ceiling(over)} mm or a little more", d =>
                     Trial.FirstSound(plan, "device-outside", ExtraMm.Select(extra => ChainEdit.Resize(d, direction.Axis(), Math.Ceiling(over) + extra)))));
         }
@@ -56,8 +56,8 @@ internal static class FitFindings
                 yield return Finding.Of("devices-collide", Severity.Stop,
                     $"{a.Device.Name} and {b.Device.Name} overlap by {Say.Mm(shared.Size.X)} x {Say.Mm(shared.Size.Y)} x {Say.Mm(shared.Size.Z)} mm.",
                     ["device/" + a.Id, "device/" + b.Id],
-                    new Remedy("move-" + smaller.Id, $"Move {smaller.Device.Name} to the nearest free place", _ => Moved(plan, smaller.Device)),
-                    new Remedy("move-" + other.Id, $"Move {other.Device.Name} to the nearest free place", _ => Moved(plan, other.Device)));
+                    new Remedy("move-" + smaller.Id, $"Move {smaller.Device.Name} to the nearest free place", d => Moved(d, plan, smaller.Device)),
+                    new Remedy("move-" + other.Id, $"Move {other.Device.Name} to the nearest free place", d => Moved(d, plan, other.Device)));
             }
         }
     }
@@ -68,7 +68,7 @@ internal static class FitFindings
         {
             var shared = device.Body.Intersect(box);
             var tray = plan.Design.Trays.FirstOrDefault(t => t.Id == id);
-            List<Remedy> remedies = [new Remedy("move", "Move it to the nearest free place", _ => Moved(plan, device.Device))];
+            List<Remedy> remedies = [new Remedy("move", "Move it to the nearest free place", d => Moved(d, plan, device.Device))];
             if (tray is not null && Push(device, box, tray.Plane.Normal()) is > 0 and var push)
             {
                 var lift = Math.Ceiling(push + plan.Shop.Fits.BodyMm);
@@ -91,6 +91,6 @@ internal static class FitFindings
         return reach > far && back < far ? reach - far : 0;
     }
 
-    private static Design? Moved(PlanSoFar plan, Device device) =>
-        FreeSpot.For(device, plan) is { } moved ? plan.Design.WithDevice(device.Id, _ => moved) : null;
+    private static Design? Moved(Design design, PlanSoFar plan, Device device) =>
+        FreeSpot.For(device, plan) is { } moved ? design.WithDevice(device.Id, _ => moved) : null;
 }

@@ -20,7 +20,7 @@ public sealed class PlacementCheck
     {
         _plan = plan;
         _rooms = new RoomCheck(plan.Fit, plan.Shell);
-        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Box)), .. plan.Shell.Members.Select(b => (b.Id, b.Box)), .. plan.Shell.Adapters.Values.Select(a => (a.Id, a.Box))];
+        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Box)), .. plan.Shell.Members.SelectMany(m => m.Body.Select(b => (m.Id, b))), .. plan.Shell.Adapters.Values.Select(a => (a.Id, a.Box))];
     }
 
     /// <summary>Distance that a hole's centre keeps from the edge of its part (mm): 1.5 d in metal, 2 d in wood and plastics [R].</summary>

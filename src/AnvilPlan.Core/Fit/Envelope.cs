@@ -47,8 +47,19 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
         var normal = tray.Plane.Normal();
         var far = InnerPlane(tray.Plane.Behind()) + (normal.Sign() * tray.UndersideMm);
         var near = far + (normal.Sign() * thicknessMm);
-        return Inner.Grow(-tray.GapMm).WithSpan(normal.Axis(), Math.Min(far, near), Math.Max(far, near));
+        var box = Inner.Grow(-tray.GapMm).WithSpan(normal.Axis(), Math.Min(far, near), Math.Max(far, near));
+        if (tray.Support != TraySupport.Housed)
+        {
+            return box;
+        }
+
+        // a housed plate stands in its walls; along them it has its gap
+        var (least, most, _) = tray.Plane.Rails();
+        return box.WithSpan(least.Outward().Axis(), InnerPlane(least) - HousingMm(tray, least), InnerPlane(most) + HousingMm(tray, most));
     }
+
+    /// <summary>How deep a housed plate enters a wall, mm: as decided, else a third of it (housing joints, 1/4 to 1/3 [R]).</summary>
+    public double HousingMm(Tray tray, Face wall) => Math.Min(tray.HousingMm ?? Math.Round(ThicknessMm[wall] / 3, 1), ThicknessMm[wall]);
 
     /// <summary>The corner of a box that is least along u and v and lies on the face that looks in <paramref name="seenFrom"/>.</summary>
     public static Point3 Corner(Box box, Direction u, Direction v, Direction seenFrom) => default(Point3)

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
@@ -21,6 +22,7 @@ internal static class AdapterFixings
 
         var picker = new ScrewPicker(catalog.Fasteners);
         var deck = shell.Deck(device.Device.DeckId);
+        draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Screws, "device/" + device.Id));
         foreach (var group in AdapterPlate.Fixings(device, design).GroupBy(d => AdapterPlate.Thread(d)!))
         {
             var thread = group.Key;

@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
@@ -14,7 +15,9 @@ namespace AnvilPlan.Core.Mounts;
 /// </summary>
 internal static class MountHoles
 {
-    public static void Add(MountDraft draft, PlacedDevice device, SolidPart deck, Catalog catalog)
+    private const long SlotNutCents = 35;
+
+    public static void Add(MountDraft draft, PlacedDevice device, ShellPlan shell, Catalog catalog)
     {
         var model = device.Model;
         if (model.ThreadSize is null || model.Holes.Count == 0)
@@ -24,17 +27,32 @@ internal static class MountHoles
 
         var tables = catalog.Fasteners;
         var thread = tables.Thread(model.ThreadSize);
-        var brittle = catalog.Material(deck.MaterialId).Brittle;
+        var under = model.Holes.Select(h => shell.Under(device, device.ToSpace(h.XMm, h.YMm, 0))).ToList();
+        if (under.FirstOrDefault(u => u is not null) is not { } carrier)
+        {
+            return;
+        }
+
+        var brittle = catalog.Material(carrier.MaterialId).Brittle;
         var dia = brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
         var why = $"clearance for {thread.Name}, {(brittle ? "loose series because the sheet is brittle" : "normal series")}: {dia} mm ({thread.Source})";
         var outer = device.Away.Opposite();
         var flush = device.Device.Adapter is null ? null : tables.Head(thread.Name, HeadForm.Countersunk);
         foreach (var (hole, i) in model.Holes.Select((h, i) => (h, i + 1)))
         {
+            if (under[i - 1] is not { } deck)
+            {
+                continue;
+            }
+
             var point = device.ToSpace(hole.XMm, hole.YMm, 0);
             var at = deck.Frame.ToPlane(point);
             var from = deck.Frame.Normal == (model.InPanel ? device.Facing : outer) ? WorkedFrom.Seen : WorkedFrom.Far;
-            if (!device.Device.OnDrilledHoles)
+            if (deck.Section == BarShape.Slotted)
+            {
+                draft.Bought.Add(new BoughtPiece("nut", $"{thread.Name} slot nut for profile {deck.ThicknessMm:0.#}", 1, SlotNutCents));
+            }
+            else if (!device.Device.OnDrilledHoles)
             {
                 draft.Features.Add(new PartFeature(deck.Id, new Hole($"{device.Id}/{i}", device.Id, $"{device.Device.Name}, hole {i}", from, at, dia, null, null, flush?.DiaMm, flush?.CountersinkDeg, why,
                     $"{device.Device.Name} at ({device.Device.UMm}, {device.Device.VMm}) on its deck, hole ({hole.XMm}, {hole.YMm}) of its pattern, {device.Device.QuarterTurns} quarter turns", null)));
@@ -43,7 +61,7 @@ internal static class MountHoles
             draft.Points.Add(new MountPoint(device.Id, deck.Id, i, at, PositionWhy.Of(device, deck, hole, at, alongU: true), PositionWhy.Of(device, deck, hole, at, alongU: false)));
         }
 
-        AddScrews(draft, device, deck, thread, new ScrewPicker(tables), tables);
+        AddScrews(draft, device, carrier, thread, new ScrewPicker(tables), tables);
     }
 
     private static void AddScrews(MountDraft draft, PlacedDevice device, SolidPart deck, ThreadSize thread, ScrewPicker picker, FastenerTables tables)

@@ -1,8 +1,10 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
@@ -39,7 +41,7 @@ public sealed record FanOpening(string DeviceId, double OpenMm2, double Aperture
 /// <summary>Everything that holds the hardware: holes, cut-outs, standoffs, screws, port openings.</summary>
 public sealed record MountPlan(
     IReadOnlyList<MountPoint> Points, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<ScrewChoice> Screws,
-    IReadOnlyList<PortProvision> Ports, IReadOnlyList<FanOpening> Fans, IReadOnlyList<PartFeature> Features);
+    IReadOnlyList<PortProvision> Ports, IReadOnlyList<FanOpening> Fans, IReadOnlyList<PartFeature> Features, IReadOnlyList<Hold> Holds, IReadOnlyList<BoughtPiece> Bought);
 
 /// <summary>Fourth stage: mounting points, cut-outs and openings for all hardware.</summary>
 public static class MountStage
@@ -50,19 +52,19 @@ public static class MountStage
         foreach (var device in fit.Devices)
         {
             var deck = shell.Under(device);
-            MountHoles.Add(draft, device, deck, catalog);
+            MountHoles.Add(draft, device, shell, catalog);
             AdapterFixings.Add(draft, device, design, catalog, shell);
             PanelCutouts.Add(draft, device, deck);
         }
 
         PortOpenings.Add(draft, design, fit, shell, shop);
         draft.Features.AddRange(DrilledPattern.Features(design, fit, shell));
-        return new MountPlan(draft.Points, draft.Standoffs, draft.Screws, draft.Ports, draft.Fans, draft.Features);
+        return new MountPlan(draft.Points, draft.Standoffs, draft.Screws, draft.Ports, draft.Fans, draft.Features, draft.Holds, draft.Bought);
     }
 
     /// <summary>What is left of the deck under the device: its thickness, or the rebate where it is thinned (mm).</summary>
     public static double ThicknessAt(PlacedDevice device, SolidPart deck) =>
-        device.Device.RebateToMm is { } rebate && device.Model.InPanel ? Math.Min(rebate, deck.ThicknessMm) : deck.ThicknessMm;
+        device.Device.RebateToMm is { } rebate && device.Model.InPanel ? Math.Min(rebate, deck.ThicknessMm) : deck.DepthFrom(deck.Frame.Normal);
 }
 
 /// <summary>What the mount stage has gathered so far.</summary>
@@ -74,4 +76,6 @@ internal sealed class MountDraft
     public List<PortProvision> Ports { get; } = [];
     public List<FanOpening> Fans { get; } = [];
     public List<PartFeature> Features { get; } = [];
+    public List<Hold> Holds { get; } = [];
+    public List<BoughtPiece> Bought { get; } = [];
 }

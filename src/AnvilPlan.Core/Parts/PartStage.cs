@@ -28,7 +28,7 @@ public static class PartStage
     {
         var features = joints.Features.Concat(mounts.Features).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         var records = asBuilt.Parts.ToDictionary(r => r.PartId, StringComparer.Ordinal);
-        var solids = shell.Panels.Values.Concat(design.Trays.Select(t => shell.Trays[t.Id])).Concat(shell.Members).Concat(fit.Devices.Where(d => d.Device.Adapter is not null).Select(d => shell.Adapters[d.Id]));
+        var solids = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members).Concat(fit.Devices.Where(d => d.Device.Adapter is not null).Select(d => shell.Adapters[d.Id]));
         return new PartPlan([.. solids.Select(s => Make(s, [.. features[s.Id].Select(Cleaned)], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints))]);
     }
 

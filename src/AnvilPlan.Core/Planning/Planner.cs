@@ -31,7 +31,7 @@ public static class Planner
         var tally = TallyOf(plan, findings);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            plan.Parts.Parts, joints.Holds, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
+            plan.Parts.Parts, [.. joints.Holds, .. mounts.Holds], mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
             plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
             findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains));
     }
@@ -39,7 +39,7 @@ public static class Planner
     /// <summary>Every stage before the findings, in the order of the trade.</summary>
     internal static PlanSoFar Stages(Design design, Catalog catalog, ShopProfile shop, AsBuilt asBuilt)
     {
-        design = catalog.Systems.Aggregate(design, (d, system) => system.Spread(d, catalog));
+        design = catalog.Spread(design);
         var fit = FitStage.Run(design, catalog);
         var shell = ShellStage.Run(design, catalog, shop, fit);
         var chains = ChainStage.Run(design, fit, shell);

@@ -1,20 +1,30 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Shell;
 
 /// <summary>The parts as solids: panels by the face they close, plates by their id, adapters by the id of their device, and members.</summary>
+/// <param name="Levels">Planes of decks without a plate, by the tray's id; no parts.</param>
 /// <param name="Members">Blocks, rails, posts and all else that is neither panel nor plate, in the order they were laid.</param>
 public sealed record ShellPlan(
     IReadOnlyDictionary<Face, SolidPart> Panels, IReadOnlyDictionary<string, SolidPart> Trays, IReadOnlyDictionary<string, SolidPart> Adapters,
-    IReadOnlyList<SolidPart> Members)
+    IReadOnlyList<SolidPart> Members, IReadOnlyDictionary<string, SolidPart> Levels)
 {
     /// <summary>What a device is screwed to: its adapter plate, else its deck.</summary>
     public SolidPart Under(PlacedDevice device) => Adapters.TryGetValue(device.Id, out var plate) ? plate : Deck(device.Device.DeckId);
 
-    public SolidPart Deck(string deckId) => Designs.Deck.IsPanel(deckId, out var face) ? Panels[face] : Trays[deckId];
+    /// <summary>What one hole of a device goes into; null when it is a deck of bars and none lies under the hole.</summary>
+    public SolidPart? Under(PlacedDevice device, Point3 hole)
+    {
+        var under = Under(device);
+        return !Levels.ContainsKey(under.Id) ? under : Members.FirstOrDefault(m => m.CarriesDeck == under.Id && m.Frame.ToPlane(m.Box) is var (min, max)
+            && m.Frame.ToPlane(hole) is var at && at.U > min.U && at.U < max.U && at.V > min.V && at.V < max.V);
+    }
+
+    public SolidPart Deck(string deckId) => Designs.Deck.IsPanel(deckId, out var face) ? Panels[face] : Trays.TryGetValue(deckId, out var plate) ? plate : Levels[deckId];
 
     public SolidPart? Member(string id) => Members.FirstOrDefault(m => m.Id == id);
 }
@@ -31,7 +41,7 @@ public static class ShellStage
         }
 
         var adapters = fit.Devices.Where(d => d.Device.Adapter is not null).ToDictionary(d => d.Id, d => AdapterPlate.Solid(d, design, catalog), StringComparer.Ordinal);
-        return new ShellPlan(draft.Panels, draft.Trays, adapters, draft.Members);
+        return new ShellPlan(draft.Panels, draft.Trays, adapters, draft.Members, draft.Levels);
     }
 }
 
@@ -46,5 +56,6 @@ public sealed class ShellDraft(Design design, Catalog catalog, ShopProfile shop,
     /// <summary>In the order of the faces; open faces have none.</summary>
     public SortedDictionary<Face, SolidPart> Panels { get; } = [];
     public Dictionary<string, SolidPart> Trays { get; } = new(StringComparer.Ordinal);
+    public Dictionary<string, SolidPart> Levels { get; } = new(StringComparer.Ordinal);
     public List<SolidPart> Members { get; } = [];
 }

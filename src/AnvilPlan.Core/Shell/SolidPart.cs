@@ -41,6 +41,9 @@ public sealed record SolidPart(
     /// <summary>The part that this is one face of; null when it is a part of its own.</summary>
     public string? LeafOf { get; init; }
 
+    /// <summary>The deck that it carries as one of several bars.</summary>
+    public string? CarriesDeck { get; init; }
+
     /// <summary>The blocks that it fills when that is less than <see cref="Box"/>.</summary>
     public IReadOnlyList<Box> Body { get => field ?? [Box]; init; }
 

@@ -1,6 +1,9 @@
+using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Construction.RailFrames;
+using AnvilPlan.Core.Construction.TrayRacks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Tests.Support;
 
@@ -28,6 +31,51 @@ public class RandomDesignTests
             MaterialId = "aluminium-5052", NominalMm = thin, MeasuredMm = null, InsetMm = 0, Hold = random.Next(6) == 0 ? PanelHold.Open : PanelHold.Fixed,
         }));
         return design with { Structures = [new RailFrame("frame", bar, Faces.Edges, seat, (FitClass)random.Next(1, 4), 4)] };
+    });
+
+    [Fact]
+    public void Tray_racks_in_shelves_and_frames_hold_every_tray() => Sound(3, 100, (random, design) =>
+    {
+        var framed = random.Next(2) == 0;
+        var support = framed ? TraySupport.Rails : One(random, [TraySupport.Rails, TraySupport.Housed]);
+        var tray = new Tray("tray", "Tray", support == TraySupport.Housed ? "birch-plywood" : "aluminium-5052", support == TraySupport.Housed ? 6 : 2, null, 30, 1.5, support, "aluminium-6061-15x15")
+        {
+            Drawer = support == TraySupport.Rails && random.Next(2) == 0 ? new Drawer(Face.Front, 100) : null,
+            StiffenerBarId = support == TraySupport.Rails && random.Next(2) == 0 ? "aluminium-6061-10x10" : null,
+        };
+        var count = random.Next(2, 9);
+        design = design with
+        {
+            Box = design.Box with { HeightMm = 120 + (count * 60) },
+            Trays = [tray],
+            Devices = [Sample.Device("board", "audio-65", "tray", 20 + random.Next(10), 20 + random.Next(10))],
+            Structures = [new TrayRack("rack", "tray", count, random.Next(2) == 0 ? null : 60, 10)],
+        };
+        return framed
+            ? Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open })) with { Structures = [.. design.Structures, new RailFrame("frame", "aluminium-6061-20x10", [EdgeId.FrontLeft, EdgeId.FrontRight, EdgeId.BackLeft, EdgeId.BackRight, .. Faces.Edges.Where(e => e.Along() != Axis.Z)], PanelSeat.Over, FitClass.Sliding, 4)] }
+            : design;
+    });
+
+    [Fact]
+    public void Level_frames_stand_and_carry_their_levels() => Sound(4, 150, (random, design) =>
+    {
+        var fitting = (FrameFitting)random.Next(4);
+        var post = fitting switch
+        {
+            FrameFitting.Bracket => One(random, ["aluminium-6061-slotted-20", "aluminium-6061-slotted-30"]),
+            FrameFitting.ThreadedTee => One(random, ["steel-pipe-1-2", "steel-pipe-3-4"]),
+            FrameFitting.SocketTee => "vinyl-pipe-3-4",
+            _ => One(random, ["steel-conduit-1-2", "steel-conduit-3-4", "steel-pipe-1-2"]),
+        };
+        var count = random.Next(1, 5);
+        double Place() => 70 + (random.NextDouble() * 60);
+        return Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open })) with
+        {
+            Box = design.Box with { WidthMm = 320 + (random.NextDouble() * 200), DepthMm = 260 + (random.NextDouble() * 100), HeightMm = 150 + (count * 130), Feet = null, Panels = [.. design.Box.Panels.Select(p => p with { Hold = PanelHold.Open })] },
+            Trays = [.. Enumerable.Range(0, count).Select(i => new Tray($"level-{i + 1}", $"Level {i + 1}", "aluminium-6061", 20, null, 80 + (i * 130), 0, TraySupport.OnBars, null))],
+            Devices = [.. Enumerable.Range(0, count).SelectMany(i => (Device[])[Sample.Device($"a-{i}", One(random, ["audio-65", "sbc-85", "adc-50"]), $"level-{i + 1}", Place(), Place())])],
+            Structures = [new LevelFrame("frame", post, One(random, ["aluminium-6061-slotted-20", "aluminium-6061-12x12", "aluminium-6061-tube-15"]), fitting, fitting == FrameFitting.SocketTee ? 21.5 : null, [])],
+        };
     });
 
     private static void Sound(int seed, int count, Func<Random, Design, Design> build)

@@ -34,11 +34,81 @@ internal static class PlateSupports
         }
     }
 
+    /// <summary>Bars under the two free edges of a plate, between whatever carries it.</summary>
+    public static void LayStiffeners(ShellDraft draft)
+    {
+        foreach (var tray in draft.Design.Trays.Where(t => t.StiffenerBarId is not null && draft.Trays.ContainsKey(t.Id)))
+        {
+            var (bar, plate, normal) = (draft.Catalog.Bar(tray.StiffenerBarId!), draft.Trays[tray.Id].Box, tray.Plane.Normal());
+            var across = tray.Plane.Rails().Least.Outward().Axis();
+            var free = tray.Plane.Rails().Along;
+            var seat = plate.Side(normal.Opposite());
+            foreach (var (first, name) in ((bool, string)[])[(true, "near"), (false, "far")])
+            {
+                var edge = first ? plate.Min[free] : plate.Max[free] - bar.WidthMm;
+                var box = plate.WithSpan(free, edge, edge + bar.WidthMm)
+                    .WithSpan(normal.Axis(), Math.Min(seat, seat - (normal.Sign() * bar.HeightMm)), Math.Max(seat, seat - (normal.Sign() * bar.HeightMm)));
+                box = BarPlacing.Trim(box, across, draft.Members.Select(m => m.Box));
+                if (box.Size[across] >= BarPlacing.LeastLengthMm)
+                {
+                    draft.Members.Add(BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, across, normal, bar.HeightMm));
+                }
+            }
+        }
+    }
+
+    private static string StiffenerId(Tray tray, string name) => $"stiffener/{tray.Id}/{name}";
+
+    private static void JoinStiffeners(JointDraft draft, Tray tray)
+    {
+        foreach (var name in (string[])["near", "far"])
+        {
+            if (draft.Shell.Member(StiffenerId(tray, name)) is { } bar)
+            {
+                draft.Keep(draft.Shell.Trays[tray.Id], bar.Box.Grow(0.01), "stiffener");
+                FixingRows.Screw(draft, draft.Shell.Trays[tray.Id], bar, new RowRule("tray/" + tray.Id, $"{tray.Id}/stiffener-{name}", EndMm, PitchMostMm, "screw to stiffener"));
+            }
+        }
+    }
+
+    /// <summary>A groove in each wall, as wide as the plate and the shop's fit.</summary>
+    private static void House(JointDraft draft, Tray tray)
+    {
+        var plate = draft.Shell.Trays[tray.Id];
+        foreach (var face in (Face[])[tray.Plane.Rails().Least, tray.Plane.Rails().Most])
+        {
+            if (!draft.Shell.Panels.TryGetValue(face, out var wall))
+            {
+                continue;
+            }
+
+            var entry = draft.Fit.Envelope.HousingMm(tray, face);
+            var (inward, fits) = (face.Outward().Opposite(), draft.Shop.Fits);
+            var (plane, normal) = (draft.Fit.Envelope.InnerPlane(face), tray.Plane.Normal().Axis());
+            var end = plane - (inward.Sign() * Math.Min(entry + fits.GrooveDepthMm, wall.ThicknessMm));
+            var seat = plate.Box.Intersect(wall.Box)
+                .WithSpan(normal, plate.Box.Min[normal] - (fits.GrooveWidthMm / 2), plate.Box.Max[normal] + (fits.GrooveWidthMm / 2))
+                .WithSpan(face.Outward().Axis(), Math.Min(plane, end), Math.Max(plane, end));
+            draft.Cut(wall, Recess.Of(
+                wall, inward, seat, $"{tray.Id}/housing", "tray/" + tray.Id, $"groove for {tray.Name.ToLowerInvariant()}",
+                $"{plate.ThicknessMm:0.##} mm of plate and {fits.GrooveWidthMm} mm of fit; it enters {entry:0.##} mm, cut {fits.GrooveDepthMm} mm deeper"));
+            draft.Keep(wall, seat, tray.Name.ToLowerInvariant());
+            var glued = draft.Catalog.Material(plate.MaterialId).Wood && draft.Catalog.Material(wall.MaterialId).Wood;
+            draft.Hold(plate, wall, glued ? HoldBy.Glue : HoldBy.Slipped, "tray/" + tray.Id);
+        }
+    }
+
     public static void Join(JointDraft draft)
     {
-        foreach (var tray in draft.Design.Trays)
+        foreach (var tray in draft.Design.Trays.Where(t => draft.Shell.Trays.ContainsKey(t.Id)))
         {
-            if (tray.Support == TraySupport.Rails)
+            JoinStiffeners(draft, tray);
+            if (tray.Support == TraySupport.Housed)
+            {
+                House(draft, tray);
+            }
+
+            if (tray.Support == TraySupport.Rails && draft.Shell.Trays.ContainsKey(tray.Id))
             {
                 JoinRail(draft, tray, tray.Plane.Rails().Least);
                 JoinRail(draft, tray, tray.Plane.Rails().Most);
@@ -109,6 +179,12 @@ internal static class PlateSupports
         {
             draft.Keep(panel, rail.Box.Grow(0.01), $"rail of {tray.Name.ToLowerInvariant()}");
             FixingRows.Screw(draft, panel, rail, new RowRule(place, $"{name}/wall", EndMm + 15, PitchMostMm, "screw to rail"));
+        }
+
+        // without a wall, and at its ends in any case, the rail is held by the posts that it runs between
+        foreach (var post in draft.Shell.Members.Where(m => m.Kind == PartKind.Member && Contact.Between(rail.Box, m.Box) is { } contact && contact.Side.Axis() == tray.Plane.Rails().Along))
+        {
+            EndFixing.Add(draft, post, rail, place, $"{name}/{post.Id}");
         }
     }
 

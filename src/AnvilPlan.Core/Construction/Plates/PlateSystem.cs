@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Shell;
 
@@ -14,10 +15,11 @@ public sealed class PlateSystem : ConstructionSystem
     {
         foreach (var tray in draft.Design.Trays)
         {
-            draft.Trays[tray.Id] = PlateSupports.Solid(tray, draft.Fit.Trays[tray.Id]);
+            (tray.Support == TraySupport.OnBars ? draft.Levels : draft.Trays)[tray.Id] = PlateSupports.Solid(tray, draft.Fit.Trays[tray.Id]);
         }
 
         PlateSupports.Lay(draft);
+        PlateSupports.LayStiffeners(draft);
     }
 
     public override void Join(JointDraft draft)

@@ -1,0 +1,324 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Frames;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction.LevelFrames;
+
+/// <summary>An open frame of pipe or profile with levels of sliding rails.</summary>
+public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
+{
+    /// <summary>From the middle of a hole to the edge of its rail, mm.</summary>
+    private const double RailEdgeMm = 4;
+
+    private const double LeastPostMm = 20;
+    private const long SaddleCents = 110;
+    private const long FittingCents = 420;
+    private const long FlangeCents = 380;
+
+    public override string Key => "levelFrame";
+    public override string Name => "Level frame";
+    public override string About => "Equal pipes or profiles with fittings; rails slide under the holes of the hardware and lock; levels swap and turn.";
+
+    protected override Design Begin(Design design, Catalog catalog, string id) => design with
+    {
+        Box = design.Box with { Feet = null, Panels = [.. design.Box.Panels.Select(p => design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })] },
+        Trays = design.Trays.Any(t => t.Support == TraySupport.OnBars)
+            ? design.Trays
+            : [.. design.Trays, Level(id + "-low", "Lower level", 60), Level(id + "-high", "Upper level", Math.Max(100, Math.Round(design.Box.HeightMm * 0.6)))],
+        Structures = [.. design.Structures, new LevelFrame(id, "steel-conduit-1-2", "aluminium-6061-slotted-20", FrameFitting.Clamp, null, [])],
+    };
+
+    private static Tray Level(string id, string name, double undersideMm) => new(id, name, "aluminium-6061", 20, null, undersideMm, 0, TraySupport.OnBars, null);
+
+    protected override void Check(StructureCheck check, LevelFrame own, Design design)
+    {
+        check.Bar("postBarId", own.PostBarId);
+        check.Bar("railBarId", own.RailBarId);
+        check.OrNull("takeOffMm", own.TakeOffMm, 0, 200);
+        if (design.Structures.OfType<LevelFrame>().Count() > 1)
+        {
+            check.Refuse("id", $"id is \"{own.Id}\": a design has one level frame at most.");
+        }
+
+        if (!check.Catalog.HasBar(own.PostBarId) || !check.Catalog.HasBar(own.RailBarId))
+        {
+            return;
+        }
+
+        var (post, rail) = (check.Catalog.Bar(own.PostBarId), check.Catalog.Bar(own.RailBarId));
+        if (own.Fitting == FrameFitting.Bracket && post.Shape != BarShape.Slotted)
+        {
+            check.Refuse("fitting", $"fitting is bracket with {own.PostBarId}: brackets want a slotted profile.");
+        }
+        else if (own.Fitting != FrameFitting.Bracket && post.Shape != BarShape.RoundTube)
+        {
+            check.Refuse("fitting", $"fitting is {own.Fitting.ToString().ToLowerInvariant()} with {own.PostBarId}: it wants a round pipe or tube.");
+        }
+
+        if (rail.Shape == BarShape.RoundTube)
+        {
+            check.Refuse("railBarId", $"railBarId is \"{own.RailBarId}\": hardware wants a flat rail, round tube has no flat side.");
+        }
+
+        foreach (var locked in own.Locked.Where(l => design.Trays.All(t => t.Id != l.TrayId || t.Support != TraySupport.OnBars)))
+        {
+            check.Refuse("locked", $"locked holds \"{locked.TrayId}\": there is no level of that name.");
+        }
+    }
+
+    protected override Design Spread(LevelFrame own, Design design, Catalog catalog) => design with
+    {
+        Trays = [.. design.Trays.Select(t => t.Support == TraySupport.OnBars ? t with { MeasuredMm = catalog.Bar(own.RailBarId).HeightMm, GapMm = 0, Plane = TrayPlane.Level } : t)],
+    };
+
+    /// <summary>The levels of a design from the floor up.</summary>
+    public static IReadOnlyList<Tray> Levels(Design design) => [.. design.Trays.Where(t => t.Support == TraySupport.OnBars).OrderBy(t => t.UndersideMm)];
+
+    protected override void Lay(LevelFrame own, ShellDraft draft)
+    {
+        var (post, rail) = (draft.Catalog.Bar(own.PostBarId), draft.Catalog.Bar(own.RailBarId));
+        var (outer, size) = (draft.Fit.Envelope.Outer, post.WidthMm);
+        var levels = Levels(draft.Design);
+        var nodes = levels.Select(t => BeamCentre(t, draft.Fit, size)).ToList();
+        var takeOff = TakeOffMm(own, post);
+        foreach (var (right, back) in Corners)
+        {
+            var at = PostAt(outer, size, right, back);
+            foreach (var ((from, to), i) in PostSpans(own, outer, nodes, takeOff).Select((s, i) => (s, i + 1)))
+            {
+                Add(draft, $"{own.Id}/post-{Side(right, back)}-{i}", $"Post {Word(right, back)}{(own.Fitting is FrameFitting.Clamp or FrameFitting.Bracket ? "" : $", {i} from below")}",
+                    post, Square(at, size).WithSpan(Axis.Z, from, to), Axis.Z, Direction.Front, null);
+            }
+        }
+
+        foreach (var (tray, z) in levels.Zip(nodes))
+        {
+            foreach (var back in (bool[])[false, true])
+            {
+                var (left, right) = (PostAt(outer, size, false, back), PostAt(outer, size, true, back));
+                var box = Square(left with { Z = z }, size).WithSpan(Axis.X, left.X + takeOff, right.X - takeOff).WithSpan(Axis.Z, z - (size / 2), z + (size / 2));
+                Add(draft, $"{own.Id}/{tray.Id}-{(back ? "back" : "front")}", $"Beam {(back ? "back" : "front")}, {tray.Name.ToLowerInvariant()}", post, box, Axis.X, Direction.Up, null);
+            }
+
+            var rails = RailCentres(tray, draft.Fit, rail).ToList();
+            var plane = draft.Fit.Trays[tray.Id];
+            foreach (var (x, i) in rails.Select((x, i) => (x, i + 1)))
+            {
+                var box = plane.WithSpan(Axis.X, x - (rail.WidthMm / 2), x + (rail.WidthMm / 2));
+                Add(draft, RailId(own, tray, i), $"Rail {i}, {tray.Name.ToLowerInvariant()}", rail, box, Axis.Y, Direction.Up, tray.Id);
+            }
+
+            foreach (var ((a, b), i) in rails.Zip(rails.Skip(1)).Select((p, i) => (p, i + 1)).Where(p => p.p.Second - p.p.First - rail.WidthMm >= 5))
+            {
+                var y = outer.Min.Y + (size / 2);
+                var box = plane.WithSpan(Axis.X, a + (rail.WidthMm / 2), b - (rail.WidthMm / 2)).WithSpan(Axis.Y, Math.Max(outer.Min.Y, y - (rail.WidthMm / 2)), Math.Max(outer.Min.Y, y - (rail.WidthMm / 2)) + rail.WidthMm);
+                Add(draft, $"{own.Id}/{tray.Id}-spacer-{i}", $"Spacer {i} to {i + 1}, {tray.Name.ToLowerInvariant()}", rail, box, Axis.X, Direction.Up, null);
+            }
+        }
+    }
+
+    private static void Add(ShellDraft draft, string id, string name, BarStock bar, Box box, Axis along, Direction seen, string? deck)
+    {
+        if (box.Size[along] >= 4)
+        {
+            draft.Members.Add(BarPlacing.Solid(id, name, PartKind.Member, bar, box, along, seen, bar.HeightMm) with { CarriesDeck = deck });
+        }
+    }
+
+    /// <summary>
+    /// The middles of the rails: columns of holes that one rail can carry share it. A level without hardware has two at its quarters.
+    /// </summary>
+    internal static IReadOnlyList<double> RailCentres(Tray tray, FitPlan fit, BarStock rail)
+    {
+        var holes = fit.Devices.Where(d => d.Device.DeckId == tray.Id).SelectMany(d => d.Model.Holes.Select(h => d.ToSpace(h.XMm, h.YMm, 0).X)).Order().ToList();
+        var room = rail.WidthMm - (2 * RailEdgeMm);
+        var rails = new List<double>();
+        for (var i = 0; i < holes.Count;)
+        {
+            var last = holes.FindLastIndex(x => x <= holes[i] + room + 1e-9);
+            rails.Add((holes[i] + holes[last]) / 2);
+            i = last + 1;
+        }
+
+        var box = fit.Trays[tray.Id];
+        return rails.Count >= 2 ? rails : rails.Count == 1
+            ? [.. ((double[])[rails[0], rails[0] > box.Centre.X ? box.Min.X + (box.Size.X / 4) : box.Max.X - (box.Size.X / 4)]).Order()]
+            : [box.Min.X + (box.Size.X / 4), box.Max.X - (box.Size.X / 4)];
+    }
+
+    protected override void Join(LevelFrame own, JointDraft draft)
+    {
+        var (post, rail) = (draft.Catalog.Bar(own.PostBarId), draft.Catalog.Bar(own.RailBarId));
+        var (outer, size) = (draft.Fit.Envelope.Outer, post.WidthMm);
+        var levels = Levels(draft.Design);
+        var reach = TakeOffMm(own, post) + 15;
+        foreach (var tray in levels)
+        {
+            var z = BeamCentre(tray, draft.Fit, size);
+            foreach (var (right, back) in Corners)
+            {
+                var node = new Box(PostAt(outer, size, right, back) with { Z = z }, PostAt(outer, size, right, back) with { Z = z }).Grow(reach);
+                var beam = draft.Shell.Member($"{own.Id}/{tray.Id}-{(back ? "back" : "front")}");
+                foreach (var segment in draft.Shell.Members.Where(m => beam is not null && m.Id.StartsWith($"{own.Id}/post-{Side(right, back)}-", StringComparison.Ordinal) && m.Box.Overlaps(node)))
+                {
+                    draft.Hold(beam!, segment, own.Fitting == FrameFitting.Bracket ? HoldBy.Bolts : HoldBy.Fitting, own.Id, [node]);
+                }
+
+                draft.Bought.Add(new BoughtPiece("fitting", FittingName(own, post), 1, FittingCents));
+            }
+
+            JoinRails(own, draft, tray, rail);
+        }
+
+        draft.Bought.Add(new BoughtPiece("foot", $"foot or floor flange for {post.Name}", 4, FlangeCents));
+    }
+
+    private static void JoinRails(LevelFrame own, JointDraft draft, Tray tray, BarStock rail)
+    {
+        var count = RailCentres(tray, draft.Fit, rail).Count;
+        var locked = own.Locked.FirstOrDefault(l => l.TrayId == tray.Id)?.Rail ?? 1;
+        for (var i = 1; i <= count; i++)
+        {
+            if (draft.Shell.Member(RailId(own, tray, i)) is not { } bar)
+            {
+                continue;
+            }
+
+            foreach (var side in (string[])["front", "back"])
+            {
+                if (draft.Shell.Member($"{own.Id}/{tray.Id}-{side}") is { } beam)
+                {
+                    draft.Hold(bar, beam, i == locked ? HoldBy.Bolts : HoldBy.Slide, own.Id);
+                    draft.Bought.Add(new BoughtPiece("clamp", i == locked ? $"saddle clamp with through bolt for {rail.Name}" : $"saddle clamp for {rail.Name}", 1, SaddleCents));
+                }
+            }
+
+            if (draft.Shell.Member($"{own.Id}/{tray.Id}-spacer-{i}") is { } spacer)
+            {
+                draft.Hold(spacer, bar, HoldBy.Bolts, own.Id);
+            }
+        }
+    }
+
+    protected override IEnumerable<Finding> Findings(LevelFrame own, PlanSoFar plan)
+    {
+        var (post, rail) = (plan.Catalog.Bar(own.PostBarId), plan.Catalog.Bar(own.RailBarId));
+        var levels = Levels(plan.Design);
+        if (levels.Count == 0)
+        {
+            yield return Finding.Of("frame-no-level", Severity.Stop, "The frame has 0 levels: nothing holds its 4 posts together.", [own.Id]);
+        }
+
+        if (own.TakeOffMm is null && own.Fitting is FrameFitting.ThreadedTee or FrameFitting.SocketTee && PipeFitting.For(post, own.Fitting == FrameFitting.ThreadedTee)?.TakeOffMm is null && own.TakeOffMm is null)
+        {
+            yield return Finding.Of("take-off-unknown", Severity.Stop,
+                $"No take-off is known for {(own.Fitting == FrameFitting.SocketTee ? "socket" : "threaded")} fittings on {post.Name}; {Say.Mm(TakeOffMm(own, post))} mm is a guess: measure a dry assembly, (centre to centre - pipe) / 2.",
+                [own.Id],
+                new Remedy("clamps", "Use clamps on posts that run through", d => d.WithStructure<LevelFrame>(own.Id, f => f with { Fitting = FrameFitting.Clamp })));
+        }
+
+        foreach (var (low, high) in levels.Zip(levels.Skip(1)))
+        {
+            var room = high.UndersideMm - low.UndersideMm;
+            var least = rail.HeightMm + post.HeightMm + LeastPostMm;
+            if (room < least)
+            {
+                yield return Finding.Of("levels-too-close", Severity.Stop,
+                    $"{high.Name} lies {Say.Mm(room)} mm above {low.Name}: rails, beam and fittings want {Say.Mm(least)} mm.",
+                    [low.Id, high.Id],
+                    new Remedy("lift", $"Lift {high.Name} and what is above it", d => levels.SkipWhile(t => t.Id != high.Id).Aggregate(ChainEdit.Resize(d, Axis.Z, Math.Ceiling(least - room)), (x, t) => x.WithTray(t.Id, l => l with { UndersideMm = l.UndersideMm + Math.Ceiling(least - room) }))));
+            }
+        }
+
+        if (levels.Count > 0 && BeamCentre(levels[0], plan.Fit, post.HeightMm) - (post.HeightMm / 2) < plan.Fit.Envelope.Outer.Min.Z)
+        {
+            yield return Finding.Of("beam-below-floor", Severity.Stop,
+                $"The beam of {levels[0].Name} would reach {Say.Mm(plan.Fit.Envelope.Outer.Min.Z - BeamCentre(levels[0], plan.Fit, post.HeightMm) + (post.HeightMm / 2))} mm below the floor.",
+                [levels[0].Id],
+                new Remedy("lift", "Lift the level onto its beam", d => d.WithTray(levels[0].Id, t => t with { UndersideMm = Math.Ceiling(post.HeightMm) + 10 })));
+        }
+
+        foreach (var tray in levels)
+        {
+            var rails = RailCentres(tray, plan.Fit, rail);
+            if (rails.Zip(rails.Skip(1)).Any(p => p.Second - p.First < rail.WidthMm - 1e-6))
+            {
+                var nearest = rails.Zip(rails.Skip(1)).Min(p => p.Second - p.First);
+                yield return Finding.Of("rails-collide", Severity.Stop,
+                    $"Two rails of {tray.Name} would lie {Say.Mm(nearest)} mm apart and are {Say.Mm(rail.WidthMm)} mm wide: the hole columns are too near for rails of their own.",
+                    [tray.Id],
+                    [.. plan.Catalog.Bars.Where(b => b.Shape == rail.Shape && b.HeightMm <= rail.HeightMm && b.WidthMm < nearest).Take(1).Select(b => new Remedy("narrower", $"Take {b.Name} for the rails", d => d.WithStructure<LevelFrame>(own.Id, f => f with { RailBarId = b.Id })))]);
+            }
+
+            var (left, right) = (PostAt(plan.Fit.Envelope.Outer, post.WidthMm, false, false).X + TakeOffMm(own, post), PostAt(plan.Fit.Envelope.Outer, post.WidthMm, true, false).X - TakeOffMm(own, post));
+            if (rails[0] - (rail.WidthMm / 2) < left || rails[^1] + (rail.WidthMm / 2) > right)
+            {
+                yield return Finding.Of("rail-in-post", Severity.Stop,
+                    $"A rail of {tray.Name} would lie at {Say.Mm(rails[0] < left + rail.WidthMm ? rails[0] : rails[^1])} mm: between the fittings there is room from {Say.Mm(left + (rail.WidthMm / 2))} to {Say.Mm(right - (rail.WidthMm / 2))} mm.",
+                    [tray.Id]);
+            }
+        }
+    }
+
+    /// <summary>From the centre of a node to the end of a beam, mm: half the post where the beam butts against it.</summary>
+    internal static double TakeOffMm(LevelFrame own, BarStock post) => own.TakeOffMm is { } given && own.Fitting is FrameFitting.ThreadedTee or FrameFitting.SocketTee ? own.TakeOffMm.Value
+        : own.Fitting switch
+        {
+            FrameFitting.ThreadedTee => PipeFitting.For(post, threaded: true)?.TakeOffMm ?? post.WidthMm * 0.75,
+            FrameFitting.SocketTee => post.WidthMm * 0.75,
+            _ => post.WidthMm / 2,
+        };
+
+    /// <summary>Whole posts, or the lengths between the fittings of the levels.</summary>
+    private static IEnumerable<(double From, double To)> PostSpans(LevelFrame own, Box outer, List<double> nodes, double takeOffMm)
+    {
+        if (own.Fitting is FrameFitting.Clamp or FrameFitting.Bracket)
+        {
+            yield return (outer.Min.Z, outer.Max.Z);
+            yield break;
+        }
+
+        var from = outer.Min.Z;
+        foreach (var node in nodes)
+        {
+            var centres = PipeCut.Of(node - from, 0, 0, takeOffMm, 0);
+            yield return (from, from + Math.Max(0, centres.CutMm));
+            from = node + takeOffMm;
+        }
+
+        if (outer.Max.Z - from >= LeastPostMm)
+        {
+            yield return (from, outer.Max.Z);
+        }
+    }
+
+    private static string FittingName(LevelFrame own, BarStock post) => own.Fitting switch
+    {
+        FrameFitting.ThreadedTee => $"threaded tee for {post.Name}",
+        FrameFitting.SocketTee => $"socket tee for {post.Name}",
+        FrameFitting.Bracket => $"inside bracket for {post.Name}, two screws and slot nuts",
+        _ => $"tee clamp for {post.Name}",
+    };
+
+    private static double BeamCentre(Tray tray, FitPlan fit, double size) => fit.Trays[tray.Id].Min.Z - (size / 2);
+
+    private static readonly (bool Right, bool Back)[] Corners = [(false, false), (true, false), (false, true), (true, true)];
+
+    private static Point3 PostAt(Box outer, double size, bool right, bool back) =>
+        new(right ? outer.Max.X - (size / 2) : outer.Min.X + (size / 2), back ? outer.Max.Y - (size / 2) : outer.Min.Y + (size / 2), 0);
+
+    private static Box Square(Point3 at, double size) => new(at - new Point3(size / 2, size / 2, 0), at + new Point3(size / 2, size / 2, 0));
+
+    private static string Side(bool right, bool back) => $"{(back ? "back" : "front")}-{(right ? "right" : "left")}";
+
+    private static string Word(bool right, bool back) => $"{(back ? "back" : "front")} {(right ? "right" : "left")}";
+
+    internal static string RailId(LevelFrame own, Tray tray, int number) => $"{own.Id}/{tray.Id}-rail-{number}";
+}
