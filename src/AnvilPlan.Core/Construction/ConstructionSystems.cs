@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Construction.BentWraps;
+using AnvilPlan.Core.Construction.FoldedSheets;
 using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Construction.Plates;
@@ -12,6 +14,8 @@ public static class ConstructionSystems
     public static IReadOnlyList<ConstructionSystem> Shipped { get; } =
     [
         new PanelBoxSystem(),
+        new BentWrapSystem(),
+        new FoldedSheetSystem(),
         new RailFrameSystem(),
         new LevelFrameSystem(),
         new TrayRackSystem(),

@@ -30,7 +30,7 @@ public static class CutStage
     public static CutPlan Run(Catalog catalog, ShopProfile shop, PartPlan parts, int quantity)
     {
         var tooLarge = new List<string>();
-        var sheets = parts.Parts.Where(p => p.Flat)
+        var sheets = parts.Parts.Where(p => p.Flat && p.LeafOf is null && p.Print is null)
             .GroupBy(p => (p.MaterialId, p.NominalMm)).OrderBy(g => g.Key.MaterialId, StringComparer.Ordinal).ThenBy(g => g.Key.NominalMm)
             .SelectMany(g => Sheets([.. g], catalog, shop, quantity, tooLarge)).ToList();
         var bars = parts.Parts.Where(p => !p.Flat)

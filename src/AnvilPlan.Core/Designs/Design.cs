@@ -148,11 +148,14 @@ public enum JointKind
     /// <summary>Lies against it and is not joined: doors, lids.</summary>
     Loose,
 
-    /// <summary>Both lie on a rail that runs along the edge. Set by what brings the rail.</summary>
+    /// <summary>Both are fixed to what runs along the edge inside, a rail or a return. Set by what brings it.</summary>
     OnRail,
 
     /// <summary>Both stand in or behind a rail that forms the edge. Set by what brings the rail.</summary>
     InRail,
+
+    /// <summary>One piece that turns there. Set by what bends it.</summary>
+    Bent,
 }
 
 /// <param name="Covers">The face whose panel runs over the other's end. Without meaning for a mitre.</param>

@@ -23,8 +23,9 @@ internal static class ShellFindings
     {
         var edges = ((Face, Face)[])[(x, y), (y, z), (x, z)];
         var joints = edges.Select(e => design.Box.Edges.First(d => d.Id == Faces.Between(e.Item1, e.Item2))).ToList();
-        var mitres = joints.Count(j => j.Joint == JointKind.Mitre);
-        if (mitres == 3)
+        var mitres = joints.Count(j => j.Joint is JointKind.Mitre or JointKind.Bent);
+        // two sides folded up from one base close their corner but for the relief
+        if (mitres == 3 || joints.Count(j => j.Joint == JointKind.Bent) == 2)
         {
             return true;
         }
@@ -36,8 +37,8 @@ internal static class ShellFindings
 
         if (mitres == 1)
         {
-            var butt = joints.Where(j => j.Joint != JointKind.Mitre).ToList();
-            var (a, b) = joints.First(j => j.Joint == JointKind.Mitre).Id.Of();
+            var butt = joints.Where(j => j.Joint is not (JointKind.Mitre or JointKind.Bent)).ToList();
+            var (a, b) = joints.First(j => j.Joint is JointKind.Mitre or JointKind.Bent).Id.Of();
             var third = ((Face[])[x, y, z]).First(f => f != a && f != b);
             return butt.All(j => j.Covers == third) || butt.TrueForAll(j => j.Covers != third);
         }
@@ -89,7 +90,7 @@ internal static class ShellFindings
     {
         foreach (var panel in plan.Design.Box.Panels.Where(p => p.InsetMm > 0 && p.Hold != PanelHold.Open))
         {
-            var wrong = plan.Design.Box.Edges.Where(e => (e.Id.Of().A == panel.Face || e.Id.Of().B == panel.Face) && e.Joint != JointKind.InRail && plan.Design.Panel(e.Id.Of().A == panel.Face ? e.Id.Of().B : e.Id.Of().A).Hold != PanelHold.Open && (e.Covers == panel.Face || e.Joint == JointKind.Mitre)).ToList();
+            var wrong = plan.Design.Box.Edges.Where(e => (e.Id.Of().A == panel.Face || e.Id.Of().B == panel.Face) && e.Joint != JointKind.InRail && plan.Design.Panel(e.Id.Of().A == panel.Face ? e.Id.Of().B : e.Id.Of().A).Hold != PanelHold.Open && (e.Covers == panel.Face || e.Joint is JointKind.Mitre or JointKind.Bent)).ToList();
             if (wrong.Count == 0)
             {
                 continue;
@@ -109,7 +110,7 @@ internal static class ShellFindings
     /// <summary>Two mitred panels that enter a third to different depths leave a slit at the end of the mitre.</summary>
     private static IEnumerable<Finding> UnevenMitres(PlanSoFar plan)
     {
-        foreach (var mitre in plan.Joints.Edges.Where(e => e.Joint == JointKind.Mitre))
+        foreach (var mitre in plan.Joints.Edges.Where(e => e.Joint is JointKind.Mitre or JointKind.Bent))
         {
             foreach (var third in mitre.Host.Neighbours().Intersect(mitre.Mate.Neighbours()))
             {

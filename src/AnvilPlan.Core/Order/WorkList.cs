@@ -19,15 +19,15 @@ public static class WorkList
 
     public static IReadOnlyList<WorkStep> Run(WorkRates rates, PartPlan parts, JointPlan joints, MountPlan mounts) =>
     [
-        .. parts.Parts.Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id])),
+        .. parts.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id])),
         .. parts.Parts.Where(p => p.Features.Count > 0).Select(p => new WorkStep("machine/" + p.Id, $"Machine {p.Name.ToLowerInvariant()}", MachineMin(rates, p), [p.Id])),
         .. joints.Edges.Select(e => new WorkStep("join/" + Deck.Name(e.Edge), $"Join {Deck.Name(e.Edge)}",
-            (e.Joint is JointKind.ButtScrewed or JointKind.Loose ? 0 : rates.GlueMinPerJoint) + ScrewMin(rates, joints.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)])),
+            (e.Joint is JointKind.ButtScrewed or JointKind.Loose or JointKind.OnRail or JointKind.InRail or JointKind.Bent ? 0 : rates.GlueMinPerJoint) + ScrewMin(rates, joints.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)])),
         .. joints.Screws.Where(s => !s.For.StartsWith("edge/", StringComparison.Ordinal)).GroupBy(s => s.For)
             .Select(g => new WorkStep("fix/" + g.Key, $"Fix {g.First().Where.ToLowerInvariant()}", g.Sum(s => s.Count) * rates.ScrewMin, [g.Key])),
         .. joints.Steps,
         .. mounts.Screws.GroupBy(s => s.For).Select(g => new WorkStep("mount/" + g.Key, $"Mount: {g.First().Where}", g.Sum(s => s.Count) * rates.ScrewMin, ["device/" + g.Key])),
-        new WorkStep("finish", "Sand and finish all faces", parts.Parts.Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Parts.Select(p => p.Id)]),
+        new WorkStep("finish", "Sand and finish all faces", parts.Parts.Where(p => p.LeafOf is null).Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Parts.Select(p => p.Id)]),
     ];
 
     private static double MachineMin(WorkRates rates, Part part) => part.Features.Where(f => f.For is not (DrilledPattern.For or Recess.AsSold)).Sum(f => f switch

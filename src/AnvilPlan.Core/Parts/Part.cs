@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Parts;
@@ -21,6 +22,9 @@ public sealed record Part(
 
     /// <summary>The part that this is one face of; it is cut with that part.</summary>
     public string? LeafOf { get; init; }
+
+    /// <summary>How it is printed; null for what is cut.</summary>
+    public PrintJob? Print { get; init; }
 
     /// <summary>Cut from sheet, with a drawing of its own.</summary>
     public bool Flat => BarId is null;

@@ -29,7 +29,31 @@ public static class PartStage
         var features = joints.Features.Concat(mounts.Features).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         var records = asBuilt.Parts.ToDictionary(r => r.PartId, StringComparer.Ordinal);
         var solids = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members).Concat(fit.Devices.Where(d => d.Device.Adapter is not null).Select(d => shell.Adapters[d.Id]));
-        return new PartPlan([.. solids.Select(s => Make(s, [.. features[s.Id].Select(Cleaned)], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints))]);
+        var faces = solids.Select(s => Make(s, [.. features[s.Id].Select(Cleaned)], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints)).ToList();
+        return new PartPlan([.. faces, .. shell.Compounds.Select(c => Whole(c, faces, catalog, shop, records.GetValueOrDefault(c.Id)))]);
+    }
+
+    /// <summary>A bent or printed part of several faces: its mass is theirs, its fingerprint holds all that is cut into them.</summary>
+    private static Part Whole(Compound whole, IReadOnlyList<Part> all, Catalog catalog, ShopProfile shop, PartRecord? record)
+    {
+        var leaves = all.Where(p => p.LeafOf == whole.Id).ToList();
+        var material = catalog.Material(whole.MaterialId);
+        var rule = shop.Rule(material.Family);
+        var box = leaves.Select(p => p.Box).DefaultIfEmpty(new Box(default, new(1, 1, 1))).Aggregate((a, b) => new Box(
+            new(Math.Min(a.Min.X, b.Min.X), Math.Min(a.Min.Y, b.Min.Y), Math.Min(a.Min.Z, b.Min.Z)),
+            new(Math.Max(a.Max.X, b.Max.X), Math.Max(a.Max.Y, b.Max.Y), Math.Max(a.Max.Z, b.Max.Z))));
+        var text = string.Join('|', leaves.Select(p => $"{p.Id}:{p.Fingerprint}").Append(string.Create(CultureInfo.InvariantCulture, $"{whole.LengthMm:R};{whole.WidthMm:R};{whole.NominalMm:R}")));
+        var fingerprint = Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text)))[..12];
+        var (length, width) = (Clean(whole.LengthMm), Clean(whole.WidthMm));
+        return new Part(
+            whole.Id, whole.Name, whole.Kind, whole.MaterialId, material.Name, whole.NominalMm, Clean(whole.ThicknessMm), length, width,
+            length + rule.LengthAllowanceMm, width + rule.WidthAllowanceMm, material.HasGrain, whole.Print?.MassG ?? leaves.Sum(p => p.MassG), "outside", "inside", null, box,
+            new Frame(box.Min, Direction.Right, Direction.Back), whole.Features, fingerprint, record?.State ?? PartState.ToDo,
+            record is { State: not PartState.ToDo } && record.Fingerprint != fingerprint, whole.Whys)
+        {
+            Body = [],
+            Print = whole.Print,
+        };
     }
 
     private static Part Make(

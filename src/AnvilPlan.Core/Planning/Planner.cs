@@ -65,8 +65,8 @@ public static class Planner
         return new Tally(
             size.X, size.Y, size.Z, size.Z + (plan.Design.Box.Feet?.HeightMm ?? 0), fit.Envelope.Outer.VolumeMm3 * 1e-6,
             fit.Envelope.Inner.VolumeMm3 <= 0 ? 0 : bodies / fit.Envelope.Inner.VolumeMm3,
-            parts.Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
-            parts.Count, parts.Sum(p => p.Features.OfType<Hole>().Count(h => h.For != DrilledPattern.For)), plan.Cuts.Sheets.Count, plan.Cuts.SheetUse,
+            parts.Where(p => p.LeafOf is null).Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
+            parts.Count(p => p.LeafOf is null), parts.Sum(p => p.Features.OfType<Hole>().Count(h => h.For != DrilledPattern.For)), plan.Cuts.Sheets.Count, plan.Cuts.SheetUse,
             plan.Cost.TotalCents, plan.Cost.Hours, fit.Devices.Sum(d => d.Model.HeatW),
             findings.Count(f => f.Severity == Severity.Stop), findings.Count(f => f.Severity == Severity.Warn), findings.Count(f => f.Severity == Severity.Note));
     }

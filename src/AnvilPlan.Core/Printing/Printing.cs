@@ -79,3 +79,10 @@ public static class PrintCorrection
     public static double OverhangDeg(double layerMm, double lineMm, double supportedFraction) =>
         Math.Atan(lineMm * (1 - supportedFraction) / layerMm) * 180 / Math.PI;
 }
+
+/// <summary>How a part is printed: pieces that fit the bed, their joints, plastic and time, mm, g, m, h.</summary>
+public sealed record PrintJob(
+    IReadOnlyList<int> Pieces, IReadOnlyList<double> PieceMm, int Joints, string JoinedBy, double WallMm, double Infill, double MassG, double FilamentM, double Hours, string Why)
+{
+    public int Count => Pieces.Aggregate(1, (a, b) => a * b);
+}

@@ -2,6 +2,9 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Shell;
@@ -11,7 +14,7 @@ namespace AnvilPlan.Core.Shell;
 /// <param name="Members">Blocks, rails, posts and all else that is neither panel nor plate, in the order they were laid.</param>
 public sealed record ShellPlan(
     IReadOnlyDictionary<Face, SolidPart> Panels, IReadOnlyDictionary<string, SolidPart> Trays, IReadOnlyDictionary<string, SolidPart> Adapters,
-    IReadOnlyList<SolidPart> Members, IReadOnlyDictionary<string, SolidPart> Levels)
+    IReadOnlyList<SolidPart> Members, IReadOnlyDictionary<string, SolidPart> Levels, IReadOnlyList<Compound> Compounds)
 {
     /// <summary>What a device is screwed to: its adapter plate, else its deck.</summary>
     public SolidPart Under(PlacedDevice device) => Adapters.TryGetValue(device.Id, out var plate) ? plate : Deck(device.Device.DeckId);
@@ -29,6 +32,18 @@ public sealed record ShellPlan(
     public SolidPart? Member(string id) => Members.FirstOrDefault(m => m.Id == id);
 }
 
+/// <summary>
+/// A part that is several faces of the enclosure at once: one sheet bent, one body printed. Its faces are laid as solids that name it;
+/// it is cut or printed as a whole.
+/// </summary>
+/// <param name="LengthMm">Of the flat blank, or of the body over all.</param>
+/// <param name="Features">Cut into the flat blank besides what its faces carry: reliefs, bend lines.</param>
+public sealed record Compound(
+    string Id, string Name, PartKind Kind, string MaterialId, double NominalMm, double LengthMm, double WidthMm, double ThicknessMm, IReadOnlyList<Feature> Features, IReadOnlyList<Why> Whys)
+{
+    public PrintJob? Print { get; init; }
+}
+
 /// <summary>Second stage: each construction system lays its solids.</summary>
 public static class ShellStage
 {
@@ -41,7 +56,7 @@ public static class ShellStage
         }
 
         var adapters = fit.Devices.Where(d => d.Device.Adapter is not null).ToDictionary(d => d.Id, d => AdapterPlate.Solid(d, design, catalog), StringComparer.Ordinal);
-        return new ShellPlan(draft.Panels, draft.Trays, adapters, draft.Members, draft.Levels);
+        return new ShellPlan(draft.Panels, draft.Trays, adapters, draft.Members, draft.Levels, draft.Compounds);
     }
 }
 
@@ -58,4 +73,5 @@ public sealed class ShellDraft(Design design, Catalog catalog, ShopProfile shop,
     public Dictionary<string, SolidPart> Trays { get; } = new(StringComparer.Ordinal);
     public Dictionary<string, SolidPart> Levels { get; } = new(StringComparer.Ordinal);
     public List<SolidPart> Members { get; } = [];
+    public List<Compound> Compounds { get; } = [];
 }

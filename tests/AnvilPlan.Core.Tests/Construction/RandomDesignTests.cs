@@ -1,3 +1,6 @@
+using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Construction.BentWraps;
+using AnvilPlan.Core.Construction.FoldedSheets;
 using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Construction.RailFrames;
 using AnvilPlan.Core.Construction.TrayRacks;
@@ -78,10 +81,59 @@ public class RandomDesignTests
         };
     });
 
+    [Fact]
+    public void Folded_sheets_close_without_overlap() => Sound(5, 150, (random, design) =>
+    {
+        var radius = One(random, [1.5, 2, 3]);
+        var join = (SheetJoin)random.Next(3);
+        var (first, second) = random.Next(3) switch
+        {
+            0 => ((Face[])[Face.Bottom, Face.Front, Face.Back], (Face[])[Face.Top, Face.Left, Face.Right]),
+            1 => ([Face.Bottom, Face.Front, Face.Back, Face.Left, Face.Right], [Face.Top]),
+            _ => ([Face.Back, Face.Left, Face.Right], [Face.Front, Face.Top, Face.Bottom]),
+        };
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = null, Hold = f == Face.Top || f == Face.Front ? PanelHold.Removable : PanelHold.Fixed }));
+        return design with
+        {
+            Box = design.Box with { WidthMm = 120 + random.Next(130), DepthMm = 120 + random.Next(120), HeightMm = 80 + random.Next(100), Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, Covers = second.Contains(e.Id.Of().A) ? e.Id.Of().A : e.Id.Of().B, BlockBarId = null, DepthMm = null })] },
+            Structures = [new FoldedSheet("base", first, radius, 12, join), .. second.Length > 1 ? [new FoldedSheet("cover", second, radius, 0, join)] : (Structure[])[]],
+        };
+    });
+
+    [Fact]
+    public void Wraps_close_round_their_ends() => Sound(6, 150, (random, design) =>
+    {
+        Face[] path = random.Next(3) switch
+        {
+            0 => [Face.Front, Face.Top, Face.Back],
+            1 => [Face.Left, Face.Top, Face.Right],
+            _ => [Face.Front, Face.Top],
+        };
+        var thickness = One(random, [6.0, 9, 12]);
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { NominalMm = thickness, Hold = f == Face.Bottom ? PanelHold.Removable : PanelHold.Fixed }));
+        var begun = Sample.Catalog.Systems.Single(s => s.Key == "bentWrap").Begin(design, Sample.Catalog)!;
+        var wrap = new BentWrap("wrap", path, [.. path.Zip(path.Skip(1)).Select(p => new WrapCorner(Faces.Between(p.First, p.Second), (CornerMethod)random.Next(6), One(random, [12.0, 20, 40, 80]), null))], null);
+        var joint = One(random, [JointKind.ButtGlued, JointKind.Rabbet, JointKind.Groove]);
+        return begun with
+        {
+            Box = begun.Box with
+            {
+                Edges = [.. begun.Box.Edges.Select(e =>
+                {
+                    var (a, b) = e.Id.Of();
+                    return a == Face.Bottom || b == Face.Bottom ? e
+                        : path.Contains(a) != path.Contains(b) ? e with { Covers = path.Contains(a) ? a : b, Joint = joint } : e with { Joint = JointKind.ButtGlued, Covers = a };
+                })],
+            },
+            Structures = [wrap],
+        };
+    });
+
     private static void Sound(int seed, int count, Func<Random, Design, Design> build)
     {
         var random = new Random(seed);
         var planned = 0;
+        var stopped = new Dictionary<string, int>();
         for (var i = 0; i < count; i++)
         {
             var design = build(random, RandomBox(random));
@@ -91,8 +143,9 @@ public class RandomDesignTests
             }
 
             var plan = Sample.Plan(design);
-            if (plan.Findings.Any(f => f.Severity == Severity.Stop))
+            if (plan.Findings.FirstOrDefault(f => f.Severity == Severity.Stop) is { } stop)
             {
+                stopped[stop.Text] = stopped.GetValueOrDefault(stop.Text) + 1;
                 continue;
             }
 
@@ -101,7 +154,7 @@ public class RandomDesignTests
             Assert.True(faults.Count == 0, $"{seed}/{i}: {string.Join("; ", faults.Take(4))}");
         }
 
-        Assert.True(planned > count / 5, $"only {planned} of {count} designs had no stop");
+        Assert.True(planned > count / 5, $"only {planned} of {count} designs had no stop; {string.Join("; ", stopped.OrderByDescending(x => x.Value).Take(3).Select(x => x.Key))}");
     }
 
     /// <summary>A closed box in wood, joints as they come; the top comes off.</summary>

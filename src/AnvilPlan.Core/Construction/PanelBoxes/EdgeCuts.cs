@@ -19,6 +19,11 @@ internal static class EdgeCuts
     public static void Add(JointDraft draft, EdgeJoint joint, Envelope envelope, ShellPlan shell, ShopProfile shop)
     {
         var (host, mate) = (shell.Panels[joint.Host], shell.Panels[joint.Mate]);
+        if (joint.Joint is JointKind.Bent or JointKind.InRail)
+        {
+            return;
+        }
+
         if (HoldOf(draft, joint, host, mate) is { } by)
         {
             draft.Hold(host, mate, by, Deck.PlaceOf(joint.Edge));
@@ -46,7 +51,7 @@ internal static class EdgeCuts
         var (a, b) = (draft.Catalog.Material(host.MaterialId), draft.Catalog.Material(mate.MaterialId));
         return joint.Joint switch
         {
-            JointKind.ButtScrewed => null,
+            JointKind.ButtScrewed or JointKind.OnRail => null,
             JointKind.Loose => Hangs(draft.Design, joint.Host, joint.Mate) || Hangs(draft.Design, joint.Mate, joint.Host) ? HoldBy.Hinge : null,
             _ when (a.Wood && b.Wood) || (a.Brittle && b.Brittle) => HoldBy.Glue,
             JointKind.Groove or JointKind.Rabbet => HoldBy.Slipped,

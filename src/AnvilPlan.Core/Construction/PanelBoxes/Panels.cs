@@ -27,7 +27,7 @@ internal static class Panels
         foreach (var edge in design.Box.Edges.Where(e => e.Id.Of().A == panel.Face || e.Id.Of().B == panel.Face))
         {
             var mate = edge.Id.Of().A == panel.Face ? edge.Id.Of().B : edge.Id.Of().A;
-            if (edge.Joint != JointKind.Mitre && edge.Covers == mate && design.Panel(mate).Hold != PanelHold.Open)
+            if (edge.Joint is not (JointKind.Mitre or JointKind.Bent) && edge.Covers == mate && design.Panel(mate).Hold != PanelHold.Open)
             {
                 box = StopAt(box, mate.Outward(), envelope.InnerPlane(mate) + (mate.Outward().Sign() * EntryMm(edge, envelope)));
             }

@@ -75,7 +75,7 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
         {
             Box = design.Box with
             {
-                Edges = [.. design.Box.Edges.Select(e => own.Edges.Contains(e.Id) && e.Joint != JointKind.Loose
+                Edges = [.. design.Box.Edges.Select(e => own.Edges.Contains(e.Id) && e.Joint is not (JointKind.Loose or JointKind.Bent)
                     ? e with { Joint = own.Seat == PanelSeat.Over ? JointKind.OnRail : JointKind.InRail, DepthMm = null, BlockBarId = null }
                     : e)],
                 Panels = own.Seat == PanelSeat.Over

@@ -1,0 +1,354 @@
+using AnvilPlan.Core.Bends;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction.BentWraps;
+
+/// <summary>Lays the strip with its corners, rounds the ends to it, and gives the flat blank with its cuts.</summary>
+public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
+{
+    private const double BlockClearMm = 0.2;
+
+    public override string Key => "bentWrap";
+    public override string Name => "Bent wrap";
+    public override string About => "A strip of wood that turns round corners between two ends; each corner by the school that suits it.";
+
+    protected override Design Begin(Design design, Catalog catalog, string id)
+    {
+        Face[] path = [Face.Front, Face.Top, Face.Back];
+        return design with
+        {
+            Box = design.Box with
+            {
+                Panels = [.. design.Box.Panels.Select(p => path.Contains(p.Face) ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p.Face == Face.Bottom ? p with { Hold = PanelHold.Removable } : p)],
+                Edges = [.. design.Box.Edges.Select(e => Settled(e, path))],
+            },
+            Structures = [.. design.Structures, new BentWrap(id, path, [new WrapCorner(EdgeId.FrontTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock), new WrapCorner(EdgeId.BackTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock)], null)],
+        };
+    }
+
+    /// <summary>The strip runs over both ends; the bottom lies between, screwed to blocks.</summary>
+    private static Edge Settled(Edge edge, Face[] path)
+    {
+        var (a, b) = edge.Id.Of();
+        if (a == Face.Bottom || b == Face.Bottom)
+        {
+            return ShellFindings.Screwed(edge) with { Covers = a == Face.Bottom ? b : a };
+        }
+
+        return path.Contains(a) != path.Contains(b) ? edge with { Covers = path.Contains(a) ? a : b, Joint = JointKind.ButtGlued, DepthMm = null, BlockBarId = null } : edge;
+    }
+
+    protected override void Check(StructureCheck check, BentWrap own, Design design)
+    {
+        check.OrNull("webMm", own.WebMm, 0.5, 6);
+        if (own.Path.Count is < 2 or > 4 || own.Path.Distinct().Count() != own.Path.Count || own.Path.Zip(own.Path.Skip(1)).Any(p => p.First.Outward().Axis() == p.Second.Outward().Axis())
+            || own.Path.Select(f => f.Outward().Axis()).Distinct().Count() != 2)
+        {
+            check.Refuse("path", $"path holds {string.Join(", ", own.Path.Select(Deck.Name))}: it must be 2 to 4 faces round one axis, each beside the next.");
+            return;
+        }
+
+        var edges = Edges(own).ToList();
+        if (own.Corners.Count != edges.Count || own.Corners.Where((c, i) => c.Edge != edges[i]).Any())
+        {
+            check.Refuse("corners", $"corners holds {own.Corners.Count} entries: it must name {string.Join(", ", edges.Select(Deck.Name))} in that order.");
+        }
+
+        for (var i = 0; i < own.Corners.Count; i++)
+        {
+            check.Range($"corners[{i}].radiusMm", own.Corners[i].RadiusMm, 1, 400);
+        }
+
+        if (design.Structures.OfType<BentWrap>().Count() > 1)
+        {
+            check.Refuse("id", $"id is \"{own.Id}\": a design has one wrap at most.");
+        }
+
+        var sheet = design.Panel(own.Path[0]);
+        if (check.Catalog.HasMaterial(sheet.MaterialId) && !check.Catalog.Material(sheet.MaterialId).Wood)
+        {
+            check.Refuse("path", $"the {Deck.Name(own.Path[0])} is {check.Catalog.Material(sheet.MaterialId).Name}: a wrap is of wood or board; sheet is folded.");
+        }
+    }
+
+    internal static IEnumerable<EdgeId> Edges(BentWrap own) => own.Path.Zip(own.Path.Skip(1), Faces.Between);
+
+    private static bool Bends(CornerMethod method) => method is CornerMethod.StraightKerf or CornerMethod.TaperedKerf or CornerMethod.Laminated;
+
+    protected override Design Spread(BentWrap own, Design design, Catalog catalog)
+    {
+        var sheet = design.Panel(own.Path[0]);
+        return design with
+        {
+            Box = design.Box with
+            {
+                Panels = [.. design.Box.Panels.Select(p => own.Path.Contains(p.Face) ? p with { MaterialId = sheet.MaterialId, NominalMm = sheet.NominalMm, MeasuredMm = sheet.MeasuredMm, InsetMm = 0, Grain = GrainOf(own, p.Face), Hold = PanelHold.Fixed } : p)],
+                Edges = [.. design.Box.Edges.Select(e => own.Corners.FirstOrDefault(c => c.Edge == e.Id) is { } corner ? e with { Joint = JointOf(corner.Method), DepthMm = null, BlockBarId = null } : e)],
+            },
+        };
+    }
+
+    private static JointKind JointOf(CornerMethod method) => method switch
+    {
+        CornerMethod.Mitred => JointKind.Mitre,
+        CornerMethod.RoundedSolid => JointKind.ButtGlued,
+        CornerMethod.CornerBlock => JointKind.OnRail,
+        _ => JointKind.Bent,
+    };
+
+    /// <summary>The grain runs round the corners.</summary>
+    private static GrainRun GrainOf(BentWrap own, Face face)
+    {
+        var axis = (Axis)(3 - own.Path.Select(f => (int)f.Outward().Axis()).Distinct().Sum());
+        return face.DrawnAxes().U.Axis() == axis ? GrainRun.AlongV : GrainRun.AlongU;
+    }
+
+    protected override void Lay(BentWrap own, ShellDraft draft)
+    {
+        if (!own.Path.All(draft.Panels.ContainsKey))
+        {
+            return;
+        }
+
+        var runs = Runs(own).ToList();
+        foreach (var (run, i) in runs.Select((r, i) => (r, i)).Where(r => r.r.Count > 1))
+        {
+            foreach (var face in run)
+            {
+                draft.Panels[face] = draft.Panels[face] with { LeafOf = StripId(own, i) };
+            }
+        }
+
+        foreach (var corner in own.Corners)
+        {
+            LayCorner(own, draft, corner, StripId(own, runs.FindIndex(r => r.Contains(corner.Edge.Of().A) && r.Contains(corner.Edge.Of().B))));
+        }
+
+        foreach (var (run, i) in runs.Select((r, i) => (r, i)).Where(r => r.r.Count > 1))
+        {
+            draft.Compounds.Add(Strip(own, draft, run, StripId(own, i)));
+        }
+    }
+
+    private static void LayCorner(BentWrap own, ShellDraft draft, WrapCorner corner, string strip)
+    {
+        var (a, b) = corner.Edge.Of();
+        var thickness = draft.Panels[a].ThicknessMm;
+        var outer = draft.Fit.Envelope.Outer;
+        var along = corner.Edge.Along();
+        if (Bends(corner.Method))
+        {
+            BentCorner.Lay(draft, strip, a, b, Math.Max(corner.RadiusMm, thickness), Grooves(draft, corner, thickness));
+        }
+        else if (corner.Method == CornerMethod.CornerBlock && BlockBar(draft.Catalog, corner.RadiusMm) is { } bar)
+        {
+            var (first, second) = (draft.Panels[a], draft.Panels[b]);
+            draft.Panels[a] = BentCorner.Shortened(first, b, outer, corner.RadiusMm);
+            draft.Panels[b] = BentCorner.Shortened(second, a, outer, corner.RadiusMm);
+            var (from, to) = (Math.Max(first.Box.Min[along], second.Box.Min[along]), Math.Min(first.Box.Max[along], second.Box.Max[along]));
+            var box = Corner(outer, a, b, corner.RadiusMm).WithSpan(along, from, to);
+            draft.Members.Add(BarPlacing.Solid(BlockId(own, corner), $"Corner block {Deck.Name(corner.Edge)}", PartKind.Block, bar, box, along, a.Outward(), corner.RadiusMm) with
+            {
+                Body = BentCorner.Body(outer, a, b, corner.RadiusMm, corner.RadiusMm, from, to, []),
+            });
+        }
+        else if (corner.Method == CornerMethod.RoundedSolid && BlockBar(draft.Catalog, thickness) is { } glue)
+        {
+            var inner = draft.Fit.Envelope.Inner;
+            var box = BarPlacing.Trim(Corner(inner, a, b, glue.WidthMm), along, draft.Members.Select(m => m.Box));
+            if (box.Size[along] >= BarPlacing.LeastLengthMm)
+            {
+                draft.Members.Add(BarPlacing.Solid(BlockId(own, corner), $"Glue block {Deck.Name(corner.Edge)}", PartKind.Block, glue, box, along, a.Outward(), glue.HeightMm));
+            }
+        }
+    }
+
+    private static Box Corner(Box box, Face a, Face b, double size)
+    {
+        foreach (var side in (Direction[])[a.Outward(), b.Outward()])
+        {
+            var plane = box.Side(side);
+            box = box.WithSpan(side.Axis(), Math.Min(plane, plane - (side.Sign() * size)), Math.Max(plane, plane - (side.Sign() * size)));
+        }
+
+        return box;
+    }
+
+    /// <summary>The smallest square wooden bar that a block of that size can be cut from.</summary>
+    internal static BarStock? BlockBar(Catalog catalog, double sizeMm) => catalog.Bars
+        .Where(b => b.Shape == BarShape.Solid && catalog.Material(b.MaterialId).Wood && Math.Abs(b.WidthMm - b.HeightMm) < 1e-6 && b.WidthMm >= sizeMm - 1e-6)
+        .MinBy(b => b.WidthMm);
+
+    private static string BlockId(BentWrap own, WrapCorner corner) => $"{own.Id}/block-{Deck.Name(corner.Edge)}";
+
+    /// <summary>Where an end stands in a groove of the strip, the bend is thinner there.</summary>
+    private static List<(double From, double To, double ThicknessMm)> Grooves(ShellDraft draft, WrapCorner corner, double thickness)
+    {
+        var (a, _) = corner.Edge.Of();
+        var along = corner.Edge.Along();
+        var grooves = new List<(double, double, double)>();
+        foreach (var end in draft.Panels.Where(p => p.Key.Outward().Axis() == along).Select(p => p.Value))
+        {
+            var inset = BentCorner.InsetFrom(draft.Fit.Envelope.Outer, end.Box, a);
+            if (inset < thickness - 1e-6)
+            {
+                grooves.Add((end.Box.Min[along] - (draft.Shop.Fits.GrooveWidthMm / 2), end.Box.Max[along] + (draft.Shop.Fits.GrooveWidthMm / 2), Math.Max(0, inset - draft.Shop.Fits.GrooveDepthMm)));
+            }
+        }
+
+        return grooves;
+    }
+
+    /// <summary>Faces that are one piece: from one corner that is no bend to the next.</summary>
+    private static IEnumerable<List<Face>> Runs(BentWrap own)
+    {
+        var run = new List<Face> { own.Path[0] };
+        foreach (var (face, corner) in own.Path.Skip(1).Zip(own.Corners))
+        {
+            if (!Bends(corner.Method))
+            {
+                yield return run;
+                run = [];
+            }
+
+            run.Add(face);
+        }
+
+        yield return run;
+    }
+
+    private static string StripId(BentWrap own, int run) => run <= 0 ? own.Id : $"{own.Id}-{run + 1}";
+
+    /// <summary>The flat strip: outside lengths, each bend shortening them, with the kerfs where they are cut.</summary>
+    private static Compound Strip(BentWrap own, ShellDraft draft, List<Face> run, string id)
+    {
+        var sheet = draft.Panels[run[0]];
+        var material = draft.Catalog.Material(sheet.MaterialId);
+        var outer = draft.Fit.Envelope.Outer.Size;
+        var along = own.Corners[0].Edge.Along();
+        double Outside(Face face) => outer[Enum.GetValues<Axis>().First(a => a != along && a != face.Outward().Axis())];
+        var web = own.WebMm ?? KerfGuide.For(material).WebMm;
+        var features = new List<Feature>();
+        var width = sheet.Box.Size[along];
+        var terms = new List<WhyTerm>();
+        var length = 0.0;
+        foreach (var (face, i) in run.Select((f, i) => (f, i)))
+        {
+            var corner = i == 0 ? null : own.Corners.First(c => c.Edge == Faces.Between(run[i - 1], face));
+            var next = i + 1 < run.Count ? own.Corners.First(c => c.Edge == Faces.Between(face, run[i + 1])) : null;
+            if (corner is not null)
+            {
+                var layer = corner.Method == CornerMethod.Laminated ? 0 : web;
+                var zone = Math.PI / 2 * (corner.RadiusMm - (layer / 2));
+                features.AddRange(Cuts(corner, material, sheet.ThicknessMm, web, length, width, own.Id, draft));
+                terms.Add(new WhyTerm($"bend {Deck.Name(corner.Edge)}", Math.Round(zone, 3), "mm", $"quarter circle of R {corner.RadiusMm} less half the web"));
+                length += zone;
+            }
+
+            var flat = Outside(face) - (corner?.RadiusMm ?? 0) - (next?.RadiusMm ?? 0);
+            terms.Add(new WhyTerm($"{Deck.Name(face)}, flat", Math.Round(flat, 3), "mm", "outside length less the radii"));
+            length += flat;
+        }
+
+        return new Compound(
+            id, $"Strip {string.Join(", ", run.Select(Deck.Name))}", PartKind.Blank, sheet.MaterialId, sheet.NominalMm, length, width, sheet.ThicknessMm, features,
+            [new Why("blank length", Math.Round(length, 3), "mm", "flats and quarter circles on the web's middle", terms, "kerf-bending geometry: a (Ro - w/2)")]);
+    }
+
+    /// <summary>The cuts of one bend, on the inside, from where its tangent lies.</summary>
+    private static IEnumerable<Feature> Cuts(WrapCorner corner, Material material, double thickness, double web, double from, double width, string forWhat, ShellDraft draft)
+    {
+        if (BendOf(corner, material, thickness, web, draft.Shop.Rule(material.Family).KerfMm) is not { } bend)
+        {
+            yield break;
+        }
+
+        for (var i = 0; i < bend.Cuts; i++)
+        {
+            var at = from + (bend.SpacingMm * (i + 0.5));
+            yield return new Channel(
+                $"{Deck.Name(corner.Edge)}/kerf/{i + 1}", forWhat, $"kerf {i + 1} of {bend.Cuts} at {Deck.Name(corner.Edge)}", WorkedFrom.Far, ChannelShape.Groove,
+                new Uv(at - (bend.MouthMm / 2), 0), new Uv(at + (bend.MouthMm / 2), width), thickness - web, thickness - web, $"web of {web} mm left; {bend.SpacingMm:0.###} mm apart");
+        }
+    }
+
+    internal static KerfBend? BendOf(WrapCorner corner, Material material, double thickness, double web, double kerf)
+    {
+        var guide = KerfGuide.For(material);
+        return corner.Method switch
+        {
+            CornerMethod.StraightKerf => KerfBend.Straight(thickness, web, kerf, corner.RadiusMm, guide.ClosingFactor, guide.LeastRibMm),
+            CornerMethod.TaperedKerf => KerfBend.Tapered(thickness, web, 1, corner.RadiusMm, TaperedCuts, guide.LeastRibMm),
+            _ => null,
+        };
+    }
+
+    /// <summary>Ten degrees each: as many cuts as a bit of the usual taper makes in a right angle.</summary>
+    internal const int TaperedCuts = 9;
+
+    protected override void Join(BentWrap own, JointDraft draft)
+    {
+        if (!own.Path.All(draft.Shell.Panels.ContainsKey))
+        {
+            return;
+        }
+
+        foreach (var corner in own.Corners)
+        {
+            var (a, b) = corner.Edge.Of();
+            if (draft.Shell.Member(BlockId(own, corner)) is { } block)
+            {
+                draft.Hold(draft.Shell.Panels[a], block, HoldBy.Glue, own.Id);
+                draft.Hold(draft.Shell.Panels[b], block, HoldBy.Glue, own.Id);
+            }
+
+            if (corner.Method == CornerMethod.CornerBlock && draft.Shell.Member(BlockId(own, corner)) is { } solid)
+            {
+                foreach (var (face, end) in draft.Shell.Panels.Where(p => p.Value.Box.Overlaps(solid.Box)))
+                {
+                    var (min, max) = end.Frame.ToPlane(solid.Box.Grow(BlockClearMm).Intersect(end.Box.Grow(1)));
+                    draft.Cut(end, Notch.Rectangle($"{own.Id}/{Deck.Name(corner.Edge)}/block", own.Id, "corner round the block", JointDraft.FaceTowards(end, face.Outward()), min, max, null, $"block of {corner.RadiusMm} mm and {BlockClearMm} mm all round"));
+                }
+            }
+
+            if (corner.Method is not (CornerMethod.Mitred or CornerMethod.RoundedSolid))
+            {
+                BentCorner.RoundEnds(draft, corner.Edge, corner.RadiusMm, own.Id);
+            }
+
+            draft.Steps.Add(new WorkStep($"{own.Id}/{Deck.Name(corner.Edge)}", $"Turn the corner {Deck.Name(corner.Edge)}: {CornerSchools.Word(corner.Method)}", CornerSchools.Of(corner, own, draft.Design, draft.Catalog, draft.Shop).Hours * 60, [Deck.PlaceOf(corner.Edge)]));
+        }
+    }
+
+    protected override IEnumerable<Finding> Findings(BentWrap own, PlanSoFar plan)
+    {
+        foreach (var corner in own.Corners)
+        {
+            var option = CornerSchools.Of(corner, own, plan.Design, plan.Catalog, plan.Shop);
+            if (option.Possible)
+            {
+                continue;
+            }
+
+            yield return new Finding(
+                $"corner-not-possible:{Deck.PlaceOf(corner.Edge)}", "corner-not-possible", Severity.Stop, $"The corner {Deck.Name(corner.Edge)} cannot be made so: {option.Note}", [Deck.PlaceOf(corner.Edge), own.Id],
+                [
+                    .. option.LeastRadiusMm is { } least && least > corner.RadiusMm ? [new Remedy("radius", $"Make the outside radius {Say.Mm(Math.Ceiling(least))} mm", d => Changed(d, own, corner, c => c with { RadiusMm = Math.Ceiling(least) }))] : (Remedy[])[],
+                    .. option.MostRadiusMm is { } most && most < corner.RadiusMm ? [new Remedy("radius", $"Make the outside radius {Say.Mm(Math.Floor(most))} mm", d => Changed(d, own, corner, c => c with { RadiusMm = Math.Floor(most) }))] : (Remedy[])[],
+                    new Remedy("mitre", "Mitre it", d => Changed(d, own, corner, c => c with { Method = CornerMethod.Mitred })),
+                ]);
+        }
+    }
+
+    /// <summary>The design with one corner made another way.</summary>
+    public static Design Changed(Design design, BentWrap own, WrapCorner corner, Func<WrapCorner, WrapCorner> change) =>
+        design.WithStructure<BentWrap>(own.Id, w => w with { Corners = [.. w.Corners.Select(c => c.Edge == corner.Edge ? change(c) : c)] });
+}

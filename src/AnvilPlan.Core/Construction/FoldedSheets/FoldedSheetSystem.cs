@@ -1,0 +1,277 @@
+using AnvilPlan.Core.Bends;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction.FoldedSheets;
+
+/// <summary>Metal folded on a brake, or plastic bent along a heated line: base, sides and returns from one sheet.</summary>
+public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
+{
+    private const double EndMm = 12;
+    private const double PitchMostMm = 80;
+
+    public override string Key => "foldedSheet";
+    public override string Name => "Folded sheet";
+    public override string About => "Tray, U and cover from sheet: a base with sides turned up, returns to rivet or screw to, reliefs at the corners.";
+
+    protected override Design Begin(Design design, Catalog catalog, string id)
+    {
+        var taken = design.Structures.OfType<FoldedSheet>().SelectMany(s => s.Faces).ToHashSet();
+        Face[] faces = taken.Count == 0 ? [Face.Bottom, Face.Front, Face.Back] : [Face.Top, Face.Left, Face.Right];
+        return faces.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = null, InsetMm = 0 })) with
+        {
+            Structures = [.. design.Structures, new FoldedSheet(id, faces, 1.5, taken.Count == 0 ? 12 : 0, SheetJoin.RivetNuts)],
+        };
+    }
+
+    protected override void Check(StructureCheck check, FoldedSheet own, Design design)
+    {
+        check.Range("radiusMm", own.RadiusMm, 0.2, 30);
+        check.Range("returnMm", own.ReturnMm, 0, 60);
+        if (own.Faces.Count is < 2 or > 5 || own.Faces.Distinct().Count() != own.Faces.Count || own.Faces.Skip(1).Any(f => !own.Faces[0].Neighbours().Contains(f)))
+        {
+            check.Refuse("faces", $"faces holds {string.Join(", ", own.Faces.Select(Deck.Name))}: it must be a base and 1 to 4 of its neighbours, each once.");
+            return;
+        }
+
+        if (design.Structures.OfType<FoldedSheet>().FirstOrDefault(o => o != own && o.Faces.Intersect(own.Faces).Any()) is { } other)
+        {
+            check.Refuse("faces", $"faces holds {Deck.Name(own.Faces.First(other.Faces.Contains))}: that face belongs to {other.Id} already.");
+        }
+
+        var basis = design.Panel(own.Faces[0]);
+        if (check.Catalog.HasMaterial(basis.MaterialId) && check.Catalog.Material(basis.MaterialId) is { Wood: true } wood)
+        {
+            check.Refuse("faces", $"the {Deck.Name(own.Faces[0])} is {wood.Name}: only metal and plastic sheet is folded.");
+        }
+    }
+
+    /// <summary>All faces are of the base's sheet, bent where they meet it, fixed to returns where they meet others.</summary>
+    protected override Design Spread(FoldedSheet own, Design design, Catalog catalog)
+    {
+        var sheet = design.Panel(own.Faces[0]);
+        return design with
+        {
+            Box = design.Box with
+            {
+                Panels = [.. design.Box.Panels.Select(p => own.Faces.Contains(p.Face) ? p with { MaterialId = sheet.MaterialId, NominalMm = sheet.NominalMm, MeasuredMm = sheet.MeasuredMm, InsetMm = 0, Hold = own.Faces[0] == p.Face || p.Hold == PanelHold.Open ? p.Hold : PanelHold.Fixed } : p)],
+                Edges = [.. design.Box.Edges.Select(e => Bent(own, e.Id) ? e with { Joint = JointKind.Bent, DepthMm = null, BlockBarId = null }
+                    : Returned(own, design, e.Id) is { } outside && e.Joint is not (JointKind.OnRail or JointKind.InRail) ? e with { Joint = JointKind.OnRail, Covers = outside, DepthMm = null, BlockBarId = null }
+                    : e)],
+            },
+        };
+    }
+
+    private static bool Bent(FoldedSheet own, EdgeId edge) => (edge.Of().A == own.Faces[0] && own.Faces.Contains(edge.Of().B)) || (edge.Of().B == own.Faces[0] && own.Faces.Contains(edge.Of().A));
+
+    /// <summary>The face outside the sheet that is fixed to a return of it along that edge; null when there is none.</summary>
+    private static Face? Returned(FoldedSheet own, Design design, EdgeId edge)
+    {
+        var (a, b) = edge.Of();
+        if (own.ReturnMm <= 0 || own.Faces.Contains(a) == own.Faces.Contains(b))
+        {
+            return null;
+        }
+
+        var (inside, outside) = own.Faces.Contains(a) ? (a, b) : (b, a);
+        return design.Panel(outside).Hold is PanelHold.Fixed or PanelHold.Removable && design.Panel(inside).Hold != PanelHold.Open ? outside : null;
+    }
+
+    protected override void Lay(FoldedSheet own, ShellDraft draft)
+    {
+        if (!draft.Panels.TryGetValue(own.Faces[0], out var basis))
+        {
+            return;
+        }
+
+        var present = own.Faces.Where(draft.Panels.ContainsKey).ToList();
+        foreach (var face in present)
+        {
+            draft.Panels[face] = draft.Panels[face] with { LeafOf = own.Id };
+        }
+
+        // sides of a tray meet at the corners of the base: the first of two runs through, the other stops behind it
+        foreach (var (side, i) in present.Skip(1).Select((f, i) => (f, i)))
+        {
+            foreach (var other in present.Skip(1).Take(i).Where(o => o.Outward().Axis() != side.Outward().Axis()))
+            {
+                draft.Panels[side] = Behind(draft.Panels[side], other, draft.Fit.Envelope);
+            }
+        }
+
+        foreach (var side in present.Skip(1))
+        {
+            BentCorner.Lay(draft, own.Id, own.Faces[0], side, own.RadiusMm + basis.ThicknessMm);
+        }
+
+        var returns = Faces.Edges.Where(e => Returned(own, draft.Design, e) is not null).ToList();
+        foreach (var edge in returns)
+        {
+            LayReturn(own, draft, edge, basis);
+        }
+
+        draft.Compounds.Add(Blank(own, draft, basis, present, returns));
+    }
+
+    private static SolidPart Behind(SolidPart panel, Face other, Envelope envelope)
+    {
+        var side = other.Outward();
+        var end = envelope.InnerPlane(other) - (side.Sign() * 0.2);
+        return panel.Resized(side.Sign() > 0
+            ? panel.Box with { Max = panel.Box.Max.With(side.Axis(), Math.Min(end, panel.Box.Max[side.Axis()])) }
+            : panel.Box with { Min = panel.Box.Min.With(side.Axis(), Math.Max(end, panel.Box.Min[side.Axis()])) });
+    }
+
+    /// <summary>A strip against the inside of the other face, clear of bends at its ends.</summary>
+    private static void LayReturn(FoldedSheet own, ShellDraft draft, EdgeId edge, SolidPart basis)
+    {
+        var outside = Returned(own, draft.Design, edge)!.Value;
+        var inside = edge.Of().A == outside ? edge.Of().B : edge.Of().A;
+        var (t, envelope, along) = (basis.ThicknessMm, draft.Fit.Envelope, edge.Along());
+        var clear = own.RadiusMm + t + 1;
+        var (outer, inner) = (envelope.InnerPlane(outside), envelope.InnerPlane(inside));
+        var (so, si) = (outside.Outward(), inside.Outward());
+        var box = envelope.Inner
+            .WithSpan(so.Axis(), Math.Min(outer, outer - (so.Sign() * t)), Math.Max(outer, outer - (so.Sign() * t)))
+            .WithSpan(si.Axis(), Math.Min(inner, inner - (si.Sign() * own.ReturnMm)), Math.Max(inner, inner - (si.Sign() * own.ReturnMm)))
+            .WithSpan(along, envelope.Inner.Min[along] + clear, envelope.Inner.Max[along] - clear);
+        box = BarPlacing.Trim(box, along, draft.Members.Select(m => m.Box.Grow(0.2)));
+        if (box.Size[along] < BarPlacing.LeastLengthMm)
+        {
+            return;
+        }
+
+        var u = Directions.Of(along, 1);
+        draft.Members.Add(new SolidPart(
+            ReturnId(own, edge), $"Return {Deck.Name(inside)} to {Deck.Name(outside)}", PartKind.Member, basis.MaterialId, basis.NominalMm, box,
+            SolidPart.FrameOf(box, u, so.Cross(u), false), "towards the " + so.Word(), "the opposite face", null)
+        {
+            LeafOf = own.Id,
+        });
+    }
+
+    /// <summary>The flat sheet: outside lengths less the bend deductions each way, corners taken out between two sides.</summary>
+    private static Compound Blank(FoldedSheet own, ShellDraft draft, SolidPart basis, List<Face> present, List<EdgeId> returns)
+    {
+        var bend = SheetBend.Of(draft.Catalog.Material(basis.MaterialId), basis.ThicknessMm, own.RadiusMm);
+        var outer = draft.Fit.Envelope.Outer.Size;
+        var normal = own.Faces[0].Outward().Axis();
+        double Flange(Face of, Face to) => returns.Contains(Faces.Between(of, to)) ? own.ReturnMm + bend.ThicknessMm - bend.DeductionMm : 0;
+        var whys = new List<Why>();
+        double Across(Axis axis, string name)
+        {
+            var sides = present.Skip(1).Where(f => f.Outward().Axis() == axis).ToList();
+            var top = own.Faces[0].Opposite();
+            var flat = outer[axis] + sides.Sum(s => outer[normal] - bend.DeductionMm + Flange(s, top))
+                + ((Direction[])[Directions.Of(axis, -1), Directions.Of(axis, 1)]).Select(Faces.Of).Where(f => !sides.Contains(f)).Sum(f => Flange(own.Faces[0], f));
+            whys.Add(new Why(name, Math.Round(flat, 3), "mm", "outside lengths - bend deductions + returns",
+                [
+                    new WhyTerm("base, outside", outer[axis], "mm", "envelope"), new WhyTerm("sides, outside, together", sides.Count * outer[normal], "mm", "envelope"),
+                    new WhyTerm("bend deduction, each", -bend.DeductionMm, "mm", $"R {own.RadiusMm}, T {bend.ThicknessMm:0.##}, K {bend.K}"),
+                ], bend.Source));
+            return flat;
+        }
+
+        var (u, v) = own.Faces[0].DrawnAxes();
+        var (length, width) = (Across(u.Axis(), "blank length"), Across(v.Axis(), "blank width"));
+        return new Compound(own.Id, $"Folded sheet, {string.Join(", ", own.Faces.Select(Deck.Name))}", PartKind.Blank, basis.MaterialId, basis.NominalMm, length, width, basis.ThicknessMm, [.. Reliefs(own, present, bend, length, width, outer[normal])], whys);
+    }
+
+    /// <summary>Square corners between two sides, with a hole at the inner corner so that the bends do not tear.</summary>
+    private static IEnumerable<Feature> Reliefs(FoldedSheet own, List<Face> present, SheetBend bend, double length, double width, double heightMm)
+    {
+        var (u, v) = own.Faces[0].DrawnAxes();
+        var side = heightMm - bend.SetbackMm + (bend.AllowanceMm / 2);
+        foreach (var (du, dv) in ((Direction, Direction)[])[(u.Opposite(), v.Opposite()), (u, v.Opposite()), (u.Opposite(), v), (u, v)])
+        {
+            if (!present.Skip(1).Contains(Faces.Of(du)) || !present.Skip(1).Contains(Faces.Of(dv)))
+            {
+                continue;
+            }
+
+            var (left, low) = (du == u.Opposite(), dv == v.Opposite());
+            var (min, max) = (new Uv(left ? 0 : length - side, low ? 0 : width - side), new Uv(left ? side : length, low ? side : width));
+            var name = $"{Deck.Name(Faces.Of(du))}-{Deck.Name(Faces.Of(dv))}";
+            yield return Notch.Rectangle($"relief/{name}", own.Id, "corner between two sides", WorkedFrom.Seen, min, max, null, "height of the sides to the bend line");
+            var at = new Uv(left ? max.U : min.U, low ? max.V : min.V);
+            yield return new Hole($"relief/{name}/hole", own.Id, "bend relief", WorkedFrom.Seen, at, 2 * bend.ThicknessMm, null, null, null, null, "twice the thickness [R]", "where both bend lines meet", null);
+        }
+    }
+
+    protected override void Join(FoldedSheet own, JointDraft draft)
+    {
+        foreach (var bent in Faces.Edges.Where(e => Bent(own, e) && draft.Shell.Panels.ContainsKey(e.Of().A) && draft.Shell.Panels.ContainsKey(e.Of().B)))
+        {
+            BentCorner.RoundEnds(draft, bent, own.RadiusMm + draft.Shell.Panels[own.Faces[0]].ThicknessMm, own.Id);
+        }
+
+        foreach (var edge in Faces.Edges)
+        {
+            if (Returned(own, draft.Design, edge) is not { } outside || draft.Shell.Member(ReturnId(own, edge)) is not { } strip || !draft.Shell.Panels.TryGetValue(outside, out var panel))
+            {
+                continue;
+            }
+
+            var rule = new RowRule(own.Id, $"{own.Id}/{Deck.Name(edge)}", EndMm, PitchMostMm, $"{Deck.Name(outside)} to its return");
+            draft.Keep(panel, strip.Box.Grow(0.01), strip.Name.ToLowerInvariant());
+            switch (own.Join)
+            {
+                case SheetJoin.Rivets when draft.Design.Panel(outside).Hold == PanelHold.Fixed:
+                    Rivets.Row(draft, panel, strip, rule);
+                    break;
+                case SheetJoin.ScrewsAndNuts:
+                    FixingRows.Screw(draft, panel, strip, rule);
+                    break;
+                default:
+                    Rivets.NutRow(draft, panel, strip, rule);
+                    break;
+            }
+        }
+    }
+
+    private static string ReturnId(FoldedSheet own, EdgeId edge) => $"{own.Id}/return-{Deck.Name(edge)}";
+
+    protected override IEnumerable<Finding> Findings(FoldedSheet own, PlanSoFar plan)
+    {
+        if (!plan.Shell.Panels.TryGetValue(own.Faces[0], out var basis))
+        {
+            yield break;
+        }
+
+        var t = basis.ThicknessMm;
+        var ratio = LeastRadiusShare(plan.Catalog.Material(basis.MaterialId), t);
+        if (own.RadiusMm < (ratio * t) - 1e-6)
+        {
+            yield return Finding.Of("bend-too-tight", Severity.Warn,
+                $"{own.Id} is bent to an inside radius of {Say.Mm(own.RadiusMm)} mm; {plan.Catalog.Material(basis.MaterialId).Name} of {Say.Mm(t)} mm wants {Say.Mm(ratio * t)} mm or it cracks.",
+                [own.Id], new Remedy("radius", $"Bend it to {Say.Mm(ratio * t)} mm", d => d.WithStructure<FoldedSheet>(own.Id, s => s with { RadiusMm = Math.Round(ratio * t, 2) })));
+        }
+
+        var least = LeastFlangeMm(t);
+        if (own.ReturnMm > 0 && own.ReturnMm + t < least)
+        {
+            yield return Finding.Of("flange-too-short", Severity.Warn,
+                $"Returns of {Say.Mm(own.ReturnMm)} mm are too short for the die: {Say.Mm(least)} mm outside is the least for {Say.Mm(t)} mm sheet (0.7 of a V of 8 T).",
+                [own.Id], new Remedy("longer", $"Make them {Say.Mm(Math.Ceiling(least))} mm", d => d.WithStructure<FoldedSheet>(own.Id, s => s with { ReturnMm = Math.Ceiling(least) })));
+        }
+    }
+
+    /// <summary>0.7 of a V opening of 8 T [R].</summary>
+    private static double LeastFlangeMm(double thicknessMm) => 0.7 * 8 * thicknessMm;
+
+    /// <summary>Least inside radius over thickness, across the grain [R].</summary>
+    private static double LeastRadiusShare(Material material, double t) => material.Id switch
+    {
+        "aluminium-6061" => t <= 1 ? 1.5 : t <= 2 ? 2.5 : 3.5,
+        "aluminium-5052" => t <= 1 ? 0.5 : t <= 2 ? 1 : 1.5,
+        "steel" => t <= 1 ? 0.5 : 1,
+        _ => 1,
+    };
+}
