@@ -115,6 +115,9 @@ public enum PanelHold
 
     /// <summary>Nothing closes that face.</summary>
     Open,
+
+    /// <summary>The front of a drawer; it comes out with it. Set by what brings the drawer.</summary>
+    OnDrawer,
 }
 
 /// <summary>A hole that a deck already has, mm in the deck's frame: a salvaged tray, a plate drilled for an earlier board.</summary>
@@ -267,7 +270,14 @@ public sealed record Device(
 }
 
 /// <summary>A plate that is screwed to holes of the deck and carries a device whose pattern does not meet them.</summary>
-public sealed record Adapter(string MaterialId, double NominalMm);
+public sealed record Adapter(string MaterialId, double NominalMm)
+{
+    /// <summary>Set for a pad: it lies flat on its deck, held by the device's own screws, and shows this much round the device.</summary>
+    public double? RevealMm { get; init; }
+
+    /// <summary>Bevel of a pad's edges, degrees.</summary>
+    public double BevelDeg { get; init; }
+}
 
 public enum GrilleKind
 {

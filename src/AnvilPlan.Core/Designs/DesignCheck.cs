@@ -258,6 +258,8 @@ public sealed partial class DesignCheck
         if (x.Adapter is { } adapter)
         {
             Stock($"{path}.adapter", adapter.MaterialId, adapter.NominalMm, null);
+            OrNull($"{path}.adapter.revealMm", adapter.RevealMm, 0, 60);
+            Range($"{path}.adapter.bevelDeg", adapter.BevelDeg, 0, 60, " degrees");
             if (_catalog.HasModel(x.ModelId) && _catalog.Model(x.ModelId).Mount is not (MountStyle.Standoffs or MountStyle.TappedBody))
             {
                 Add($"{path}.adapter", $"adapter is set for {x.ModelId}: only boards on standoffs and bodies with threads can stand on one.");

@@ -17,7 +17,7 @@ internal static class DeckFindings
     [
         .. plan.Design.Trays.SelectMany(t => Tray(plan, t)),
         .. plan.Fit.Devices.SelectMany(d => Board(plan, d)),
-        .. plan.Fit.Devices.Where(d => d.Device.Adapter is not null).SelectMany(d => Adapter(plan, d)),
+        .. plan.Fit.Devices.Where(d => d.Device.Adapter is { RevealMm: null }).SelectMany(d => Adapter(plan, d)),
         .. plan.Fit.Devices.SelectMany(d => Panel(plan, d)),
         .. plan.Mounts.Fans.SelectMany(f => Fan(plan, f)),
     ];
@@ -30,7 +30,7 @@ internal static class DeckFindings
             TraySupport.Posts or TraySupport.Hung => PlateSupports.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm,
             TraySupport.OnBars => plan.Shell.Members.Any(m => m.CarriesDeck == tray.Id),
             TraySupport.Housed => plan.Joints.Holds.Count(h => h.PartA == tray.Id || h.PartB == tray.Id) >= 2,
-            _ => false,
+            _ => plan.Joints.Holds.Any(h => h.PartA == tray.Id || h.PartB == tray.Id),
         };
         var behind = Deck.Name(tray.Plane.Behind());
         if (!held)

@@ -55,7 +55,7 @@ public static class FitStage
             return Standing(device, model, near, away, device.FarFace ? -thickness - raised : raised, StandoffOf(device, model, catalog, raised > 0 ? raised : thickness));
         }
 
-        var onPanel = StandoffOf(device, model, catalog, device.Adapter is null ? envelope.ThicknessMm[face] : AdapterPlate.ThicknessMm(device, catalog));
+        var onPanel = StandoffOf(device, model, catalog, device.Adapter switch { null => envelope.ThicknessMm[face], { RevealMm: not null } => envelope.ThicknessMm[face] + AdapterPlate.ThicknessMm(device, catalog), _ => AdapterPlate.ThicknessMm(device, catalog) });
         var frame = envelope.FaceFrame(face);
         var outward = face.Outward();
         var inwardPerHeight = frame.Normal == outward ? -1 : 1;

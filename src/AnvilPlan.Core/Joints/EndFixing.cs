@@ -42,11 +42,48 @@ internal static class EndFixing
         }
     }
 
-    private static void Screws(JointDraft draft, SolidPart through, SolidPart ending, Contact contact, string place, string name)
+    /// <summary>The same for a bar that stands in a socket of the other part.</summary>
+    /// <param name="side">From the bar towards the outside of the other part.</param>
+    /// <param name="clampedMm">What is left of the other part behind the socket.</param>
+    public static void AddSeated(JointDraft draft, SolidPart through, SolidPart ending, Direction side, double clampedMm, string place, string name)
+    {
+        var end = ending.Box.Side(side);
+        Screws(draft, through, ending, new Contact(side, ending.Box.WithSpan(side.Axis(), end, end)), place, name, clampedMm);
+    }
+
+    /// <summary>One screw from below through a foot into the floor, its head down a passage.</summary>
+    public static void AddFoot(JointDraft draft, SolidPart foot, SolidPart floor, double seatMm, double passageMm, string place, string name)
+    {
+        var material = draft.Catalog.Material(floor.MaterialId);
+        var picker = new ScrewPicker(draft.Catalog.Fasteners);
+        var clamped = new WhyTerm("foot above the head", seatMm, "mm", "printed foot");
+        var middle = foot.Box.Centre;
+        var (wood, size) = picker.Wood($"screw/{name}", place, $"{foot.Name} to {floor.Name.ToLowerInvariant()}", clamped, floor.DepthFrom(Direction.Down), material, 1);
+        double clear, bore;
+        double? deep = null;
+        if (material.Wood && wood.Verdict == ScrewVerdict.Fits)
+        {
+            draft.Screws.Add(wood);
+            (clear, bore, deep) = (size.ClearanceMm, size.PilotFor(material), floor.DepthFrom(Direction.Down) - 1);
+        }
+        else
+        {
+            var thread = draft.Catalog.Fasteners.Thread("M4");
+            draft.Screws.Add(picker.WithNut($"screw/{name}", place, $"{foot.Name} to {floor.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [clamped, new WhyTerm("bottom", floor.DepthFrom(Direction.Down), "mm", "panel")], 0, 1, null));
+            (clear, bore) = (thread.ClearanceNormalMm, thread.ClearanceNormalMm);
+        }
+
+        draft.Cut(foot, new Hole($"{name}/screw", place, "screw to the bottom", WorkedFrom.Seen, foot.Frame.ToPlane(middle), clear, null, null, null, null, $"clearance {clear} mm", "the middle of the foot", null));
+        draft.Cut(foot, new Hole($"{name}/passage", place, "passage for the head and the driver", WorkedFrom.Far, foot.Frame.ToPlane(middle), passageMm, foot.ThicknessMm - seatMm, null, null, null, $"head and driver: {passageMm} mm", "the middle of the foot", $"a third of the foot's height stays above the head"));
+        draft.Cut(floor, new Hole($"{name}/floor", place, "screw of the foot", JointDraft.FaceTowards(floor, Direction.Down), floor.Frame.ToPlane(middle), bore, deep, null, null, null, $"for the screw of the foot: {bore} mm", "over the middle of the foot", deep is null ? null : "the bottom less 1 mm"));
+        draft.Hold(foot, floor, HoldBy.Screws, place);
+    }
+
+    private static void Screws(JointDraft draft, SolidPart through, SolidPart ending, Contact contact, string place, string name, double? clampedMm = null)
     {
         var wood = draft.Catalog.Material(ending.MaterialId).Wood;
         var picker = new ScrewPicker(draft.Catalog.Fasteners);
-        var clamped = new WhyTerm($"{through.Name.ToLowerInvariant()} section", through.DepthFrom(contact.Side.Opposite()), "mm", "bar stock");
+        var clamped = new WhyTerm($"{through.Name.ToLowerInvariant()} section", clampedMm ?? through.DepthFrom(contact.Side.Opposite()), "mm", "section");
         var thread = draft.Catalog.Fasteners.Thread(Math.Min(contact.Area.Size[contact.Along], contact.Area.Size[contact.Across]) < 12 ? "M3" : "M4");
         ScrewChoice choice;
         double clear, bore;

@@ -20,7 +20,8 @@ public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Join
 /// <summary>What the joints cut into the parts, the screws, and which parts hold each other.</summary>
 public sealed record JointPlan(
     IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<PartFeature> Features, IReadOnlyList<KeepClear> KeepClear,
-    IReadOnlyList<ScrewChoice> Screws, IReadOnlyList<Hold> Holds, IReadOnlyList<WorkStep> Steps, IReadOnlyList<BoughtPiece> Bought);
+    IReadOnlyList<ScrewChoice> Screws, IReadOnlyList<Hold> Holds, IReadOnlyList<WorkStep> Steps, IReadOnlyList<BoughtPiece> Bought,
+    IReadOnlyList<(string DeviceId, string PortId, string PartId)> PortHoles);
 
 /// <summary>Brackets, fittings, hinges and the like for one unit.</summary>
 public sealed record BoughtPiece(string Kind, string What, int Count, long EachCents);
@@ -37,7 +38,7 @@ public static class JointStage
             system.Join(draft);
         }
 
-        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Screws, draft.Holds, draft.Steps, draft.Bought);
+        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Screws, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles);
     }
 
     private static EdgeJoint Joint(Edge edge, Envelope envelope, ShellPlan shell)
@@ -68,6 +69,9 @@ public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop,
     public List<Hold> Holds { get; } = [];
     public List<WorkStep> Steps { get; } = [];
     public List<BoughtPiece> Bought { get; } = [];
+
+    /// <summary>Ports for whose cable a system has cut a hole, and the part that it is in.</summary>
+    public List<(string DeviceId, string PortId, string PartId)> PortHoles { get; } = [];
 
     /// <summary>Marks where something touches the part: nothing else may be cut there.</summary>
     public void Keep(SolidPart part, Box touching, string what)

@@ -13,10 +13,29 @@ namespace AnvilPlan.Core.Mounts;
 /// <summary>Tapped holes of adapter plates over the holes of their decks, and the screws from behind.</summary>
 internal static class AdapterFixings
 {
+    /// <summary>Clamped between deck and device: bevelled edges, held by the device's own screws.</summary>
+    private static void Pad(MountDraft draft, PlacedDevice device, SolidPart plate, SolidPart deck, Adapter pad)
+    {
+        draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Bolts, "device/" + device.Id));
+        if (pad.BevelDeg > 0)
+        {
+            foreach (var edge in Enum.GetValues<PartEdge>())
+            {
+                draft.Features.Add(new PartFeature(plate.Id, new Bevel($"{device.Id}/{edge}", device.Id, "bevel of the pad", device.DeckFrame.Normal == device.Away ? WorkedFrom.Far : WorkedFrom.Seen, edge, pad.BevelDeg)));
+            }
+        }
+    }
+
     public static void Add(MountDraft draft, PlacedDevice device, Design design, Catalog catalog, ShellPlan shell)
     {
         if (!shell.Adapters.TryGetValue(device.Id, out var plate))
         {
+            return;
+        }
+
+        if (device.Device.Adapter is { RevealMm: not null } pad)
+        {
+            Pad(draft, device, plate, shell.Deck(device.Device.DeckId), pad);
             return;
         }
 

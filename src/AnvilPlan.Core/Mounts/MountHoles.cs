@@ -37,7 +37,8 @@ internal static class MountHoles
         var dia = brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
         var why = $"clearance for {thread.Name}, {(brittle ? "loose series because the sheet is brittle" : "normal series")}: {dia} mm ({thread.Source})";
         var outer = device.Away.Opposite();
-        var flush = device.Device.Adapter is null ? null : tables.Head(thread.Name, HeadForm.Countersunk);
+        var pad = device.Device.Adapter is { RevealMm: not null } ? shell.Deck(device.Device.DeckId) : null;
+        var flush = device.Device.Adapter is null || pad is not null ? null : tables.Head(thread.Name, HeadForm.Countersunk);
         foreach (var (hole, i) in model.Holes.Select((h, i) => (h, i + 1)))
         {
             if (under[i - 1] is not { } deck)
@@ -58,17 +59,25 @@ internal static class MountHoles
                     $"{device.Device.Name} at ({device.Device.UMm}, {device.Device.VMm}) on its deck, hole ({hole.XMm}, {hole.YMm}) of its pattern, {device.Device.QuarterTurns} quarter turns", null)));
             }
 
+            if (pad is not null)
+            {
+                var clear = thread.ClearanceNormalMm;
+                draft.Features.Add(new PartFeature(pad.Id, new Hole($"{device.Id}/{i}", device.Id, $"{device.Device.Name}, hole {i}, through the pad", JointDraft.FaceTowards(pad, outer), pad.Frame.ToPlane(point), clear, null, null, null, null,
+                    $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})", "behind the hole of the pad", null)));
+            }
+
             draft.Points.Add(new MountPoint(device.Id, deck.Id, i, at, PositionWhy.Of(device, deck, hole, at, alongU: true), PositionWhy.Of(device, deck, hole, at, alongU: false)));
         }
 
-        AddScrews(draft, device, carrier, thread, new ScrewPicker(tables), tables);
+        AddScrews(draft, device, carrier, pad, thread, new ScrewPicker(tables), tables);
     }
 
-    private static void AddScrews(MountDraft draft, PlacedDevice device, SolidPart deck, ThreadSize thread, ScrewPicker picker, FastenerTables tables)
+    private static void AddScrews(MountDraft draft, PlacedDevice device, SolidPart deck, SolidPart? behind, ThreadSize thread, ScrewPicker picker, FastenerTables tables)
     {
         var (model, d, count) = (device.Model, device.Device, device.Model.Holes.Count);
-        var form = d.Adapter is null ? HeadForm.Pan : HeadForm.Countersunk;
+        var form = d.Adapter is null || behind is not null ? HeadForm.Pan : HeadForm.Countersunk;
         var plate = new WhyTerm($"{deck.Name.ToLowerInvariant()} thickness", MountStage.ThicknessAt(device, deck), "mm", d.RebateToMm is null ? "deck" : "rebate");
+        List<WhyTerm> plates = behind is null ? [plate] : [plate, new WhyTerm($"{behind.Name.ToLowerInvariant()} thickness", behind.ThicknessMm, "mm", "deck")];
         var board = new WhyTerm("board or flange", model.BoardMm, "mm", "model " + model.Id);
         switch (model.Mount)
         {
@@ -80,18 +89,18 @@ internal static class MountHoles
                 var depth = new WhyTerm("half the standoff, at most its thread", StandoffStack.DepthMm(standoff, device.StandoffMm), "mm", "standoff table");
                 var least = picker.EngagementIn(StandoffStack.EngagementRow, thread);
                 draft.Screws.Add(picker.Tapped($"screw/{d.Id}/board", d.Id, $"{d.Name} to standoffs", thread, HeadForm.Pan, [board], d.WasherMm, least, depth, count, d.ScrewLengthMm));
-                draft.Screws.Add(picker.Tapped($"screw/{d.Id}/deck", d.Id, $"Standoffs of {d.Name} to {deck.Name.ToLowerInvariant()}", thread, form, [plate], 0, least, depth, count, null));
+                draft.Screws.Add(picker.Tapped($"screw/{d.Id}/deck", d.Id, $"Standoffs of {d.Name} to {deck.Name.ToLowerInvariant()}", thread, form, plates, 0, least, depth, count, null));
                 break;
             case MountStyle.TappedBody:
             case MountStyle.PanelScrews when model.DepthMaxMm is not null:
                 var three = new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table");
                 draft.Screws.Add(picker.Tapped(
-                    $"screw/{d.Id}", d.Id, $"{d.Name} to {deck.Name.ToLowerInvariant()}", thread, form, [plate], d.WasherMm, three,
+                    $"screw/{d.Id}", d.Id, $"{d.Name} to {deck.Name.ToLowerInvariant()}", thread, form, plates, d.WasherMm, three,
                     new WhyTerm("free depth in the device", model.DepthMaxMm!.Value, "mm", "model " + model.Id), count, d.ScrewLengthMm));
                 break;
             default:
                 draft.Screws.Add(picker.WithNut(
-                    $"screw/{d.Id}", d.Id, $"{d.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [plate, board], d.WasherMm, count, d.ScrewLengthMm));
+                    $"screw/{d.Id}", d.Id, $"{d.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [.. plates, board], d.WasherMm, count, d.ScrewLengthMm));
                 break;
         }
     }

@@ -46,7 +46,7 @@ public sealed record MountPlan(
 /// <summary>Fourth stage: mounting points, cut-outs and openings for all hardware.</summary>
 public static class MountStage
 {
-    public static MountPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell)
+    public static MountPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell, JointPlan joints)
     {
         var draft = new MountDraft();
         foreach (var device in fit.Devices)
@@ -57,7 +57,7 @@ public static class MountStage
             PanelCutouts.Add(draft, device, deck);
         }
 
-        PortOpenings.Add(draft, design, fit, shell, shop);
+        PortOpenings.Add(draft, design, fit, shell, shop, joints);
         draft.Features.AddRange(DrilledPattern.Features(design, fit, shell));
         return new MountPlan(draft.Points, draft.Standoffs, draft.Screws, draft.Ports, draft.Fans, draft.Features, draft.Holds, draft.Bought);
     }

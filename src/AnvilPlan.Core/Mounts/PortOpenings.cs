@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Quantities.Text;
@@ -21,14 +22,16 @@ public static class PortOpenings
     private const double CornerMm = 1;
     private const double LeastWebMm = 2;
 
-    internal static void Add(MountDraft draft, Design design, FitPlan fit, ShellPlan shell, ShopProfile shop)
+    internal static void Add(MountDraft draft, Design design, FitPlan fit, ShellPlan shell, ShopProfile shop, JointPlan joints)
     {
         foreach (var device in fit.Devices)
         {
             var openings = new List<PartFeature>();
             foreach (var port in device.Model.Ports)
             {
-                draft.Ports.Add(Provide(openings, device, device.Place(port), design, fit, shell, shop));
+                draft.Ports.Add(joints.PortHoles.FirstOrDefault(h => (h.DeviceId, h.PortId) == (device.Id, port.Id)) is { PartId: not null and var part }
+                    ? new PortProvision(device.Id, port.Id, port.Name, PortState.Opened, part, null, "its cable passes through the board")
+                    : Provide(openings, device, device.Place(port), design, fit, shell, shop));
             }
 
             draft.Features.AddRange(openings.GroupBy(o => o.PartId).SelectMany(g => Merged([.. g])));

@@ -67,12 +67,13 @@ public static class PartStage
         return new Part(
             solid.Id, solid.Name, solid.Kind, solid.MaterialId, material.Name, solid.NominalMm, Clean(solid.ThicknessMm),
             length, width, length + rule.LengthAllowanceMm, bar ? width : width + rule.WidthAllowanceMm, material.HasGrain,
-            Clean(VolumeMm3(solid, features, solid.BarId is null ? null : catalog.Bar(solid.BarId)) * material.DensityKgPerM3 * 1e-6), solid.SeenFrom, solid.FarSide, solid.BarId, solid.Box, solid.Frame,
+            solid.Print?.MassG ?? Clean(VolumeMm3(solid, features, solid.BarId is null ? null : catalog.Bar(solid.BarId)) * material.DensityKgPerM3 * 1e-6), solid.SeenFrom, solid.FarSide, solid.BarId, solid.Box, solid.Frame,
             features, fingerprint, record?.State ?? PartState.ToDo, record is { State: not PartState.ToDo } && record.Fingerprint != fingerprint,
             SizeWhy.Of(solid, design, fit, joints, rule))
         {
             Body = solid.Body,
             LeafOf = solid.LeafOf,
+            Print = solid.Print,
         };
     }
 

@@ -45,7 +45,7 @@ public static class Planner
         var chains = ChainStage.Run(design, fit, shell);
         var joints = JointStage.Run(design, catalog, shop, fit, shell);
         var clearance = ClearanceStage.Run(design, fit, shell);
-        var mounts = MountStage.Run(design, catalog, shop, fit, shell);
+        var mounts = MountStage.Run(design, catalog, shop, fit, shell, joints);
         var parts = PartStage.Run(design, catalog, shop, asBuilt, fit, shell, joints, mounts);
         var cuts = CutStage.Run(catalog, shop, parts, design.Brief.Quantity);
         var work = WorkList.Run(shop.Rates, parts, joints, mounts);

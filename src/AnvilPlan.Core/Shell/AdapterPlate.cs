@@ -51,15 +51,20 @@ public static class AdapterPlate
     {
         var adapter = device.Device.Adapter!;
         var (min, max) = device.DeckFrame.ToPlane(device.Body);
+        if (adapter.RevealMm is { } reveal)
+        {
+            (min, max) = (min - new Uv(reveal, reveal), max + new Uv(reveal, reveal));
+        }
+
         var points = device.Model.Holes.Select(h => device.DeckFrame.ToPlane(device.ToSpace(h.XMm, h.YMm, 0)))
-            .Concat(Fixings(device, design).Select(d => new Uv(d.UMm, d.VMm))).ToList();
+            .Concat(adapter.RevealMm is not null ? [] : Fixings(device, design).Select(d => new Uv(d.UMm, d.VMm))).ToList();
         var least = new Uv(points.Select(p => p.U - RimMm).Append(min.U).Min(), points.Select(p => p.V - RimMm).Append(min.V).Min());
         var most = new Uv(points.Select(p => p.U + RimMm).Append(max.U).Max(), points.Select(p => p.V + RimMm).Append(max.V).Max());
         var top = device.DeckHeightMm;
         var sign = device.Away == device.DeckFrame.Normal ? 1 : -1;
         var box = device.DeckFrame.ToSpace(least, most, top - (sign * ThicknessMm(device.Device, catalog)), top);
         return new SolidPart(
-            IdOf(device.Id), $"Adapter for {device.Device.Name.ToLowerInvariant()}", PartKind.Adapter, adapter.MaterialId, adapter.NominalMm, box,
+            IdOf(device.Id), $"{(adapter.RevealMm is null ? "Adapter" : "Pad")} for {device.Device.Name.ToLowerInvariant()}", PartKind.Adapter, adapter.MaterialId, adapter.NominalMm, box,
             SolidPart.FrameOf(box, device.DeckFrame.U, device.DeckFrame.V, most.V - least.V > most.U - least.U + Box.Slack),
             sign > 0 ? "its device's side" : "its deck's side", sign > 0 ? "its deck's side" : "its device's side", null);
     }

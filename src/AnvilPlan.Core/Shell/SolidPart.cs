@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Printing;
 
 namespace AnvilPlan.Core.Shell;
 
@@ -40,6 +41,9 @@ public sealed record SolidPart(
 
     /// <summary>The part that this is one face of; null when it is a part of its own.</summary>
     public string? LeafOf { get; init; }
+
+    /// <summary>How it is printed; null for what is cut.</summary>
+    public PrintJob? Print { get; init; }
 
     /// <summary>The deck that it carries as one of several bars.</summary>
     public string? CarriesDeck { get; init; }

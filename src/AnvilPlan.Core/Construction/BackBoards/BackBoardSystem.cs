@@ -1,0 +1,265 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Clearance;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plastics;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction.BackBoards;
+
+/// <summary>A wall board: frame behind, pads in front, a hole behind each connector, screws into the wall's framing.</summary>
+public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
+{
+    private const double EndMm = 30;
+    private const double PitchMostMm = 200;
+
+    /// <summary>Light leaves a polished or bevelled edge of acrylic when the bevel is steeper than the critical angle.</summary>
+    private const double AcrylicIndex = 1.49;
+
+    private const double WallScrewMm = 5;
+    private const double WallScrewInMm = 40;
+    private const double SafetyFactor = 5;
+    private const double SpruceGravity = 0.42;
+    private const long WallScrewCents = 12;
+    private const long StripCentsPerM = 900;
+
+    public override string Key => "backBoard";
+    public override string Name => "Back board";
+    public override string About => "A board on the wall with everything on its face, cables behind it, and a lit reveal round each device.";
+
+    protected override Design Begin(Design design, Catalog catalog, string id) => design with
+    {
+        Brief = design.Brief with { Place = Place.Wall, StandsOn = Face.Back },
+        Box = design.Box with
+        {
+            Feet = null,
+            Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { Hold = PanelHold.Fixed } : design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })],
+        },
+        Structures = [.. design.Structures, new BackBoard(id, "pine-40x20", 40, new PadRule("acrylic", 6, 5, 45, true), 400, 60, 2)],
+    };
+
+    protected override void Check(StructureCheck check, BackBoard own, Design design)
+    {
+        check.Bar("frameBarId", own.FrameBarId);
+        check.Range("frameInsetMm", own.FrameInsetMm, 0, 500);
+        check.Range("studSpacingMm", own.StudSpacingMm, 100, 2000);
+        check.Range("firstStudMm", own.FirstStudMm, 0, 2000);
+        check.Range("cableClearMm", own.CableClearMm, 0, 30);
+        if (own.Pads is { } pads)
+        {
+            check.Material("pads.materialId", pads.MaterialId);
+            check.Range("pads.nominalMm", pads.NominalMm, 1, 30);
+            check.Range("pads.revealMm", pads.RevealMm, 0, 60);
+            check.Range("pads.bevelDeg", pads.BevelDeg, 0, 60, " degrees");
+        }
+
+        if (design.Panel(Face.Back).Hold == PanelHold.Open)
+        {
+            check.Refuse("id", "the back is open: the board is the back panel.");
+        }
+
+        if (design.Structures.OfType<BackBoard>().Count() > 1)
+        {
+            check.Refuse("id", $"id is \"{own.Id}\": a design has one back board at most.");
+        }
+    }
+
+    /// <summary>The board stands before the frame's depth; devices on it stand on pads.</summary>
+    protected override Design Spread(BackBoard own, Design design, Catalog catalog) => design with
+    {
+        Box = design.Box with
+        {
+            Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { InsetMm = catalog.Bar(own.FrameBarId).HeightMm } : p)],
+        },
+        Devices =
+        [
+            .. design.Devices.Select(d => own.Pads is { } pads && d.DeckId == Deck.OfPanel(Face.Back) && d.Adapter is null && catalog.Model(d.ModelId) is { InPanel: false, Holes.Count: > 0 }
+                ? d with { Adapter = new Adapter(pads.MaterialId, pads.NominalMm) { RevealMm = pads.RevealMm, BevelDeg = pads.BevelDeg } }
+                : d),
+        ],
+    };
+
+    protected override void Lay(BackBoard own, ShellDraft draft)
+    {
+        if (!draft.Panels.TryGetValue(Face.Back, out var board))
+        {
+            return;
+        }
+
+        var bar = draft.Catalog.Bar(own.FrameBarId);
+        var (front, back) = (board.Box.Max.Y, draft.Fit.Envelope.Outer.Max.Y);
+        var frame = board.Box.WithSpan(Axis.Y, front, back);
+        frame = new Box(frame.Min + new Point3(own.FrameInsetMm, 0, own.FrameInsetMm), frame.Max - new Point3(own.FrameInsetMm, 0, own.FrameInsetMm));
+        foreach (var (name, box, along) in ((string, Box, Axis)[])
+        [
+            ("top", frame.WithSpan(Axis.Z, frame.Max.Z - bar.WidthMm, frame.Max.Z), Axis.X), ("bottom", frame.WithSpan(Axis.Z, frame.Min.Z, frame.Min.Z + bar.WidthMm), Axis.X),
+            ("left", frame.WithSpan(Axis.X, frame.Min.X, frame.Min.X + bar.WidthMm), Axis.Z), ("right", frame.WithSpan(Axis.X, frame.Max.X - bar.WidthMm, frame.Max.X), Axis.Z),
+        ])
+        {
+            var trimmed = BarPlacing.Trim(box, along, draft.Members.Select(m => m.Box));
+            if (trimmed.Size[along] >= BarPlacing.LeastLengthMm && !trimmed.Empty)
+            {
+                draft.Members.Add(BarPlacing.Solid($"{own.Id}/frame-{name}", $"Wall frame, {name}", PartKind.Member, bar, trimmed, along, Direction.Front, bar.HeightMm));
+            }
+        }
+    }
+
+    protected override void Join(BackBoard own, JointDraft draft)
+    {
+        if (!draft.Shell.Panels.TryGetValue(Face.Back, out var board))
+        {
+            return;
+        }
+
+        var bars = draft.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/frame-", StringComparison.Ordinal)).ToList();
+        foreach (var bar in bars)
+        {
+            draft.Keep(board, bar.Box.Grow(0.01), bar.Name.ToLowerInvariant());
+            FixingRows.Screw(draft, board, bar, new RowRule(own.Id, $"{bar.Id}/board", EndMm, PitchMostMm, $"screw to {bar.Name.ToLowerInvariant()}"));
+        }
+
+        foreach (var upright in bars.Where(b => b.Frame.U.Axis() == Axis.Z))
+        {
+            foreach (var level in bars.Where(b => b.Frame.U.Axis() == Axis.X && Contact.Between(upright.Box, b.Box) is { } c && c.Side.Axis() == Axis.Z))
+            {
+                EndFixing.Add(draft, level, upright, own.Id, $"{upright.Id}/{level.Id[(own.Id.Length + 1)..]}");
+            }
+        }
+
+        WallScrews(own, draft, board, bars);
+        CableHoles(own, draft, board, bars);
+        if (own.Pads is { Lit: true })
+        {
+            var strip = draft.Fit.Devices.Where(d => draft.Shell.Adapters.ContainsKey(d.Id)).Sum(d => 2 * (draft.Shell.Adapters[d.Id].LengthMm + draft.Shell.Adapters[d.Id].WidthMm)) / 1000;
+            if (strip > 0)
+            {
+                draft.Bought.Add(new BoughtPiece("light", $"light strip 24 V, {Math.Ceiling(strip * 10) / 10:0.0} m in one run", 1, (long)(Math.Ceiling(strip * 10) / 10 * StripCentsPerM)));
+            }
+        }
+    }
+
+    /// <summary>Where the studs lie under the upper and lower bar.</summary>
+    private static List<double> Studs(BackBoard own, SolidPart board, SolidPart bar) =>
+        [.. Enumerable.Range(0, 60).Select(i => board.Box.Min.X + own.FirstStudMm + (i * own.StudSpacingMm)).Where(x => x > bar.Box.Min.X + 15 && x < bar.Box.Max.X - 15)];
+
+    private static void WallScrews(BackBoard own, JointDraft draft, SolidPart board, List<SolidPart> bars)
+    {
+        foreach (var bar in bars.Where(b => b.Frame.U.Axis() == Axis.X))
+        {
+            var studs = Studs(own, board, bar);
+            foreach (var (x, i) in studs.Select((x, i) => (x, i + 1)))
+            {
+                draft.Cut(bar, new Hole(
+                    $"{bar.Id}/wall/{i}", own.Id, "screw into the wall's framing", WorkedFrom.Seen, bar.Frame.ToPlane(bar.Box.Centre with { X = x }), WallScrewMm + 0.5, null, null, 10, 90,
+                    $"clearance for a wood screw {WallScrewMm} mm", $"on stud {i}: {own.FirstStudMm} mm from the board's left edge and {own.StudSpacingMm} mm apart", null));
+            }
+
+            if (studs.Count > 0)
+            {
+                draft.Bought.Add(new BoughtPiece("wall screw", $"wood screw {WallScrewMm} x {Math.Ceiling((bar.Box.Size.Y + WallScrewInMm) / 10) * 10}, countersunk", studs.Count, WallScrewCents));
+            }
+        }
+    }
+
+    /// <summary>
+    /// A hole through the board for each connector's cable, where the plug has run straight out and is clear of pads and frame; searched
+    /// outwards from there.
+    /// </summary>
+    private static void CableHoles(BackBoard own, JointDraft draft, SolidPart board, List<SolidPart> bars)
+    {
+        var taken = bars.Select(b => b.Box).Concat(draft.Shell.Adapters.Values.Select(a => a.Box)).Concat(draft.Fit.Devices.Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back)).Select(d => d.Body)).ToList();
+        foreach (var device in draft.Fit.Devices.Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back)))
+        {
+            foreach (var port in device.Model.Ports.Where(p => !device.Device.ClosedPorts.Contains(p.Id) && (p.NeedsOpening || Linked(draft.Design, device.Id, p.Id))))
+            {
+                var placed = device.Place(port);
+                var cable = draft.Design.Links.Where(l => (l.FromDeviceId, l.FromPortId) == (device.Id, port.Id) || (l.ToDeviceId, l.ToPortId) == (device.Id, port.Id)).Select(l => CableKind.Find(l.Cable)).FirstOrDefault();
+                var exit = placed.Exit.Axis() == Axis.Y ? Direction.Down : placed.Exit;
+                var (width, height) = (Math.Max(port.PlugWidthMm, port.PlugHeightMm), Math.Min(port.PlugWidthMm, port.PlugHeightMm));
+                var half = new Point3((exit.Axis() == Axis.X ? height : width) / 2, 0, (exit.Axis() == Axis.X ? width : height) / 2) + new Point3(own.CableClearMm, 0, own.CableClearMm);
+                var lead = cable is null ? PortOpenings.PlugLengthMm : cable.StraightMm;
+                for (var further = 0.0; further <= 80; further += 2.5)
+                {
+                    var at = placed.Centre + (exit.Vector() * (lead + further)) with { };
+                    var hole = new Box(at - half, at + half).WithSpan(Axis.Y, board.Box.Min.Y - 200, board.Box.Max.Y + 100);
+                    if (!board.Box.Grow(-6).WithSpan(Axis.Y, -1e4, 1e4).Contains(hole.WithSpan(Axis.Y, 0, 1)) || taken.Exists(hole.Grow(2).Overlaps))
+                    {
+                        continue;
+                    }
+
+                    taken.Add(hole);
+                    var (min, max) = board.Frame.ToPlane(hole);
+                    draft.Cut(board, new Opening(
+                        $"{device.Id}/{port.Id}/cable", device.Id, $"{device.Device.Name}: cable of {port.Name}", WorkedFrom.Seen, new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 3,
+                        $"plug {port.PlugWidthMm} x {port.PlugHeightMm} and {own.CableClearMm} mm all round", $"{lead + further:0.#} mm straight out of the connector"));
+                    draft.PortHoles.Add((device.Id, port.Id, board.Id));
+                    break;
+                }
+            }
+        }
+    }
+
+    private static bool Linked(Design design, string device, string port) => design.Links.Any(l => (l.FromDeviceId, l.FromPortId) == (device, port) || (l.ToDeviceId, l.ToPortId) == (device, port));
+
+    protected override IEnumerable<Finding> Findings(BackBoard own, PlanSoFar plan)
+    {
+        if (!plan.Shell.Panels.TryGetValue(Face.Back, out var board))
+        {
+            yield break;
+        }
+
+        foreach (var device in plan.Fit.Devices.Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back)))
+        {
+            foreach (var port in device.Model.Ports.Where(p => !device.Device.ClosedPorts.Contains(p.Id) && (p.NeedsOpening || Linked(plan.Design, device.Id, p.Id)) && !plan.Joints.PortHoles.Contains((device.Id, p.Id, board.Id))))
+            {
+                yield return new Finding(
+                    $"no-cable-hole:{device.Id}/{port.Id}", "no-cable-hole", Severity.Warn,
+                    $"No hole for the cable of {device.Device.Name}, {port.Name}, is free within {Say.Mm(80)} mm of its connector: frame, pads or the edge are in the way.",
+                    ["device/" + device.Id, board.Id],
+                    [new Remedy("leave-closed", "Do not lead that port through the board", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, port.Id] }))]);
+            }
+        }
+
+        if (own.Pads is { BevelDeg: > 0 and var bevel } && bevel < PlasticSheet.CriticalAngleDeg(AcrylicIndex))
+        {
+            yield return Finding.Of("bevel-does-not-turn-light", Severity.Note,
+                $"A bevel of {Say.Mm(bevel)} degrees lets light out unturned: above {Say.Mm(Math.Round(PlasticSheet.CriticalAngleDeg(AcrylicIndex), 1))} degrees it is reflected to the front.",
+                [own.Id], new Remedy("45", "Bevel at 45 degrees", d => d.WithStructure<BackBoard>(own.Id, b => b.Pads is null ? b : b with { Pads = b.Pads with { BevelDeg = 45 } })));
+        }
+
+        var bars = plan.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/frame-", StringComparison.Ordinal) && m.Frame.U.Axis() == Axis.X).ToList();
+        var studs = bars.Count == 0 ? 0 : bars.Min(b => Studs(own, board, b).Count);
+        if (studs < 2)
+        {
+            yield return Finding.Of("one-stud", Severity.Stop,
+                $"The frame meets {studs} studs of the wall: it needs 2, or it hangs on plaster.",
+                [own.Id],
+                new Remedy("first-stud", "Set the first stud 60 mm from the edge", d => d.WithStructure<BackBoard>(own.Id, b => b with { FirstStudMm = b.FrameInsetMm + 40 })));
+            yield break;
+        }
+
+        var screws = bars.Sum(b => Studs(own, board, b).Count);
+        var mass = (plan.Parts.Parts.Where(p => p.LeafOf is null).Sum(p => p.MassG) + plan.Fit.Devices.Sum(d => d.Model.MassG)) / 1000;
+        var (pull, hold) = (PullN(plan, board, bars, mass) / Math.Max(1, screws / 2), WoodScrewForm.WithdrawalN(SpruceGravity, WallScrewMm, WallScrewInMm) / SafetyFactor);
+        yield return Finding.Of(pull > hold ? "wall-overloaded" : "wall-load", pull > hold ? Severity.Stop : Severity.Note,
+            $"The board weighs {Say.Mm(Math.Round(mass, 1))} kg on {screws} screws in framing: each upper one is pulled by {Say.Mm(Math.Round(pull))} N and may be by {Say.Mm(Math.Round(hold))} N with a safety of {SafetyFactor}. Fix it to framing, not to plaster; the wall itself is for local practice to judge.",
+            [own.Id]);
+    }
+
+    /// <summary>The weight hangs before the wall and tips about the lower bar: pull on the upper bar, N.</summary>
+    private static double PullN(PlanSoFar plan, SolidPart board, List<SolidPart> bars, double massKg)
+    {
+        var height = Math.Max(50, bars.Max(b => b.Box.Centre.Z) - bars.Min(b => b.Box.Centre.Z));
+        var weights = plan.Parts.Parts.Where(p => p.LeafOf is null).Select(p => (p.MassG, p.Box.Centre.Y)).Concat(plan.Fit.Devices.Select(d => (d.Model.MassG, d.Body.Centre.Y))).ToList();
+        var total = weights.Sum(w => w.MassG);
+        var arm = plan.Fit.Envelope.Outer.Max.Y - (total <= 0 ? board.Box.Centre.Y : weights.Sum(w => w.MassG * w.Y) / total);
+        return massKg * 9.81 * arm / height;
+    }
+}

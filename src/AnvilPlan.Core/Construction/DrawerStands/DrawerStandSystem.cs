@@ -1,0 +1,227 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction.DrawerStands;
+
+/// <summary>Drawer walls on the tray, slides beside them, the front panel before them.</summary>
+public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
+{
+    /// <summary>Room of a side slide, mm [R].</summary>
+    private const double SlideMm = 12.7;
+
+    private const double SlideHeightMm = 35;
+    private const double WoodPlayMm = 1;
+    private const double RunnerBarMm = 12;
+    private const string RunnerBar = "beech-12x12";
+
+    /// <summary>Lengths that slides are sold in, mm [R].</summary>
+    private static readonly double[] SlideLengthsMm = [150, 200, 250, 300, 350, 400, 450, 500, 550, 600];
+
+    public override string Key => "drawerStand";
+    public override string Name => "Drawer in a stand";
+    public override string About => "The box is a stand, open in front; everything sits in a drawer that runs out, under a load on top.";
+
+    protected override Design Begin(Design design, Catalog catalog, string id)
+    {
+        var tray = design.Trays.FirstOrDefault(t => t.Plane == TrayPlane.Level);
+        var bottom = (tray ?? new Tray(id + "-bottom", "Drawer bottom", "birch-plywood", 6, null, 10, SlideMm, TraySupport.None, null)) with
+        {
+            Support = TraySupport.None, RailBarId = null, GapMm = SlideMm + 0.3, Drawer = new Drawer(Face.Front, Math.Round(design.Box.DepthMm * 0.8)),
+        };
+        return design with
+        {
+            Box = design.Box with { Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Front ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p)] },
+            Trays = tray is null ? [.. design.Trays, bottom] : [.. design.Trays.Select(t => t.Id == tray.Id ? bottom : t)],
+            Structures = [.. design.Structures, new DrawerStand(id, bottom.Id, "birch-plywood", 9, 40, 6, RunnerKind.SideSlides)],
+        };
+    }
+
+    protected override void Check(StructureCheck check, DrawerStand own, Design design)
+    {
+        check.Material("wallMaterialId", own.WallMaterialId);
+        check.Range("wallNominalMm", own.WallNominalMm, 2, 30);
+        check.Range("wallHeightMm", own.WallHeightMm, 5, 600);
+        check.Range("overlapMm", own.OverlapMm, 0, 60);
+        if (design.Trays.FirstOrDefault(t => t.Id == own.TrayId) is not { } tray)
+        {
+            check.Refuse("trayId", $"trayId is \"{own.TrayId}\": the design has no such tray.");
+        }
+        else if (tray is not { Plane: TrayPlane.Level, Drawer.Out: Face.Front, Support: TraySupport.None })
+        {
+            check.Refuse("trayId", $"trayId is \"{own.TrayId}\": the drawer's bottom is a level tray that slides out in front and has no support of its own.");
+        }
+
+        if (design.Panel(Face.Front).Hold is PanelHold.Open or PanelHold.Hinged)
+        {
+            check.Refuse("id", "the front is open or hinged: it is the front of the drawer.");
+        }
+    }
+
+    /// <summary>The front goes with the drawer; the bottom leaves room for the runners.</summary>
+    protected override Design Spread(DrawerStand own, Design design, Catalog catalog)
+    {
+        var wall = WallMm(own, catalog);
+        return design with
+        {
+            Trays = [.. design.Trays.Select(t => t.Id == own.TrayId ? t with { GapMm = RoomMm(own) + Math.Max(0, wall - RoomMm(own)) } : t)],
+            Box = design.Box with
+            {
+                Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Front ? p with { Hold = PanelHold.OnDrawer, InsetMm = 0 } : p)],
+                Edges = [.. design.Box.Edges.Select(e => e.Id.Of().A == Face.Front || e.Id.Of().B == Face.Front ? e with { Joint = JointKind.Loose, Covers = Face.Front, DepthMm = null, BlockBarId = null } : e)],
+            },
+        };
+    }
+
+    private static double WallMm(DrawerStand own, Catalog catalog) => catalog.TypicalThicknessMm(own.WallMaterialId, own.WallNominalMm);
+
+    private static double RoomMm(DrawerStand own) => own.Runner == RunnerKind.SideSlides ? SlideMm : WoodPlayMm;
+
+    protected override void Lay(DrawerStand own, ShellDraft draft)
+    {
+        var inner = draft.Fit.Envelope.Inner;
+        var plate = draft.Fit.Trays[own.TrayId];
+        var (t, room) = (WallMm(own, draft.Catalog), RoomMm(own));
+        var (left, right) = (inner.Min.X + room, inner.Max.X - room);
+        var (low, high) = (plate.Max.Z, plate.Max.Z + own.WallHeightMm);
+        var tray = draft.Design.Trays.First(x => x.Id == own.TrayId);
+        Wall(own, draft, "front", "Drawer front wall", new Box(new(left, inner.Min.Y, plate.Min.Z), new(right, inner.Min.Y + t, high)), Direction.Front);
+        Wall(own, draft, "left", "Drawer left wall", new Box(new(plate.Min.X, inner.Min.Y + t, low), new(plate.Min.X + t, plate.Max.Y, high)), Direction.Left);
+        Wall(own, draft, "right", "Drawer right wall", new Box(new(plate.Max.X - t, inner.Min.Y + t, low), new(plate.Max.X, plate.Max.Y, high)), Direction.Right);
+        Wall(own, draft, "back", "Drawer back wall", new Box(new(plate.Min.X + t, plate.Max.Y - t, low), new(plate.Max.X - t, plate.Max.Y, high)), Direction.Back);
+        if (own.Runner == RunnerKind.WoodenRunners)
+        {
+            var bar = draft.Catalog.Bar(RunnerBar);
+            foreach (var (name, from) in ((string, double)[])[("left", inner.Min.X), ("right", inner.Max.X - RunnerBarMm)])
+            {
+                var box = new Box(new(from, inner.Min.Y + t, plate.Min.Z - RunnerBarMm), new(from + RunnerBarMm, inner.Max.Y, plate.Min.Z));
+                box = BarPlacing.Trim(box, Axis.Y, draft.Members.Select(m => m.Box));
+                if (box.Size.Y >= BarPlacing.LeastLengthMm)
+                {
+                    draft.Members.Add(BarPlacing.Solid($"{own.Id}/runner-{name}", $"Runner {name}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, Axis.Y, Direction.Up, RunnerBarMm));
+                }
+            }
+        }
+
+        if (draft.Panels.TryGetValue(Face.Front, out var front))
+        {
+            var box = front.Box;
+            foreach (var side in Face.Front.Neighbours().Where(draft.Panels.ContainsKey).Select(f => f.Outward()))
+            {
+                var end = inner.Side(side) + (side.Sign() * Math.Min(own.OverlapMm, draft.Fit.Envelope.ThicknessMm[Faces.Of(side)]));
+                box = side.Sign() > 0 ? box with { Max = box.Max.With(side.Axis(), end) } : box with { Min = box.Min.With(side.Axis(), end) };
+            }
+
+            draft.Panels[Face.Front] = front.Resized(box);
+        }
+    }
+
+    private static void Wall(DrawerStand own, ShellDraft draft, string name, string title, Box box, Direction seen)
+    {
+        if (box.Empty)
+        {
+            return;
+        }
+
+        var (u, v) = Faces.Of(seen).DrawnAxes();
+        draft.Members.Add(new SolidPart($"{own.Id}/{name}", title, PartKind.Panel, own.WallMaterialId, own.WallNominalMm, box, SolidPart.FrameOf(box, u, v, false), "outside", "inside", null) { CarriesDeck = own.TrayId });
+    }
+
+    protected override void Join(DrawerStand own, JointDraft draft)
+    {
+        var plate = draft.Shell.Trays[own.TrayId];
+        SolidPart? Named(string name) => draft.Shell.Member($"{own.Id}/{name}");
+        foreach (var name in (string[])["left", "right", "back"])
+        {
+            if (Named(name) is { } wall)
+            {
+                draft.Keep(plate, wall.Box.Grow(0.01), wall.Name.ToLowerInvariant());
+                draft.Hold(plate, wall, HoldBy.Glue, own.Id);
+            }
+        }
+
+        if (Named("front") is { } face)
+        {
+            foreach (var name in (string[])["left", "right"])
+            {
+                if (Named(name) is { } wall)
+                {
+                    draft.Hold(face, wall, HoldBy.Glue, own.Id);
+                }
+            }
+
+            if (draft.Shell.Panels.TryGetValue(Face.Front, out var front))
+            {
+                FixingRows.Screw(draft, face, front, new RowRule(own.Id, $"{own.Id}/front", 30, 250, "screw to the drawer's front"));
+            }
+        }
+
+        Runners(own, draft, plate);
+    }
+
+    private static void Runners(DrawerStand own, JointDraft draft, SolidPart plate)
+    {
+        var inner = draft.Fit.Envelope.Inner;
+        foreach (var (name, face) in ((string, Face)[])[("left", Face.Left), ("right", Face.Right)])
+        {
+            if (!draft.Shell.Panels.TryGetValue(face, out var side))
+            {
+                continue;
+            }
+
+            if (own.Runner == RunnerKind.SideSlides && draft.Shell.Member($"{own.Id}/{name}") is { } wall)
+            {
+                var middle = wall.Box.Centre.Z;
+                var bridge = new Box(
+                    new(Math.Min(inner.Side(face.Outward()), wall.Box.Side(face.Outward())), wall.Box.Min.Y, middle - (SlideHeightMm / 2)),
+                    new(Math.Max(inner.Side(face.Outward()), wall.Box.Side(face.Outward())), wall.Box.Max.Y, middle + (SlideHeightMm / 2)));
+                draft.Hold(wall, side, HoldBy.Slide, own.Id, [bridge]);
+            }
+            else if (draft.Shell.Member($"{own.Id}/runner-{name}") is { } runner)
+            {
+                FixingRows.Screw(draft, side, runner, new RowRule(own.Id, $"{own.Id}/runner-{name}", 30, 200, "screw to the runner"));
+                draft.Hold(plate, runner, HoldBy.Slide, own.Id);
+            }
+        }
+
+        if (own.Runner == RunnerKind.SideSlides && SlideFor(own, draft.Design, draft.Fit) is { } slide)
+        {
+            draft.Bought.Add(new BoughtPiece("slide", $"pair of side slides {slide} mm, full travel, 12.7 mm each side", 1, 900 + (long)slide));
+        }
+    }
+
+    /// <summary>The shortest slide that gives the travel and fits the depth; null when none does.</summary>
+    private static double? SlideFor(DrawerStand own, Design design, FitPlan fit)
+    {
+        var travel = design.Trays.First(t => t.Id == own.TrayId).Drawer?.TravelMm ?? 0;
+        return SlideLengthsMm.Where(l => l >= travel && l <= fit.Trays[own.TrayId].Size.Y).Select(l => (double?)l).FirstOrDefault();
+    }
+
+    protected override IEnumerable<Finding> Findings(DrawerStand own, PlanSoFar plan)
+    {
+        var tray = plan.Design.Trays.First(t => t.Id == own.TrayId);
+        var depth = plan.Fit.Trays[own.TrayId].Size.Y;
+        if (own.Runner == RunnerKind.SideSlides && SlideFor(own, plan.Design, plan.Fit) is null)
+        {
+            var most = SlideLengthsMm.Where(l => l <= depth).Select(l => (double?)l).LastOrDefault();
+            yield return Finding.Of("no-slide-fits", Severity.Stop,
+                $"No slide on sale gives {Say.Mm(tray.Drawer!.TravelMm)} mm of travel in {Say.Mm(depth)} mm of depth{(most is { } m ? $": the longest that fits has {Say.Mm(m)} mm" : "")}.",
+                [own.Id, own.TrayId],
+                [.. most is { } length ? [new Remedy("travel", $"Let it come out {Say.Mm(length)} mm", d => d.WithTray(own.TrayId, t => t with { Drawer = new Drawer(Face.Front, length) }))] : (Remedy[])[], new Remedy("wooden", "Run it on wooden runners", d => d.WithStructure<DrawerStand>(own.Id, s => s with { Runner = RunnerKind.WoodenRunners }))]);
+        }
+
+        var top = plan.Fit.Trays[own.TrayId].Max.Z + own.WallHeightMm;
+        if (top > plan.Fit.Envelope.Inner.Max.Z - 1)
+        {
+            yield return Finding.Of("drawer-too-tall", Severity.Stop,
+                $"The drawer's walls reach {Say.Mm(top)} mm, the inside of the stand {Say.Mm(plan.Fit.Envelope.Inner.Max.Z)} mm: 1 mm of play is wanted.",
+                [own.Id],
+                new Remedy("lower-walls", "Make the walls lower", d => own.WallHeightMm - (top - plan.Fit.Envelope.Inner.Max.Z) - 1 >= 5 ? d.WithStructure<DrawerStand>(own.Id, s => s with { WallHeightMm = Math.Floor(own.WallHeightMm - (top - plan.Fit.Envelope.Inner.Max.Z) - 1) }) : null));
+        }
+    }
+}

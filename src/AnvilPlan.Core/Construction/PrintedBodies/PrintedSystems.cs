@@ -1,0 +1,339 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Printing;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction.PrintedBodies;
+
+/// <summary>A body whose faces are printed in one, or in pieces that pins, screws or glue flanges join.</summary>
+public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
+{
+    private const double AnchorInsetMm = 15;
+    private const double InsertHoleMm = 4;
+    private const double InsertDeepMm = 5;
+    private const long InsertCents = 15;
+    private const double SetUpMin = 15;
+
+    public override string Key => "printedBody";
+    public override string Name => "Printed body";
+    public override string About => "Faces printed as one body, split to the printer's bed and joined by pins, screws or glue flanges, with anchors on every side.";
+
+    protected override Design Begin(Design design, Catalog catalog, string id) => design with
+    {
+        Structures = [.. design.Structures, new PrintedBody(id, [Face.Bottom, Face.Left, Face.Right, Face.Front, Face.Back], "petg", 6, 1.2, 0.2, PieceJoin.Pins, true)],
+    };
+
+    protected override void Check(StructureCheck check, PrintedBody own, Design design)
+    {
+        PrintedChecks.Plastic(check, own.MaterialId, own.SkinMm, own.Infill);
+        check.Range("wallMm", own.WallMm, 0.8, 40);
+        if (own.Faces.Count is 0 || own.Faces.Distinct().Count() != own.Faces.Count)
+        {
+            check.Refuse("faces", $"faces holds {own.Faces.Count} entries: it must name 1 to 6 faces, each once.");
+        }
+    }
+
+    protected override Design Spread(PrintedBody own, Design design, Catalog catalog) => design with
+    {
+        Box = design.Box with
+        {
+            Panels = [.. design.Box.Panels.Select(p => own.Faces.Contains(p.Face) ? p with { MaterialId = own.MaterialId, NominalMm = own.WallMm, MeasuredMm = own.WallMm, InsetMm = 0 } : p)],
+            Edges = [.. design.Box.Edges.Select(e => own.Faces.Contains(e.Id.Of().A) && own.Faces.Contains(e.Id.Of().B) ? e with { Joint = JointKind.Bent, DepthMm = null, BlockBarId = null } : e)],
+        },
+    };
+
+    protected override void Lay(PrintedBody own, ShellDraft draft)
+    {
+        var present = own.Faces.Where(draft.Panels.ContainsKey).ToList();
+        if (present.Count == 0)
+        {
+            return;
+        }
+
+        // one body: each face stops where the faces before it begin, so that no plastic is counted twice
+        foreach (var (face, i) in present.Select((f, i) => (f, i)))
+        {
+            var box = draft.Panels[face].Box;
+            foreach (var side in present.Take(i).Where(f => f.Outward().Axis() != face.Outward().Axis()).Select(f => f.Outward()))
+            {
+                var end = draft.Fit.Envelope.InnerPlane(Faces.Of(side));
+                box = side.Sign() > 0 ? box with { Max = box.Max.With(side.Axis(), end) } : box with { Min = box.Min.With(side.Axis(), end) };
+            }
+
+            draft.Panels[face] = draft.Panels[face].Resized(box) with { LeafOf = own.Id };
+        }
+
+        var solids = present.Select(f => draft.Panels[f].Box).ToList();
+        var job = PrintJobs.Of(solids, draft.Catalog.Material(own.MaterialId), own.SkinMm, own.Infill, draft.Shop, Word(own.Join));
+        var size = draft.Fit.Envelope.Outer.Size;
+        draft.Compounds.Add(new Compound(own.Id, $"Printed body, {string.Join(", ", present.Select(Deck.Name))}", PartKind.Printed, own.MaterialId, own.WallMm, size.X, size.Y, own.WallMm, [], PrintedChecks.Whys(job)) { Print = job });
+    }
+
+    private static string Word(PieceJoin join) => join switch { PieceJoin.Pins => "two 6 mm pins in each joint, glued", PieceJoin.Screws => "two M3 screws and inserts in each joint", _ => "glue flanges, stepped 2 mm" };
+
+    protected override void Join(PrintedBody own, JointDraft draft)
+    {
+        var compound = draft.Shell.Compounds.FirstOrDefault(c => c.Id == own.Id);
+        if (compound?.Print is not { } job)
+        {
+            return;
+        }
+
+        PrintedChecks.Buy(draft, own.Id, own.MaterialId, job);
+        draft.Steps.Add(new WorkStep("print/" + own.Id, $"Set up and clear {job.Count} prints, {job.Hours:0.#} h on the printer", job.Count * SetUpMin, [own.Id]));
+        if (job.Joints > 0)
+        {
+            draft.Bought.Add(own.Join == PieceJoin.Screws ? new BoughtPiece("insert", "M3 heat-set insert with screw M3 x 12", 2 * job.Joints, InsertCents + 6) : new BoughtPiece("pin", "steel pin 6 x 20, holes printed 6.2", own.Join == PieceJoin.Pins ? 2 * job.Joints : 0, 20));
+        }
+
+        if (!own.Anchors || own.WallMm < InsertDeepMm + 1)
+        {
+            return;
+        }
+
+        foreach (var (face, panel) in draft.Shell.Panels.Where(p => p.Value.LeafOf == own.Id))
+        {
+            foreach (var (at, i) in Anchors(panel).Select((a, i) => (a, i + 1)))
+            {
+                draft.Cut(panel, new Hole(
+                    $"{own.Id}/anchor/{Deck.Name(face)}/{i}", own.Id, "anchor point, insert M3", JointDraft.FaceTowards(panel, face.Outward().Opposite()), at, InsertHoleMm, InsertDeepMm, null, null, null,
+                    "heat-set insert M3: 4.0 mm [R]; verify by test piece", $"{AnchorInsetMm} mm in from both edges", "length of the insert"));
+            }
+
+            draft.Bought.Add(new BoughtPiece("insert", "M3 heat-set insert, anchor point", Anchors(panel).Count(), InsertCents));
+        }
+    }
+
+    private static IEnumerable<Uv> Anchors(SolidPart panel) =>
+        panel.LengthMm < 3 * AnchorInsetMm || panel.WidthMm < 3 * AnchorInsetMm ? [] :
+        from u in (double[])[AnchorInsetMm, panel.LengthMm - AnchorInsetMm] from v in (double[])[AnchorInsetMm, panel.WidthMm - AnchorInsetMm] select new Uv(u, v);
+
+    protected override IEnumerable<Finding> Findings(PrintedBody own, PlanSoFar plan)
+    {
+        if (own.Anchors && own.WallMm < InsertDeepMm + 1)
+        {
+            yield return Finding.Of("anchor-wall-thin", Severity.Warn,
+                $"A printed wall of {Say.Mm(own.WallMm)} mm takes no insert of {Say.Mm(InsertDeepMm)} mm: it needs {Say.Mm(InsertDeepMm + 1)} mm.",
+                [own.Id], new Remedy("thicker", $"Print the walls {Say.Mm(InsertDeepMm + 1)} mm thick", d => d.WithStructure<PrintedBody>(own.Id, b => b with { WallMm = InsertDeepMm + 1 })));
+        }
+    }
+}
+
+/// <summary>What printed structures have in common.</summary>
+internal static class PrintedChecks
+{
+    private const double CentsPerGram = 2.6;
+
+    public static void Plastic(StructureCheck check, string materialId, double skinMm, double infill)
+    {
+        check.Material("materialId", materialId);
+        check.Range("skinMm", skinMm, 0.4, 10);
+        check.Range("infill", infill, 0, 1, "");
+        if (check.Catalog.HasMaterial(materialId) && check.Catalog.Material(materialId).Family != MaterialFamily.Printed)
+        {
+            check.Refuse("materialId", $"materialId is \"{materialId}\": it must be a filament, one of {string.Join(", ", check.Catalog.Materials.Where(m => m.Family == MaterialFamily.Printed).Select(m => m.Id))}.");
+        }
+    }
+
+    public static IReadOnlyList<Why> Whys(PrintJob job) =>
+    [
+        new Why("plastic", job.MassG, "g", "skin x surface + infill x the rest, times density", [new WhyTerm("skin", job.WallMm, "mm", "print settings"), new WhyTerm("infill", job.Infill, "", "print settings")], job.Why),
+        new Why("hours", job.Hours, "h", "plastic / flow + layers x overhead", [new WhyTerm("pieces", job.Count, "", "bed split")], job.Why),
+    ];
+
+    public static void Buy(JointDraft draft, string id, string materialId, PrintJob job) =>
+        draft.Bought.Add(new BoughtPiece("filament", $"{draft.Catalog.Material(materialId).Name}, 1.75 mm, {Math.Ceiling(job.MassG)} g for {id}", 1, (long)Math.Ceiling(job.MassG * CentsPerGram)));
+}
+
+/// <summary>Printed ends with bars between them.</summary>
+public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
+{
+    private static readonly EdgeId[] RailEdges = [EdgeId.FrontBottom, EdgeId.FrontTop, EdgeId.BackBottom, EdgeId.BackTop];
+
+    public override string Key => "printedEnds";
+    public override string Name => "Printed ends over rails";
+    public override string About => "Two printed ends take four bars in sockets; thin panels are screwed to the bars.";
+
+    protected override Design Begin(Design design, Catalog catalog, string id) => design with
+    {
+        Structures = [.. design.Structures, new PrintedEnds(id, "petg", 14, 1.6, 0.35, "aluminium-6061-12x12", 8, FitClass.Snug)],
+    };
+
+    protected override void Check(StructureCheck check, PrintedEnds own, Design design)
+    {
+        PrintedChecks.Plastic(check, own.MaterialId, own.SkinMm, own.Infill);
+        check.Range("thicknessMm", own.ThicknessMm, 4, 60);
+        check.Range("socketMm", own.SocketMm, 2, 55);
+        check.Bar("railBarId", own.RailBarId);
+        if (own.SocketMm > own.ThicknessMm - 2)
+        {
+            check.Refuse("socketMm", $"socketMm is {own.SocketMm}: at least 2 mm of the end's {own.ThicknessMm} mm must be left.");
+        }
+
+        if (check.Catalog.HasBar(own.RailBarId) && check.Catalog.Bar(own.RailBarId).Shape != BarShape.Solid)
+        {
+            check.Refuse("railBarId", $"railBarId is \"{own.RailBarId}\": a screw goes into its end, so it must be solid.");
+        }
+
+        if (((Face[])[Face.Left, Face.Right]).Any(f => design.Panel(f).Hold is PanelHold.Open or PanelHold.Hinged))
+        {
+            check.Refuse("id", "left or right is open or hinged: both are printed ends.");
+        }
+    }
+
+    protected override Design Spread(PrintedEnds own, Design design, Catalog catalog) => design with
+    {
+        Box = design.Box with
+        {
+            Panels = [.. design.Box.Panels.Select(p => p.Face is Face.Left or Face.Right ? p with { MaterialId = own.MaterialId, NominalMm = own.ThicknessMm, MeasuredMm = own.ThicknessMm, InsetMm = 0 } : p)],
+            Edges =
+            [
+                .. design.Box.Edges.Select(e => RailEdges.Contains(e.Id) && e.Joint != JointKind.Loose ? e with { Joint = JointKind.OnRail, DepthMm = null, BlockBarId = null }
+                    : e.Id.Of().A is Face.Left or Face.Right || e.Id.Of().B is Face.Left or Face.Right ? e with { Joint = JointKind.InRail, Covers = e.Id.Of().A is Face.Left or Face.Right ? e.Id.Of().A : e.Id.Of().B, DepthMm = null, BlockBarId = null } : e),
+            ],
+        },
+    };
+
+    protected override void Lay(PrintedEnds own, ShellDraft draft)
+    {
+        var bar = draft.Catalog.Bar(own.RailBarId);
+        foreach (var face in (Face[])[Face.Left, Face.Right])
+        {
+            if (draft.Panels.TryGetValue(face, out var end))
+            {
+                draft.Panels[face] = end with { Print = PrintJobs.Of([end.Box], draft.Catalog.Material(own.MaterialId), own.SkinMm, own.Infill, draft.Shop, "two 6 mm pins in each joint, glued") };
+            }
+        }
+
+        var inner = draft.Fit.Envelope.Inner;
+        foreach (var edge in RailEdges)
+        {
+            var (a, b) = edge.Of();
+            var box = inner.WithSpan(Axis.X, inner.Min.X - own.SocketMm, inner.Max.X + own.SocketMm);
+            foreach (var (face, size) in ((Face, double)[])[(a, bar.HeightMm), (b, bar.WidthMm)])
+            {
+                var side = face.Outward();
+                var plane = inner.Side(side);
+                box = box.WithSpan(side.Axis(), Math.Min(plane, plane - (side.Sign() * size)), Math.Max(plane, plane - (side.Sign() * size)));
+            }
+
+            draft.Members.Add(BarPlacing.Solid($"{own.Id}/{Deck.Name(edge)}", $"Bar {Deck.Name(a)} {Deck.Name(b)}", PartKind.Member, bar, box, Axis.X, a.Outward(), bar.HeightMm));
+        }
+    }
+
+    protected override void Join(PrintedEnds own, JointDraft draft)
+    {
+        var tolerance = PrintJobs.ToleranceMm(draft.Shop);
+        // printed against machined: one tolerance less than between two prints
+        var clear = Math.Max(0, PrintFit.Of(own.Fit, tolerance).ClearanceMm - tolerance);
+        foreach (var edge in RailEdges)
+        {
+            if (draft.Shell.Member($"{own.Id}/{Deck.Name(edge)}") is not { } rail)
+            {
+                continue;
+            }
+
+            foreach (var face in (Face[])[Face.Left, Face.Right])
+            {
+                if (draft.Shell.Panels.TryGetValue(face, out var end))
+                {
+                    var seat = rail.Box.Intersect(end.Box).Grow(clear / 2);
+                    var plane = draft.Fit.Envelope.InnerPlane(face);
+                    var deep = plane + (face.Outward().Sign() * (own.SocketMm + 0.3));
+                    seat = seat.WithSpan(Axis.X, Math.Min(plane, deep), Math.Max(plane, deep));
+                    draft.Cut(end, Recess.Of(end, face.Outward().Opposite(), seat, $"{Deck.Name(edge)}/socket", own.Id, $"socket for {rail.Name.ToLowerInvariant()}", $"bar {rail.WidthMm} x {rail.ThicknessMm} mm and {clear:0.##} mm, fit {own.Fit.ToString().ToLowerInvariant()}"));
+                    EndFixing.AddSeated(draft, end, rail, face.Outward(), own.ThicknessMm - own.SocketMm, own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}");
+                }
+            }
+
+            foreach (var (face, i) in ((Face[])[edge.Of().A, edge.Of().B]).Select((f, i) => (f, i)))
+            {
+                if (draft.Shell.Panels.TryGetValue(face, out var panel) && draft.Design.Panel(face).Hold is PanelHold.Fixed or PanelHold.Removable)
+                {
+                    draft.Keep(panel, rail.Box.Grow(0.01), rail.Name.ToLowerInvariant());
+                    FixingRows.Screw(draft, panel, rail, new RowRule(own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}", 20 + (i * 12), 160, $"screw to {rail.Name.ToLowerInvariant()}"));
+                }
+            }
+        }
+
+        foreach (var end in draft.Shell.Panels.Values.Where(p => p.Print is not null && p.MaterialId == own.MaterialId))
+        {
+            PrintedChecks.Buy(draft, end.Id, own.MaterialId, end.Print!);
+            draft.Steps.Add(new WorkStep("print/" + end.Id, $"Set up and clear {end.Print!.Count} prints, {end.Print.Hours:0.#} h on the printer", end.Print.Count * 15, [end.Id]));
+        }
+    }
+}
+
+/// <summary>Printed feet with a passage for the screwdriver.</summary>
+public sealed class PrintedFeetSystem : ConstructionSystem<PrintedFeet>
+{
+    private const double PassageMm = 8;
+
+    public override string Key => "printedFeet";
+    public override string Name => "Printed feet";
+    public override string About => "Feet of the height that the air wants, with a hole through which the screw behind them is reached.";
+
+    protected override Design Begin(Design design, Catalog catalog, string id) => design with
+    {
+        Box = design.Box with { Feet = null },
+        Structures = [.. design.Structures, new PrintedFeet(id, "petg", 24, 15, 12, 0.4)],
+    };
+
+    protected override void Check(StructureCheck check, PrintedFeet own, Design design)
+    {
+        PrintedChecks.Plastic(check, own.MaterialId, 1.2, own.Infill);
+        check.Range("sizeMm", own.SizeMm, PassageMm + 4, 100);
+        check.Range("heightMm", own.HeightMm, 3, 200);
+        check.Range("insetMm", own.InsetMm, 0, 500);
+        if (design.Panel(Face.Bottom).Hold == PanelHold.Open)
+        {
+            check.Refuse("id", "the bottom is open: feet want a bottom to be screwed to.");
+        }
+    }
+
+    protected override void Lay(PrintedFeet own, ShellDraft draft)
+    {
+        if (!draft.Panels.TryGetValue(Face.Bottom, out var floor))
+        {
+            return;
+        }
+
+        var i = 0;
+        foreach (var x in (double[])[floor.Box.Min.X + own.InsetMm, floor.Box.Max.X - own.InsetMm - own.SizeMm])
+        {
+            foreach (var y in (double[])[floor.Box.Min.Y + own.InsetMm, floor.Box.Max.Y - own.InsetMm - own.SizeMm])
+            {
+                var box = new Box(new(x, y, floor.Box.Min.Z - own.HeightMm), new(x + own.SizeMm, y + own.SizeMm, floor.Box.Min.Z));
+                draft.Members.Add(new SolidPart($"{own.Id}/{++i}", $"Printed foot {i}", PartKind.Printed, own.MaterialId, own.HeightMm, box, SolidPart.FrameOf(box, Direction.Right, Direction.Back, false), "above", "below", null)
+                {
+                    Print = PrintJobs.Of([box], draft.Catalog.Material(own.MaterialId), 1.2, own.Infill, draft.Shop, ""),
+                });
+            }
+        }
+    }
+
+    protected override void Join(PrintedFeet own, JointDraft draft)
+    {
+        if (!draft.Shell.Panels.TryGetValue(Face.Bottom, out var floor))
+        {
+            return;
+        }
+
+        for (var i = 1; i <= 4; i++)
+        {
+            if (draft.Shell.Member($"{own.Id}/{i}") is { } foot)
+            {
+                // the head stands in the passage, a third of the way down
+                var seat = own.HeightMm / 3;
+                EndFixing.AddFoot(draft, foot, floor, seat, PassageMm, own.Id, $"{own.Id}/{i}");
+                PrintedChecks.Buy(draft, foot.Id, own.MaterialId, foot.Print!);
+            }
+        }
+    }
+}
