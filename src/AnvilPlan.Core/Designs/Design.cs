@@ -147,6 +147,29 @@ public enum JointKind
     Rabbet,
     Groove,
     Mitre,
+    Dowel,
+    Biscuit,
+    PocketScrew,
+
+    /// <summary>Box joint: equal fingers.</summary>
+    Finger,
+
+    /// <summary>Tails on the covered panel, pins on the covering one.</summary>
+    Dovetail,
+    HalfBlind,
+    ThroughTenon,
+
+    /// <summary>Screws into threads in the edge of the covered panel.</summary>
+    Tapped,
+
+    /// <summary>Rivets through both panels into an angle along the inside.</summary>
+    Riveted,
+
+    /// <summary>Screws and nuts through both panels into an angle along the inside.</summary>
+    Bolted,
+
+    /// <summary>Printed corner pieces along the inside, screwed to both panels.</summary>
+    PrintedCorner,
 
     /// <summary>Lies against it and is not joined: doors, lids.</summary>
     Loose,
@@ -164,7 +187,11 @@ public enum JointKind
 /// <param name="Covers">The face whose panel runs over the other's end. Without meaning for a mitre.</param>
 /// <param name="DepthMm">How far the covered panel enters the covering one (rabbet, groove); null = half the covering panel.</param>
 /// <param name="BlockBarId">Bar stock of the block along the inside of a screwed edge.</param>
-public sealed record Edge(EdgeId Id, Face Covers, JointKind Joint, double? DepthMm, string? BlockBarId);
+public sealed record Edge(EdgeId Id, Face Covers, JointKind Joint, double? DepthMm, string? BlockBarId)
+{
+    /// <summary>A strip with its grain across the joint in a slot of both ends; for mitres.</summary>
+    public bool Splined { get; init; }
+}
 
 /// <summary>Four feet screwed under the bottom, <paramref name="InsetMm"/> from its edges to their centres.</summary>
 public sealed record Feet(double DiaMm, double HeightMm, double InsetMm);

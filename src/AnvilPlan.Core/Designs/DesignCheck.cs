@@ -171,6 +171,11 @@ public sealed partial class DesignCheck
             Stock(path, p.MaterialId, p.NominalMm, p.MeasuredMm);
             Range($"{path}.insetMm", p.InsetMm, 0, 100);
             Drilled($"{path}.drilled", p.Drilled);
+            if (p.Hold == PanelHold.OnDrawer)
+            {
+                Add($"{path}.hold", "hold is onDrawer: that follows from a drawer in a stand and is not chosen for a panel.");
+            }
+
             if (p.Hold == PanelHold.Hinged && (p.HingeAt is not { } hinge || !p.Face.Neighbours().Contains(hinge)))
             {
                 Add($"{path}.hingeAt", $"hingeAt is {(p.HingeAt is { } h ? Deck.Name(h) : "missing")}: a hinged panel hangs at one of {string.Join(", ", p.Face.Neighbours().Select(Deck.Name))}.");
@@ -184,6 +189,11 @@ public sealed partial class DesignCheck
             if (e.Covers != a && e.Covers != b)
             {
                 Add($"{path}.covers", $"covers is {Deck.Name(e.Covers)}: at this edge it must be {Deck.Name(a)} or {Deck.Name(b)}.");
+            }
+
+            if (e.Joint is JointKind.OnRail or JointKind.InRail or JointKind.Bent)
+            {
+                Add($"{path}.joint", $"joint is {e.Joint.ToString().ToLowerInvariant()}: that follows from a structure and is not chosen for an edge.");
             }
 
             OrNull($"{path}.depthMm", e.DepthMm, 0.1, 100);

@@ -47,8 +47,8 @@ internal static class AccessFindings
         foreach (var panel in removable)
         {
             var edges = plan.Design.Box.Edges.Where(e => Touches(e, panel.Face) && Meets(plan, e)).ToList();
-            var stuck = edges.Count(e => e.Joint is JointKind.ButtGlued or JointKind.Mitre or JointKind.Groove);
-            var screwed = edges.Count(e => e.Joint is JointKind.ButtScrewed or JointKind.OnRail);
+            var stuck = edges.Count(e => e.Joint is JointKind.ButtGlued or JointKind.Mitre or JointKind.Groove or JointKind.Riveted || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue });
+            var screwed = edges.Count(e => e.Joint is JointKind.ButtScrewed or JointKind.OnRail or JointKind.Bolted or JointKind.PrintedCorner or JointKind.Tapped or JointKind.PocketScrew);
             if (stuck > 0 || screwed < 2)
             {
                 yield return Finding.Of("removable-held", Severity.Stop,

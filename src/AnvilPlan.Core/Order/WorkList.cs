@@ -22,7 +22,7 @@ public static class WorkList
         .. parts.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id])),
         .. parts.Parts.Where(p => p.Features.Count > 0).Select(p => new WorkStep("machine/" + p.Id, $"Machine {p.Name.ToLowerInvariant()}", MachineMin(rates, p), [p.Id])),
         .. joints.Edges.Select(e => new WorkStep("join/" + Deck.Name(e.Edge), $"Join {Deck.Name(e.Edge)}",
-            (e.Joint is JointKind.ButtScrewed or JointKind.Loose or JointKind.OnRail or JointKind.InRail or JointKind.Bent ? 0 : rates.GlueMinPerJoint) + ScrewMin(rates, joints.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)])),
+            (e.Joint is JointKind.ButtGlued or JointKind.Rabbet or JointKind.Groove or JointKind.Mitre || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue } ? rates.GlueMinPerJoint : 0) + ScrewMin(rates, joints.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)])),
         .. joints.Screws.Where(s => !s.For.StartsWith("edge/", StringComparison.Ordinal)).GroupBy(s => s.For)
             .Select(g => new WorkStep("fix/" + g.Key, $"Fix {g.First().Where.ToLowerInvariant()}", g.Sum(s => s.Count) * rates.ScrewMin, [g.Key])),
         .. joints.Steps,

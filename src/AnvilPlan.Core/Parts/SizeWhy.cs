@@ -30,9 +30,10 @@ internal static class SizeWhy
         var value = PartStage.Clean(solid.Box.Size[axis]);
         return solid.Kind switch
         {
-            PartKind.Panel => Panel(figure, value, solid, axis, fit, joints),
+            PartKind.Panel when Deck.FaceOf(solid.Id) is not null => Panel(figure, value, solid, axis, fit, joints),
             PartKind.Adapter => new Why(figure, value, "mm", "device's outline, its holes and the deck's holes with a rim", [new WhyTerm("plate", value, "mm", "where device and holes lie")], "geometry of both patterns"),
             PartKind.Tray => Tray(figure, value, solid, axis, design, fit),
+            PartKind.Printed or PartKind.Panel => new Why(figure, value, "mm", "as its construction system lays it", [new WhyTerm("laid", value, "mm", solid.Name)], "geometry of the structure"),
             _ => new Why(figure, value, "mm", "inside length less what other bars take; section as sold",
                 [new WhyTerm("inside length", PartStage.Clean(fit.Envelope.Inner.Size[axis]), "mm", "fit")], "geometry of the box"),
         };
@@ -55,6 +56,12 @@ internal static class SizeWhy
             {
                 terms.Add(new WhyTerm($"plus entry into {Deck.Name(other)}", joint.EntryMm, "mm", joint.Joint == JointKind.Groove ? "groove" : "rabbet"));
             }
+        }
+
+        var rest = PartStage.Clean(value - terms.Sum(t => t.Value));
+        if (Math.Abs(rest) > 1e-6)
+        {
+            terms.Add(new WhyTerm("what rails, bends or play take", rest, "mm", "structure"));
         }
 
         return new Why(figure, value, "mm", "sum of the terms", terms, "geometry of the box: the covering panel runs to the envelope");

@@ -1,7 +1,11 @@
 using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Construction.AcrylicStacks;
+using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Construction.BentWraps;
+using AnvilPlan.Core.Construction.DrawerStands;
 using AnvilPlan.Core.Construction.FoldedSheets;
 using AnvilPlan.Core.Construction.LevelFrames;
+using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Construction.RailFrames;
 using AnvilPlan.Core.Construction.TrayRacks;
 using AnvilPlan.Core.Designs;
@@ -101,7 +105,7 @@ public class RandomDesignTests
     });
 
     [Fact]
-    public void Wraps_close_round_their_ends() => Sound(6, 150, (random, design) =>
+    public void Wraps_close_round_their_ends() => Sound(6, 110, (random, design) =>
     {
         Face[] path = random.Next(3) switch
         {
@@ -127,6 +131,89 @@ public class RandomDesignTests
             },
             Structures = [wrap],
         };
+    });
+
+    [Fact]
+    public void Back_boards_hang_together() => Sound(7, 120, (random, design) =>
+    {
+        var pads = random.Next(3) == 0 ? null : new PadRule("acrylic", One(random, [4.0, 6, 8]), 3 + random.Next(6), One(random, [0.0, 45]), true);
+        return Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { Hold = f == Face.Back ? PanelHold.Fixed : PanelHold.Open })) with
+        {
+            Box = design.Box with { WidthMm = 560 + random.Next(300), DepthMm = 140, HeightMm = 400 + random.Next(200), Feet = null, Panels = [.. design.Box.Panels.Select(p => p with { Hold = p.Face == Face.Back ? PanelHold.Fixed : PanelHold.Open })] },
+            Devices = [Sample.Device("a", One(random, ["sbc-85", "audio-65"]), "panel/back", 90 + random.Next(40), 150 + random.Next(60)), Sample.Device("b", "adc-50", "panel/back", 330 + random.Next(40), 150 + random.Next(60))],
+            Structures = [new BackBoard("board", One(random, ["pine-40x20", "pine-20x20", "aluminium-6061-20x10"]), 30 + random.Next(30), pads, 400, 80, 2)],
+        };
+    });
+
+    [Fact]
+    public void Drawers_run_in_their_stands() => Sound(8, 120, (random, design) =>
+    {
+        var tray = new Tray("drawer", "Drawer bottom", "birch-plywood", 6, null, 14 + random.Next(10), 13, TraySupport.None, null) { Drawer = new Drawer(Face.Front, 100 + random.Next(80)) };
+        return design with
+        {
+            Box = design.Box with { DepthMm = 220 + random.Next(200), HeightMm = 110 + random.Next(80) },
+            Trays = [tray],
+            Structures = [new DrawerStand("stand", "drawer", "birch-plywood", One(random, [6.0, 9, 12]), 30 + random.Next(20), random.Next(12), (RunnerKind)random.Next(2))],
+        };
+    });
+
+    [Fact]
+    public void Printed_bodies_ends_and_feet_hold_together() => Sound(9, 150, (random, design) =>
+    {
+        Structure printed = random.Next(2) == 0
+            ? new PrintedBody("body", One(random, [(Face[])[Face.Bottom, Face.Left, Face.Right, Face.Front, Face.Back], [Face.Front, Face.Left, Face.Right]]), One(random, ["pla", "petg", "asa"]), 3 + random.Next(6), 1.2, 0.2, (PieceJoin)random.Next(3), random.Next(2) == 0)
+            : new PrintedEnds("ends", "petg", 10 + random.Next(10), 1.6, 0.3, One(random, ["aluminium-6061-12x12", "aluminium-6061-15x15", "beech-15x15"]), 4 + random.Next(4), (FitClass)random.Next(4));
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = printed is PrintedEnds ? "aluminium-5052" : "birch-plywood", NominalMm = printed is PrintedEnds ? 2 : 12, MeasuredMm = null }));
+        return design with
+        {
+            Box = design.Box with { Feet = null, Edges = [.. design.Box.Edges.Select(e => printed is PrintedBody body ? Screwed(e, body) : e)] },
+            Structures = [printed, .. printed is PrintedBody ? (Structure[])[] : [], new PrintedFeet("feet", "petg", 20 + random.Next(10), 10 + random.Next(20), 12, 0.4)],
+        };
+    });
+
+    /// <summary>What is not printed is screwed to blocks.</summary>
+    private static Edge Screwed(Edge edge, PrintedBody body) =>
+        body.Faces.Contains(edge.Id.Of().A) && body.Faces.Contains(edge.Id.Of().B) ? edge : edge with { Joint = JointKind.ButtScrewed, DepthMm = null, BlockBarId = "beech-20x20" };
+
+    [Fact]
+    public void Layered_acrylic_closes_to_whole_layers() => Sound(10, 100, (random, design) =>
+    {
+        var (layers, spacer) = (4 + random.Next(12), One(random, [0.0, 3]));
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "acrylic", NominalMm = 6, MeasuredMm = null, Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed }));
+        return design with
+        {
+            Box = design.Box with { Basis = SizeBasis.Inner, WidthMm = 100 + random.Next(150), DepthMm = 80 + random.Next(120), HeightMm = (layers * 6) + ((layers - 1) * spacer), Feet = null },
+            Structures = [new AcrylicStack("stack", "acrylic", 6, 6, 14 + random.Next(8), spacer, One(random, ["M3", "M4"]))],
+        };
+    });
+
+    [Fact]
+    public void Every_joint_closes_without_overlap() => Sound(11, 110, (random, design) =>
+    {
+        var thickness = One(random, [12.0, 15, 18]);
+        JointKind[] kinds = [JointKind.Dowel, JointKind.Biscuit, JointKind.PocketScrew, JointKind.Finger, JointKind.Dovetail, JointKind.HalfBlind, JointKind.ThroughTenon, JointKind.PrintedCorner, JointKind.Riveted, JointKind.Bolted, JointKind.ButtScrewed];
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { NominalMm = thickness }));
+        // uprights by one joint; floor and lid over them by another
+        var (upright, floor) = (One(random, kinds), One(random, kinds));
+        return design with
+        {
+            Box = design.Box with
+            {
+                Edges = [.. design.Box.Edges.Select(e => e.Id.Along() == Axis.Z ? e with { Joint = upright, Covers = e.Id.Of().A, DepthMm = null, BlockBarId = "beech-20x20" }
+                    : e with { Joint = e.Id.Of().B == Face.Top ? JointKind.ButtScrewed : floor, Covers = e.Id.Of().B, DepthMm = null, BlockBarId = "beech-20x20" })],
+            },
+        };
+    });
+
+    [Fact]
+    public void Sheet_with_tapped_edges_closes() => Sound(12, 60, (random, design) => Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "acrylic", NominalMm = One(random, [5.0, 6, 8]), MeasuredMm = null })) with
+    {
+        Box = design.Box with
+        {
+            WidthMm = 150 + random.Next(150), DepthMm = 120 + random.Next(150), HeightMm = 100 + random.Next(100), Feet = null,
+            Panels = [.. design.Box.Panels.Select(p => p with { MaterialId = "acrylic", NominalMm = 8, MeasuredMm = null })],
+            Edges = [.. design.Box.Edges.Select(e => e with { Joint = e.Id.Of().B == Face.Top ? JointKind.Tapped : One(random, [JointKind.ButtGlued, JointKind.Tapped, JointKind.Finger]), Covers = e.Id.Along() == Axis.Z ? e.Id.Of().A : e.Id.Of().B, DepthMm = null, BlockBarId = null })],
+        },
     });
 
     private static void Sound(int seed, int count, Func<Random, Design, Design> build)

@@ -24,7 +24,7 @@ internal static class SolidityCheck
         {
             for (var j = i + 1; j < parts.Count; j++)
             {
-                if (parts[i].Box.Overlaps(parts[j].Box) && Shared(parts[i], parts[j]) is { } point)
+                if ((parts[i].LeafOf is null || parts[i].LeafOf != parts[j].LeafOf) && parts[i].Box.Overlaps(parts[j].Box) && Shared(parts[i], parts[j]) is { } point)
                 {
                     yield return $"{parts[i].Id} and {parts[j].Id} are both solid at {point.X:0.##}, {point.Y:0.##}, {point.Z:0.##}";
                 }

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
@@ -16,31 +17,74 @@ namespace AnvilPlan.Core.Construction.PanelBoxes;
 /// </summary>
 internal static class Blocks
 {
+    private const double CornerMm = 24;
+    private const double CornerLongMm = 36;
+    private const string CornerMaterial = "petg";
+    private const string UsualAngle = "aluminium-6061-angle-15x1-5";
     private const double EndMm = 20;
     private const double PitchMostMm = 150;
 
     public static void Lay(ShellDraft draft)
     {
         var screwed = draft.Design.Box.Edges
-            .Where(e => e.Joint == JointKind.ButtScrewed && e.BlockBarId is not null && draft.Panels.ContainsKey(e.Id.Of().A) && draft.Panels.ContainsKey(e.Id.Of().B))
+            .Where(e => BarOf(e) is not null && draft.Panels.ContainsKey(e.Id.Of().A) && draft.Panels.ContainsKey(e.Id.Of().B))
             .OrderBy(e => e.Id.Along() switch { Axis.Z => 0, Axis.X => 1, _ => 2 }).ThenBy(e => e.Id);
         foreach (var edge in screwed)
         {
-            var bar = draft.Catalog.Bar(edge.BlockBarId!);
+            var bar = draft.Catalog.Bar(BarOf(edge)!);
             var (a, b) = edge.Id.Of();
             var along = edge.Id.Along();
             var box = BarPlacing.Trim(Seat(edge, edge.Covers == a ? b : a, bar, draft.Fit.Envelope), along, draft.Members.Select(p => p.Box));
             if (box.Size[along] >= BarPlacing.LeastLengthMm)
             {
-                draft.Members.Add(BarPlacing.Solid(
-                    IdOf(edge.Id), $"Block {Deck.Name(a)} {Deck.Name(b)}", PartKind.Block, bar, box, along, edge.Covers.Outward(), bar.HeightMm));
+                var solid = BarPlacing.Solid(IdOf(edge.Id), $"{(bar.Shape == BarShape.Angle ? "Angle" : "Block")} {Deck.Name(a)} {Deck.Name(b)}", PartKind.Block, bar, box, along, edge.Covers.Outward(), bar.HeightMm);
+                draft.Members.Add(bar.Shape == BarShape.Angle ? solid with { Body = RailFrames.AngleLegs.Of(box, edge.Id, bar.WallMm!.Value) } : solid);
+            }
+        }
+    }
+
+    /// <summary>Printed pieces in the corner along an edge: one at each end, more on long edges.</summary>
+    public static void LayPrintedCorners(ShellDraft draft)
+    {
+        foreach (var edge in draft.Design.Box.Edges.Where(e => e.Joint == JointKind.PrintedCorner && draft.Panels.ContainsKey(e.Id.Of().A) && draft.Panels.ContainsKey(e.Id.Of().B)))
+        {
+            var (a, b) = edge.Id.Of();
+            var along = edge.Id.Along();
+            var strip = From(From(draft.Fit.Envelope.Inner, a, CornerMm, draft.Fit.Envelope), b, CornerMm, draft.Fit.Envelope);
+            strip = BarPlacing.Trim(strip, along, draft.Members.Select(m => m.Box));
+            var count = strip.Size[along] < 2.5 * CornerLongMm ? 1 : Math.Max(2, (int)Math.Ceiling(strip.Size[along] / 200));
+            for (var i = 0; i < count && strip.Size[along] >= CornerLongMm; i++)
+            {
+                var room = strip.Size[along] - CornerLongMm;
+                var from = strip.Min[along] + (count == 1 ? room / 2 : room * i / (count - 1));
+                var box = strip.WithSpan(along, from, from + CornerLongMm);
+                var u = Directions.Of(along, 1);
+                draft.Members.Add(new SolidPart($"corner/{Deck.Name(edge.Id)}/{i + 1}", $"Printed corner {Deck.Name(edge.Id)} {i + 1}", PartKind.Printed, CornerMaterial, CornerMm, box, SolidPart.FrameOf(box, u, a.Outward().Cross(u), false), "towards the " + a.Outward().Word(), "the opposite face", null)
+                {
+                    Print = PrintJobs.Of([box], draft.Catalog.Material(CornerMaterial), 1.8, 0.4, draft.Shop, ""),
+                });
+            }
+        }
+    }
+
+    public static void JoinPrintedCorners(JointDraft draft)
+    {
+        foreach (var edge in draft.Edges.Where(e => e.Joint == JointKind.PrintedCorner))
+        {
+            foreach (var piece in draft.Shell.Members.Where(m => m.Id.StartsWith($"corner/{Deck.Name(edge.Edge)}/", StringComparison.Ordinal)))
+            {
+                foreach (var (face, i) in ((Face[])[edge.Host, edge.Mate]).Select((f, i) => (f, i)))
+                {
+                    draft.Keep(draft.Shell.Panels[face], piece.Box.Grow(0.01), piece.Name.ToLowerInvariant());
+                    FixingRows.Screw(draft, draft.Shell.Panels[face], piece, new RowRule(Deck.PlaceOf(edge.Edge), $"{piece.Id}/{Deck.Name(face)}", 6 + (i * 4), 100, $"screw to {piece.Name.ToLowerInvariant()}"));
+                }
             }
         }
     }
 
     public static void Join(JointDraft draft)
     {
-        foreach (var edge in draft.Edges.Where(e => e.Joint == JointKind.ButtScrewed))
+        foreach (var edge in draft.Edges.Where(e => e.Joint is JointKind.ButtScrewed or JointKind.Riveted or JointKind.Bolted))
         {
             if (draft.Shell.Member(IdOf(edge.Edge)) is not { } block)
             {
@@ -48,6 +92,12 @@ internal static class Blocks
             }
 
             var name = Deck.Name(edge.Edge);
+            if (edge.Joint != JointKind.ButtScrewed)
+            {
+                JoinAngle(draft, edge, block, name);
+                continue;
+            }
+
             var screwed = Screwed(draft.Design, draft.Catalog, edge, draft.Catalog.Material(block.MaterialId)).ToList();
             foreach (var (face, i) in screwed.Select((f, i) => (f, i)))
             {
@@ -61,6 +111,32 @@ internal static class Blocks
                 {
                     draft.Hold(draft.Shell.Panels[face], block, HoldBy.Glue, Deck.PlaceOf(edge.Edge));
                 }
+            }
+        }
+    }
+
+    /// <summary>The bar along the inside of an edge; null when the joint has none.</summary>
+    private static string? BarOf(Edge edge) => edge.Joint switch
+    {
+        JointKind.ButtScrewed => edge.BlockBarId,
+        JointKind.Riveted or JointKind.Bolted => UsualAngle,
+        _ => null,
+    };
+
+    private static void JoinAngle(JointDraft draft, EdgeJoint edge, SolidPart angle, string name)
+    {
+        foreach (var (face, i) in ((Face[])[edge.Host, edge.Mate]).Select((f, i) => (f, i)))
+        {
+            var panel = draft.Shell.Panels[face];
+            var rule = new RowRule(Deck.PlaceOf(edge.Edge), $"{name}/{Deck.Name(face)}", EndMm + (i * 12), 80, $"{(edge.Joint == JointKind.Riveted ? "rivet" : "screw")} to angle {name}");
+            draft.Keep(panel, angle.Box.Grow(0.01), $"angle {name}");
+            if (edge.Joint == JointKind.Riveted)
+            {
+                Rivets.Row(draft, panel, angle, rule);
+            }
+            else
+            {
+                FixingRows.Screw(draft, panel, angle, rule);
             }
         }
     }

@@ -2,6 +2,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Joints.Methods;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Quantities.Text;
@@ -33,11 +34,22 @@ internal static class EdgeCuts
         {
             AddBevel(draft, joint, host, joint.Mate, envelope);
             AddBevel(draft, joint, mate, joint.Host, envelope);
+            if (draft.Design.Box.Edges.First(e => e.Id == joint.Edge).Splined)
+            {
+                Spline.Add(draft, joint, host, mate);
+            }
+
             return;
         }
 
         draft.Keep(host, EndOf(mate.Box, joint.Host, envelope), $"joint with {mate.Name.ToLowerInvariant()}");
         draft.Keep(mate, StripBehind(host, joint, envelope), $"joint with {host.Name.ToLowerInvariant()}");
+        if (JointMethod.For(joint.Joint) is { } method)
+        {
+            method.Cut(draft, joint, host, mate);
+            return;
+        }
+
         var seat = host.Box.Intersect(mate.Box);
         if (!seat.Empty)
         {
@@ -51,7 +63,8 @@ internal static class EdgeCuts
         var (a, b) = (draft.Catalog.Material(host.MaterialId), draft.Catalog.Material(mate.MaterialId));
         return joint.Joint switch
         {
-            JointKind.ButtScrewed or JointKind.OnRail => null,
+            JointKind.ButtScrewed or JointKind.OnRail or JointKind.Riveted or JointKind.Bolted or JointKind.PrintedCorner => null,
+            _ when JointMethod.For(joint.Joint) is { By: HoldBy.Screws } => HoldBy.Screws,
             JointKind.Loose => Hangs(draft.Design, joint.Host, joint.Mate) || Hangs(draft.Design, joint.Mate, joint.Host) ? HoldBy.Hinge : null,
             _ when (a.Wood && b.Wood) || (a.Brittle && b.Brittle) => HoldBy.Glue,
             JointKind.Groove or JointKind.Rabbet => HoldBy.Slipped,

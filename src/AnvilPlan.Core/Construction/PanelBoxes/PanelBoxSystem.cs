@@ -19,6 +19,7 @@ public sealed class PanelBoxSystem : ConstructionSystem
         }
 
         Blocks.Lay(draft);
+        Blocks.LayPrintedCorners(draft);
     }
 
     public override void Join(JointDraft draft)
@@ -29,6 +30,7 @@ public sealed class PanelBoxSystem : ConstructionSystem
         }
 
         Blocks.Join(draft);
+        Blocks.JoinPrintedCorners(draft);
         FootCuts.Add(draft);
     }
 }

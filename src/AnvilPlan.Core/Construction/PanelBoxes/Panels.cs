@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints.Methods;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.PanelBoxes;
@@ -15,7 +16,7 @@ internal static class Panels
     /// <summary>How far the covered panel enters the covering one, mm; zero for butt and mitre.</summary>
     public static double EntryMm(Edge edge, Envelope envelope) => edge.Joint is JointKind.Rabbet or JointKind.Groove
         ? edge.DepthMm ?? Math.Round(envelope.ThicknessMm[edge.Covers] / 2, 1)
-        : 0;
+        : JointMethod.For(edge.Joint)?.EntryMm(envelope.ThicknessMm[edge.Covers]) ?? 0;
 
     public static SolidPart Solid(Design design, Panel panel, Catalog catalog, Envelope envelope)
     {

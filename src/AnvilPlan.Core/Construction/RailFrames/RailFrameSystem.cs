@@ -102,7 +102,7 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
 
             var name = $"{(id.Along() == Axis.Z ? "Post" : "Rail")} {Deck.Name(a)} {Deck.Name(b)}";
             var solid = BarPlacing.Solid(IdOf(own, id), name, PartKind.Member, bar, box, id.Along(), a.Outward(), bar.HeightMm);
-            draft.Members.Add(bar.Shape == BarShape.Angle ? solid with { Body = Legs(box, id, bar.WallMm!.Value, outside: true) } : solid);
+            draft.Members.Add(bar.Shape == BarShape.Angle ? solid with { Body = AngleLegs.Of(box, id, bar.WallMm!.Value) } : solid);
         }
 
         if (own.Seat != PanelSeat.Over)
@@ -247,19 +247,5 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
         }
 
         return box;
-    }
-
-    /// <summary>The two legs of an angle whose heel lies in the corner between the faces.</summary>
-    private static List<Box> Legs(Box box, EdgeId edge, double wallMm, bool outside)
-    {
-        var legs = new List<Box>();
-        foreach (var face in (Face[])[edge.Of().A, edge.Of().B])
-        {
-            var side = outside ? face.Outward() : face.Outward().Opposite();
-            var plane = box.Side(side);
-            legs.Add(box.WithSpan(side.Axis(), Math.Min(plane, plane - (side.Sign() * wallMm)), Math.Max(plane, plane - (side.Sign() * wallMm))));
-        }
-
-        return legs;
     }
 }

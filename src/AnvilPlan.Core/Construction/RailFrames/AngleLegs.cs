@@ -1,0 +1,19 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
+
+namespace AnvilPlan.Core.Construction.RailFrames;
+
+/// <summary>The two legs of an angle bar.</summary>
+internal static class AngleLegs
+{
+    /// <summary>With the heel in the corner that the two faces of the edge make.</summary>
+    public static IReadOnlyList<Box> Of(Box box, EdgeId edge, double wallMm) =>
+    [
+        .. ((Face[])[edge.Of().A, edge.Of().B]).Select(face =>
+        {
+            var side = face.Outward();
+            var plane = box.Side(side);
+            return box.WithSpan(side.Axis(), Math.Min(plane, plane - (side.Sign() * wallMm)), Math.Max(plane, plane - (side.Sign() * wallMm)));
+        }),
+    ];
+}

@@ -1,0 +1,61 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Joints.Methods;
+
+/// <summary>A number to set a gauge, fence or stop to, mm or degrees.</summary>
+public sealed record JointSetting(string What, double Value, string Unit, string Why);
+
+/// <summary>One way to join two panels at an edge. One class each; the list below is all that knows them.</summary>
+public abstract class JointMethod
+{
+    public abstract JointKind Kind { get; }
+
+    /// <summary>As a maker names it.</summary>
+    public abstract string Word { get; }
+
+    /// <summary>Thinnest board that takes it, mm [R].</summary>
+    public abstract double LeastThicknessMm { get; }
+
+    /// <summary>How far the covered panel reaches into the covering one beyond its inner face, mm.</summary>
+    public virtual double EntryMm(double hostThicknessMm) => 0;
+
+    public virtual HoldBy By => HoldBy.Glue;
+
+    /// <summary>Both boards must have long grain running into the joint.</summary>
+    public virtual bool WantsLongGrain => false;
+
+    public virtual bool Suits(Material material) => material.Wood;
+
+    internal abstract void Cut(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate);
+
+    /// <summary>Settings in the order of the work; empty when the joint cannot be made.</summary>
+    internal abstract IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog);
+
+    public static JointMethod? For(JointKind kind) => All.FirstOrDefault(m => m.Kind == kind);
+
+    public static IReadOnlyList<JointMethod> All { get; } =
+    [
+        new DowelJoint(), new BiscuitJoint(), new PocketScrewJoint(), new FingerJoint(), new DovetailJoint(), new HalfBlindJoint(), new ThroughTenonJoint(), new TappedJoint(),
+    ];
+
+    /// <summary>Where the end of the mate meets the host: the strip on the host's inner face.</summary>
+    private protected static Contact Meeting(EdgeJoint joint, SolidPart host, SolidPart mate, Envelope envelope)
+    {
+        var plane = envelope.InnerPlane(joint.Host);
+        var axis = joint.Host.Outward().Axis();
+        return new Contact(joint.Host.Outward(), host.Box.Grow(0.001).Intersect(mate.Box.Grow(0.001)).WithSpan(axis, plane, plane));
+    }
+
+    /// <summary>The block of the joint in space between two places along the edge.</summary>
+    private protected static Box Between(EdgeJoint joint, Box seat, double from, double to) => seat.WithSpan(joint.Edge.Along(), from, to);
+
+    private protected static string Id(EdgeJoint joint, string what) => $"{Deck.Name(joint.Edge)}/{what}";
+
+    private protected static WorkedFrom Inside(SolidPart host, EdgeJoint joint) => JointDraft.FaceTowards(host, joint.Host.Outward().Opposite());
+}
