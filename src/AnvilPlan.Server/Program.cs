@@ -1,6 +1,7 @@
 using System.Reflection;
 using AnvilPlan.Core.Json;
 using AnvilPlan.Server.Arrangements;
+using AnvilPlan.Server.Construction;
 using AnvilPlan.Server.Calculators;
 using AnvilPlan.Server.Catalogs;
 using AnvilPlan.Server.Lengths;
@@ -64,6 +65,7 @@ app.MapOpenApi("/api/openapi.json");
 app.MapProjects();
 app.MapProjectFiles();
 app.MapArrangements();
+app.MapConstruction();
 app.MapMockUps();
 app.MapCatalog();
 app.MapMeasuring();

@@ -48,6 +48,9 @@ export function somePart(part: Partial<Schemas['Part']> = {}): Schemas['Part'] {
       },
     ],
     flat: true,
+    body: [box(200, 12, 100)],
+    leafOf: null,
+    print: null,
     ...part,
   }
 }
@@ -114,6 +117,8 @@ export function someTray(tray: Partial<Schemas['Tray']> = {}): Schemas['Tray'] {
     drawer: null,
     drilled: [],
     locked: false,
+    stiffenerBarId: null,
+    housingMm: null,
     ...tray,
   }
 }
@@ -193,12 +198,14 @@ export function someView(
           joint: 'buttGlued',
           depthMm: null,
           blockBarId: null,
+          splined: false,
         })),
         feet: null,
       },
       trays: [],
       devices: [],
       links: [],
+      structures: [],
       ...view.design,
     },
     plan: {
@@ -208,6 +215,8 @@ export function someView(
       devices: [],
       chains: [],
       edges: [],
+      layouts: [],
+      holds: [],
       parts: faces.map((f) => somePart({ id: 'shell/' + f, name: f })),
       mountPoints: [],
       standoffs: [],
@@ -270,6 +279,8 @@ export function someChanges(): Changes {
     addDevice: nothing(),
     moveDevice: nothing(),
     setLayer: nothing(),
+    addStructure: nothing(),
+    moveLevel: nothing(),
     takeArrangement: nothing(),
     takeMockUp: nothing(),
     undo: nothing(),

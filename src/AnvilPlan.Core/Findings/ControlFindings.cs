@@ -36,7 +36,7 @@ internal static class ControlFindings
 
     private static Design? Add(PlanSoFar plan, Design design, HardwareModel model, Face preferred)
     {
-        foreach (var face in (Face[])[preferred, Face.Back, Face.Front, Face.Right, Face.Left])
+        foreach (var face in ((Face[])[preferred, Face.Back, Face.Front, Face.Right, Face.Left]).Where(plan.Shell.Panels.ContainsKey))
         {
             var device = DevicePlacing.New(plan, model, Deck.OfPanel(face));
             if (FreeSpot.For(device, plan) is { } placed)

@@ -1,10 +1,14 @@
+using System.Text.RegularExpressions;
 using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Findings;
 
 /// <summary>Last stage: everything that is wrong, doubtful or worth knowing, gravest first.</summary>
-public static class FindingStage
+public static partial class FindingStage
 {
+    [GeneratedRegex("@[0-9]+")]
+    private static partial Regex CopyNumber();
+
     public static IReadOnlyList<Finding> Run(PlanSoFar plan) =>
     [
         .. ((IEnumerable<Finding>[])
@@ -12,6 +16,8 @@ public static class FindingStage
             ShellFindings.Find(plan), .. plan.Catalog.Systems.Select(s => s.Findings(plan)), HoldFindings.Find(plan), AccessFindings.Find(plan), FitFindings.Find(plan), ClearanceFindings.Find(plan), PatternFindings.Find(plan), DeckFindings.Find(plan), ControlFindings.Find(plan), PortFindings.Find(plan), LooseEndFindings.Find(plan),
             HoleFindings.Find(plan), ScrewFindings.Find(plan), StockFindings.Find(plan), ToolFindings.Find(plan), ServiceFindings.Find(plan), BriefFindings.Find(plan),
         ]).SelectMany(f => f)
+        // equal trays have equal faults: told once, for the one that they all follow
+        .DistinctBy(f => CopyNumber().Replace(f.Id, ""))
         .OrderBy(f => f.Severity),
     ];
 }

@@ -41,6 +41,12 @@ internal static class HoleFindings
 
     private static IEnumerable<Finding> Edge(PlanSoFar plan, Part part, Hole hole)
     {
+        // a dowel stands where the board behind it does, and that board keeps the edge from splitting
+        if (hole.Id.Contains("/dowel/", StringComparison.Ordinal))
+        {
+            yield break;
+        }
+
         var gap = Math.Min(Math.Min(hole.At.U, part.LengthMm - hole.At.U), Math.Min(hole.At.V, part.WidthMm - hole.At.V));
         var least = PlacementCheck.EdgeDistanceMm(plan.Catalog.Material(part.MaterialId), hole.DiaMm);
         if (gap >= least - 1e-6)

@@ -1,6 +1,9 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Joints.Methods;
+using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Findings;
@@ -171,6 +174,14 @@ internal static class ShellFindings
             }
         }
 
+        if (JointMethod.For(joint.Joint) is { } method)
+        {
+            foreach (var finding in Method(plan, joint, method, places))
+            {
+                yield return finding;
+            }
+        }
+
         var glued = joint.Joint is JointKind.ButtGlued or JointKind.Mitre;
         if (glued && !(host.Wood && mate.Wood) && !(host.Brittle && mate.Brittle))
         {
@@ -184,6 +195,37 @@ internal static class ShellFindings
             yield return Finding.Of("block-missing", Severity.Stop,
                 $"The screwed joint at {Deck.Name(joint.Edge)}, {Say.Mm(joint.LengthMm)} mm long, has no block: end grain and sheet edges do not hold screws.",
                 places, new Remedy("add-block", "Add a beech block 20 x 20", d => d.WithEdge(joint.Edge, Screwed)));
+        }
+    }
+
+    /// <summary>Thickness, material and grain of what is joined by one of the methods.</summary>
+    private static IEnumerable<Finding> Method(PlanSoFar plan, EdgeJoint joint, JointMethod method, string[] places)
+    {
+        var (host, mate) = (plan.Shell.Panels[joint.Host], plan.Shell.Panels[joint.Mate]);
+        var thin = host.ThicknessMm < mate.ThicknessMm ? host : mate;
+        var screwed = new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed));
+        if (thin.ThicknessMm < method.LeastThicknessMm - 0.35)
+        {
+            yield return Finding.Of("joint-board-thin", Severity.Stop,
+                $"{thin.Name} is {Say.Mm(thin.ThicknessMm)} mm thick: {method.Word} at {Deck.Name(joint.Edge)} want {Say.Mm(method.LeastThicknessMm)} mm.", places, screwed);
+        }
+
+        foreach (var part in ((SolidPart[])[host, mate]).Where(p => !method.Suits(plan.Catalog.Material(p.MaterialId))))
+        {
+            yield return Finding.Of("joint-unsuited", Severity.Stop,
+                $"{part.Name} is {plan.Catalog.Material(part.MaterialId).Name}, {Say.Mm(part.ThicknessMm)} mm: it does not take {method.Word}.", [.. places, part.Id], screwed);
+        }
+
+        foreach (var face in ((Face[])[joint.Host, joint.Mate]).Where(f => method.WantsLongGrain && plan.Catalog.Material(plan.Shell.Panels[f].MaterialId).Family == MaterialFamily.SolidWood))
+        {
+            var panel = plan.Design.Panel(face);
+            var grain = (panel.Grain == GrainRun.AlongU ? face.DrawnAxes().U : face.DrawnAxes().V).Axis();
+            if (grain == joint.Edge.Along())
+            {
+                yield return Finding.Of("short-grain", Severity.Warn,
+                    $"The grain of the {Deck.Name(face)} runs along the joint at {Deck.Name(joint.Edge)}, {Say.Mm(joint.LengthMm)} mm long: fingers, tails and tenons there are short grain and break off.",
+                    [.. places, Deck.PartOf(face)], new Remedy("turn-grain", "Let the grain run into the joint", d => d.WithPanel(face, p => p with { Grain = p.Grain == GrainRun.AlongU ? GrainRun.AlongV : GrainRun.AlongU })));
+            }
         }
     }
 

@@ -90,7 +90,7 @@ internal static class EndFixing
         string? tapped = null;
         if (wood)
         {
-            var (screw, size) = picker.Wood($"screw/{name}", place, $"{through.Name} to the end of {ending.Name.ToLowerInvariant()}", clamped, EndDepthMm, draft.Catalog.Material(ending.MaterialId) with { Engagement = "end grain" }, 2);
+            var (screw, size) = picker.Wood($"screw/{name}", place, $"{through.Name} to the end of {ending.Name.ToLowerInvariant()}", clamped, WoodEndDepthMm, draft.Catalog.Material(ending.MaterialId) with { Engagement = "end grain" }, 2);
             (choice, clear, bore) = (screw, size.ClearanceMm, size.PilotFor(draft.Catalog.Material(ending.MaterialId)));
         }
         else
@@ -126,4 +126,5 @@ internal static class EndFixing
     }
 
     private const double EndDepthMm = 25;
+    private const double WoodEndDepthMm = 40;
 }

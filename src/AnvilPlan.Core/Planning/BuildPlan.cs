@@ -23,6 +23,7 @@ public sealed record BuildPlan(
     IReadOnlyList<DevicePlace> Devices,
     IReadOnlyList<Chain> Chains,
     IReadOnlyList<EdgeJoint> Edges,
+    IReadOnlyList<JointLayout> Layouts,
     IReadOnlyList<Part> Parts,
     IReadOnlyList<Hold> Holds,
     IReadOnlyList<MountPoint> MountPoints,

@@ -31,7 +31,7 @@ public static class Planner
         var tally = TallyOf(plan, findings);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            plan.Parts.Parts, [.. joints.Holds, .. mounts.Holds], mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
+            JointLayouts.Of(joints, shell, catalog), plan.Parts.Parts, [.. joints.Holds, .. mounts.Holds], mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
             plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
             findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains));
     }

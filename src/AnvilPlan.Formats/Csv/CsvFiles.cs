@@ -19,7 +19,7 @@ public static class CsvFiles
     };
 
     public static string CutList(BuildPlan plan, int quantity, int fractionDenominator) => Write(
-        plan.Parts.Select(p => new
+        plan.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new
         {
             part = p.Id,
             name = p.Name,

@@ -29,7 +29,7 @@ public static class PlanFiles
         new("findings.json", "application/json", "Snags", () => Json(plan.Findings)),
         new("plan.json", "application/json", "The whole plan", () => Json(plan)),
         new("schedule.ics", "text/calendar", "Work steps as to-dos", () => Utf8(ScheduleFile.Write(plan))),
-        .. plan.Parts.Where(p => p.Flat).SelectMany(p => (PlanFile[])
+        .. plan.Parts.Where(p => p.Flat && p.Print is null).SelectMany(p => (PlanFile[])
         [
             new($"{FileName(p.Id)}.dxf", "image/vnd.dxf", $"{p.Name}, for the machine", () => Utf8(DxfWriter.Write(p))),
             new($"{FileName(p.Id)}.svg", "image/svg+xml", $"{p.Name}, shop drawing", () => Utf8(SvgWriter.Write(PartSketch.Dimensioned(p)))),

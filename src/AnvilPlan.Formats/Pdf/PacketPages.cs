@@ -19,10 +19,18 @@ public static class PacketPages
         using var pdf = new PdfCanvas(plan.Name + ", shop packet");
         var flow = new Flow(pdf, paper, plan.Name);
         Front(flow, plan);
-        flow.Table("Cut list", ["part", "material", "thick", "length", "width", "blank", "grain"], [46, 40, 13, 19, 19, 32, 13], plan.Parts.Select(p => new[]
+        flow.Table("Cut list", ["part", "material", "thick", "length", "width", "blank", "grain"], [46, 40, 13, 19, 19, 32, 13], plan.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new[]
         {
             p.Name, p.Material, N(p.ThicknessMm), N(p.LengthMm), N(p.WidthMm), $"{N(p.BlankLengthMm)} x {N(p.BlankWidthMm)}", p.Grain ? "length" : "-",
         }));
+        if (plan.Parts.Any(p => p.Print is not null))
+        {
+            flow.Table("Prints", ["part", "filament", "pieces", "g", "hours", "joined by"], [46, 30, 18, 18, 18, 56], plan.Parts.Where(p => p.Print is not null).Select(p => new[]
+            {
+                p.Name, p.Material, p.Print!.Count.ToString(CultureInfo.InvariantCulture), N(p.Print.MassG), N(p.Print.Hours), p.Print.Count > 1 ? p.Print.JoinedBy : "one piece",
+            }));
+        }
+
         foreach (var sheet in plan.Cuts.Sheets)
         {
             Nest(flow, sheet, plan);

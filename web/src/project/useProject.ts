@@ -75,6 +75,18 @@ export function useProjectChanges() {
           }),
         ),
       ),
+    addStructure: (system: string) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/structures', { params: path, body: { expectedRevision: now.revision, system } }),
+        ),
+      ),
+    moveLevel: (levelA: string, levelB: string | null) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/levels', { params: path, body: { expectedRevision: now.revision, levelA, levelB } }),
+        ),
+      ),
     takeArrangement: (search: string, index: number) =>
       run(async (now) =>
         taken(

@@ -372,6 +372,70 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/systems": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["systems"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/structures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["addStructure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/structures/{structure}/corners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["corners"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/levels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["levelMoves"];
+        put?: never;
+        post: operations["moveLevel"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{id}/mock-up": {
         parameters: {
             query?: never;
@@ -671,6 +735,10 @@ export interface components {
             materialId: string;
             /** Format: double */
             nominalMm: number;
+            /** Format: double */
+            revealMm: null | number;
+            /** Format: double */
+            bevelDeg: number;
         };
         AirFace: {
             side: components["schemas"]["Direction"];
@@ -748,6 +816,8 @@ export interface components {
             /** Format: double */
             lengthMm: number;
         };
+        /** @enum {unknown} */
+        BarShape: "solid" | "angle" | "squareTube" | "roundTube" | "slotted";
         BarStock: {
             id: string;
             materialId: string;
@@ -761,6 +831,17 @@ export interface components {
             /** Format: int64 */
             priceCents: number;
             source: string;
+            shape: components["schemas"]["BarShape"];
+            /** Format: double */
+            wallMm: null | number;
+            /** Format: double */
+            slotMm: null | number;
+            /** Format: double */
+            slotDepthMm: null | number;
+            /** Format: double */
+            areaMm2: number;
+            /** Format: double */
+            inertiaMm4: number;
         };
         Box: {
             min: components["schemas"]["Point3"];
@@ -807,7 +888,9 @@ export interface components {
             devices: components["schemas"]["DevicePlace"][];
             chains: components["schemas"]["Chain"][];
             edges: components["schemas"]["EdgeJoint"][];
+            layouts: components["schemas"]["JointLayout"][];
             parts: components["schemas"]["Part"][];
+            holds: components["schemas"]["Hold"][];
             mountPoints: components["schemas"]["MountPoint"][];
             standoffs: components["schemas"]["StandoffSet"][];
             screws: components["schemas"]["ScrewChoice"][];
@@ -965,6 +1048,39 @@ export interface components {
             findingsGained: components["schemas"]["FindingLine"][];
             findingsLost: components["schemas"]["FindingLine"][];
         };
+        /** @enum {unknown} */
+        CornerMethod: "roundedSolid" | "mitred" | "straightKerf" | "taperedKerf" | "laminated" | "cornerBlock";
+        CornerOption: {
+            method: components["schemas"]["CornerMethod"];
+            /** Format: double */
+            outsideRadiusMm: number;
+            /** Format: double */
+            insideRadiusMm: number;
+            /** Format: double */
+            insideLossMm: number;
+            visible: string;
+            /** Format: double */
+            hours: number;
+            /** Format: int64 */
+            materialCents: number;
+            /** Format: int32 */
+            skill: number;
+            /** Format: double */
+            scrapRisk: number;
+            /** Format: int32 */
+            testPieces: number;
+            possible: boolean;
+            /** Format: double */
+            leastRadiusMm: null | number;
+            /** Format: double */
+            mostRadiusMm: null | number;
+            note: string;
+        };
+        CornerView: {
+            corner: components["schemas"]["WrapCorner"];
+            options: components["schemas"]["CornerOption"][];
+            planB: null | components["schemas"]["Consequences"];
+        };
         CostPlan: {
             purchase: components["schemas"]["PurchaseLine"][];
             fromSalvage: components["schemas"]["PurchaseLine"][];
@@ -1024,6 +1140,7 @@ export interface components {
             trays: components["schemas"]["Tray"][];
             devices: components["schemas"]["Device"][];
             links: components["schemas"]["Link"][];
+            structures: components["schemas"]["Structure"][];
         };
         DesignEdit: {
             /** Format: int32 */
@@ -1125,6 +1242,7 @@ export interface components {
             /** Format: double */
             depthMm: null | number;
             blockBarId: null | string;
+            splined: boolean;
         };
         /** @enum {unknown} */
         EdgeId: "frontLeft" | "frontRight" | "backLeft" | "backRight" | "frontBottom" | "frontTop" | "backBottom" | "backTop" | "leftBottom" | "leftTop" | "rightBottom" | "rightTop";
@@ -1156,7 +1274,7 @@ export interface components {
             /** Format: double */
             apertureMm2: number;
         };
-        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"];
+        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureEdgeHole"];
         FeatureBevel: {
             /** @enum {string} */
             kind: "bevel";
@@ -1184,6 +1302,27 @@ export interface components {
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
+        FeatureEdgeHole: {
+            /** @enum {string} */
+            kind: "edgeHole";
+            edge: components["schemas"]["PartEdge"];
+            /** Format: double */
+            alongMm: number;
+            /** Format: double */
+            fromSeenMm: number;
+            /** Format: double */
+            diaMm: number;
+            /** Format: double */
+            slotMm: null | number;
+            /** Format: double */
+            depthMm: number;
+            thread: null | string;
+            why: string;
+            id: string;
+            for: string;
+            purpose: string;
+            from: components["schemas"]["WorkedFrom"];
+        };
         FeatureHole: {
             /** @enum {string} */
             kind: "hole";
@@ -1200,6 +1339,19 @@ export interface components {
             drillWhy: string;
             placeWhy: string;
             depthWhy: null | string;
+            id: string;
+            for: string;
+            purpose: string;
+            from: components["schemas"]["WorkedFrom"];
+        };
+        FeatureNotch: {
+            /** @enum {string} */
+            kind: "notch";
+            outline: components["schemas"]["Uv"][];
+            floor: null | components["schemas"]["Uv"][];
+            /** Format: double */
+            depthMm: null | number;
+            sizeWhy: string;
             id: string;
             for: string;
             purpose: string;
@@ -1248,6 +1400,8 @@ export interface components {
             severity: components["schemas"]["Severity"];
             text: string;
         };
+        /** @enum {unknown} */
+        FitClass: "press" | "snug" | "sliding" | "loose";
         FitRule: {
             /** Format: double */
             grooveWidthMm: number;
@@ -1263,6 +1417,8 @@ export interface components {
             u: components["schemas"]["Direction"];
             v: components["schemas"]["Direction"];
         };
+        /** @enum {unknown} */
+        FrameFitting: "clamp" | "threadedTee" | "socketTee" | "bracket";
         FreePocket: {
             box: components["schemas"]["Box"];
             /** Format: double */
@@ -1330,6 +1486,15 @@ export interface components {
             handMm: number;
             seatInside: boolean;
         };
+        Hold: {
+            partA: string;
+            partB: string;
+            by: components["schemas"]["HoldBy"];
+            place: string;
+            bridge: null | components["schemas"]["Box"][];
+        };
+        /** @enum {unknown} */
+        HoldBy: "glue" | "screws" | "rivets" | "bolts" | "slipped" | "bend" | "hinge" | "fitting" | "slide";
         ImportedPattern: {
             /** Format: double */
             widthMm: number;
@@ -1338,8 +1503,38 @@ export interface components {
             fromOutline: boolean;
             holes: components["schemas"]["MountHole"][];
         };
+        JointBoard: {
+            partId: string;
+            name: string;
+            /** Format: double */
+            thicknessMm: number;
+            fromEnd: string;
+            marks: components["schemas"]["JointMark"][];
+        };
         /** @enum {unknown} */
-        JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre" | "loose";
+        JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre" | "dowel" | "biscuit" | "pocketScrew" | "finger" | "dovetail" | "halfBlind" | "throughTenon" | "tapped" | "riveted" | "bolted" | "printedCorner" | "loose" | "onRail" | "inRail" | "bent";
+        JointLayout: {
+            edge: components["schemas"]["EdgeId"];
+            word: string;
+            /** Format: double */
+            lengthMm: number;
+            boards: components["schemas"]["JointBoard"][];
+            settings: components["schemas"]["JointSetting"][];
+        };
+        JointMark: {
+            /** Format: double */
+            fromMm: number;
+            /** Format: double */
+            toMm: null | number;
+            what: string;
+        };
+        JointSetting: {
+            what: string;
+            /** Format: double */
+            value: number;
+            unit: string;
+            why: string;
+        };
         JsonElement: unknown;
         Judgement: {
             criterionId: string;
@@ -1370,6 +1565,21 @@ export interface components {
             inches: string;
             /** Format: double */
             inchErrorMm: number;
+        };
+        LevelChoice: {
+            /** Format: int32 */
+            expectedRevision: number;
+            levelA: string;
+            levelB: null | string;
+        };
+        LevelMove: {
+            levelA: string;
+            levelB: null | string;
+            /** Format: double */
+            cableMm: number;
+            /** Format: double */
+            changeMm: number;
+            short: string[];
         };
         LibraryText: {
             text: string;
@@ -1417,6 +1627,11 @@ export interface components {
             /** Format: double */
             lengthMm: null | number;
         };
+        LockedRail: {
+            trayId: string;
+            /** Format: int32 */
+            rail: number;
+        };
         Material: {
             id: string;
             name: string;
@@ -1427,11 +1642,19 @@ export interface components {
             engagement: string;
             source: string;
             wood: boolean;
+            /** Format: double */
+            youngsGPa: number;
+            /** Format: double */
+            creepFactor: number;
+            /** Format: double */
+            movementPerPercent: number;
+            /** Format: double */
+            expansionPerK: number;
             metal: boolean;
             brittle: boolean;
         };
         /** @enum {unknown} */
-        MaterialFamily: "solidWood" | "plywood" | "mdf" | "aluminium" | "steel" | "acrylic" | "polycarbonate" | "rubber";
+        MaterialFamily: "solidWood" | "plywood" | "mdf" | "aluminium" | "steel" | "acrylic" | "polycarbonate" | "rubber" | "vinyl" | "printed";
         MatrixCell: {
             criterionId: string;
             optionId: string;
@@ -1524,6 +1747,11 @@ export interface components {
             valueMm: number;
             source: string;
         };
+        NewStructure: {
+            /** Format: int32 */
+            expectedRevision: number;
+            system: string;
+        };
         Offcut: {
             id: string;
             materialId: string;
@@ -1559,6 +1787,16 @@ export interface components {
             total: null | number;
             /** Format: int32 */
             rank: null | number;
+        };
+        PadRule: {
+            materialId: string;
+            /** Format: double */
+            nominalMm: number;
+            /** Format: double */
+            revealMm: number;
+            /** Format: double */
+            bevelDeg: number;
+            lit: boolean;
         };
         Panel: {
             face: components["schemas"]["Face"];
@@ -1599,7 +1837,9 @@ export interface components {
             cornerRadiusMm: number;
         };
         /** @enum {unknown} */
-        PanelHold: "fixed" | "removable" | "hinged";
+        PanelHold: "fixed" | "removable" | "hinged" | "open" | "onDrawer";
+        /** @enum {unknown} */
+        PanelSeat: "over" | "behind" | "slipped";
         Part: {
             id: string;
             name: string;
@@ -1631,12 +1871,15 @@ export interface components {
             state: components["schemas"]["PartState"];
             stale: boolean;
             whys: components["schemas"]["Why"][];
+            body: components["schemas"]["Box"][];
+            leafOf: null | string;
+            print: null | components["schemas"]["PrintJob"];
             flat: boolean;
         };
         /** @enum {unknown} */
         PartEdge: "uLeast" | "uMost" | "vLeast" | "vMost";
         /** @enum {unknown} */
-        PartKind: "panel" | "tray" | "block" | "rail" | "adapter";
+        PartKind: "panel" | "tray" | "block" | "rail" | "adapter" | "member" | "printed" | "blank";
         /** @enum {unknown} */
         PartState: "toDo" | "cut" | "machined" | "fitted" | "finished" | "inPlace";
         PatternSymmetry: {
@@ -1649,6 +1892,8 @@ export interface components {
             text: string;
             unit: null | string;
         };
+        /** @enum {unknown} */
+        PieceJoin: "pins" | "screws" | "glueFlanges";
         /** @enum {unknown} */
         Place: "desk" | "floor" | "shelf" | "drawer" | "wall" | "insideAnother";
         Point3: {
@@ -1701,7 +1946,27 @@ export interface components {
             verdict: string;
         };
         /** @enum {unknown} */
-        PortState: "opened" | "inside" | "leftClosed" | "outOfReach" | "blocked";
+        PortState: "opened" | "free" | "inside" | "leftClosed" | "outOfReach" | "blocked";
+        PrintJob: {
+            pieces: number[];
+            pieceMm: number[];
+            /** Format: int32 */
+            joints: number;
+            joinedBy: string;
+            /** Format: double */
+            wallMm: number;
+            /** Format: double */
+            infill: number;
+            /** Format: double */
+            massG: number;
+            /** Format: double */
+            filamentM: number;
+            /** Format: double */
+            hours: number;
+            why: string;
+            /** Format: int32 */
+            count: number;
+        };
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -1784,6 +2049,8 @@ export interface components {
             box: components["schemas"]["Box"];
             free: boolean;
         };
+        /** @enum {unknown} */
+        RunnerKind: "sideSlides" | "woodenRunners";
         SalvageItem: {
             id: string;
             kind: components["schemas"]["SalvageKind"];
@@ -1849,6 +2116,8 @@ export interface components {
         };
         /** @enum {unknown} */
         Severity: "stop" | "warn" | "note";
+        /** @enum {unknown} */
+        SheetJoin: "rivets" | "screwsAndNuts" | "rivetNuts";
         SheetLayout: {
             stockId: string;
             materialId: string;
@@ -1930,6 +2199,155 @@ export interface components {
             stockId: string;
             /** Format: int32 */
             count: number;
+        };
+        Structure: components["schemas"]["StructureBackBoard"] | components["schemas"]["StructureBentWrap"] | components["schemas"]["StructureFoldedSheet"] | components["schemas"]["StructurePrintedBody"] | components["schemas"]["StructureAcrylicStack"] | components["schemas"]["StructurePrintedEnds"] | components["schemas"]["StructureRailFrame"] | components["schemas"]["StructureDrawerStand"] | components["schemas"]["StructureLevelFrame"] | components["schemas"]["StructureTrayRack"] | components["schemas"]["StructurePrintedFeet"];
+        StructureAcrylicStack: {
+            /** @enum {string} */
+            system: "acrylicStack";
+            materialId: string;
+            /** Format: double */
+            layerNominalMm: number;
+            /** Format: double */
+            layerMeasuredMm: null | number;
+            /** Format: double */
+            wallMm: number;
+            /** Format: double */
+            spacerMm: number;
+            thread: string;
+            id: string;
+        };
+        StructureBackBoard: {
+            /** @enum {string} */
+            system: "backBoard";
+            frameBarId: string;
+            /** Format: double */
+            frameInsetMm: number;
+            pads: null | components["schemas"]["PadRule"];
+            /** Format: double */
+            studSpacingMm: number;
+            /** Format: double */
+            firstStudMm: number;
+            /** Format: double */
+            cableClearMm: number;
+            id: string;
+        };
+        StructureBentWrap: {
+            /** @enum {string} */
+            system: "bentWrap";
+            path: components["schemas"]["Face"][];
+            corners: components["schemas"]["WrapCorner"][];
+            /** Format: double */
+            webMm: null | number;
+            id: string;
+        };
+        StructureDrawerStand: {
+            /** @enum {string} */
+            system: "drawerStand";
+            trayId: string;
+            wallMaterialId: string;
+            /** Format: double */
+            wallNominalMm: number;
+            /** Format: double */
+            wallHeightMm: number;
+            /** Format: double */
+            overlapMm: number;
+            runner: components["schemas"]["RunnerKind"];
+            id: string;
+        };
+        StructureFoldedSheet: {
+            /** @enum {string} */
+            system: "foldedSheet";
+            faces: components["schemas"]["Face"][];
+            /** Format: double */
+            radiusMm: number;
+            /** Format: double */
+            returnMm: number;
+            join: components["schemas"]["SheetJoin"];
+            id: string;
+        };
+        StructureLevelFrame: {
+            /** @enum {string} */
+            system: "levelFrame";
+            postBarId: string;
+            railBarId: string;
+            fitting: components["schemas"]["FrameFitting"];
+            /** Format: double */
+            takeOffMm: null | number;
+            locked: components["schemas"]["LockedRail"][];
+            id: string;
+        };
+        StructurePrintedBody: {
+            /** @enum {string} */
+            system: "printedBody";
+            faces: components["schemas"]["Face"][];
+            materialId: string;
+            /** Format: double */
+            wallMm: number;
+            /** Format: double */
+            skinMm: number;
+            /** Format: double */
+            infill: number;
+            join: components["schemas"]["PieceJoin"];
+            anchors: boolean;
+            id: string;
+        };
+        StructurePrintedEnds: {
+            /** @enum {string} */
+            system: "printedEnds";
+            materialId: string;
+            /** Format: double */
+            thicknessMm: number;
+            /** Format: double */
+            skinMm: number;
+            /** Format: double */
+            infill: number;
+            railBarId: string;
+            /** Format: double */
+            socketMm: number;
+            fit: components["schemas"]["FitClass"];
+            id: string;
+        };
+        StructurePrintedFeet: {
+            /** @enum {string} */
+            system: "printedFeet";
+            materialId: string;
+            /** Format: double */
+            sizeMm: number;
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            insetMm: number;
+            /** Format: double */
+            infill: number;
+            id: string;
+        };
+        StructureRailFrame: {
+            /** @enum {string} */
+            system: "railFrame";
+            barId: string;
+            edges: components["schemas"]["EdgeId"][];
+            seat: components["schemas"]["PanelSeat"];
+            play: components["schemas"]["FitClass"];
+            /** Format: double */
+            grooveMm: number;
+            id: string;
+        };
+        StructureTrayRack: {
+            /** @enum {string} */
+            system: "trayRack";
+            trayId: string;
+            /** Format: int32 */
+            count: number;
+            /** Format: double */
+            pitchMm: null | number;
+            /** Format: double */
+            airMm: number;
+            id: string;
+        };
+        SystemView: {
+            key: string;
+            name: string;
+            about: string;
         };
         Tally: {
             /** Format: double */
@@ -2022,12 +2440,15 @@ export interface components {
             plane: components["schemas"]["TrayPlane"];
             drawer: null | components["schemas"]["Drawer"];
             drilled: components["schemas"]["DrilledHole"][];
+            stiffenerBarId: null | string;
+            /** Format: double */
+            housingMm: null | number;
             locked: boolean;
         };
         /** @enum {unknown} */
         TrayPlane: "level" | "facesFront" | "facesRight";
         /** @enum {unknown} */
-        TraySupport: "none" | "rails" | "posts" | "hung";
+        TraySupport: "none" | "rails" | "posts" | "hung" | "housed" | "onBars";
         Uv: {
             /** Format: double */
             u: number;
@@ -2079,6 +2500,13 @@ export interface components {
         };
         /** @enum {unknown} */
         WorkedFrom: "seen" | "far";
+        WrapCorner: {
+            edge: components["schemas"]["EdgeId"];
+            method: components["schemas"]["CornerMethod"];
+            /** Format: double */
+            radiusMm: number;
+            planB: null | components["schemas"]["CornerMethod"];
+        };
         /** @enum {unknown} */
         ZoneKind: "keepOut" | "plugRoom" | "airGap" | "nutRoom" | "fingerRoom" | "doorSwing" | "drawerTravel";
     };
@@ -3438,6 +3866,267 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["FreePocket"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    systems: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SystemView"][];
+                };
+            };
+        };
+    };
+    addStructure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewStructure"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    corners: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                structure: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CornerView"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    levelMoves: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LevelMove"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    moveLevel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LevelChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
                 };
             };
             /** @description Bad Request */

@@ -10,7 +10,8 @@ import { SheetDrawing } from './SheetDrawing'
 /** The cut list beside the nest: point at a row to find it on its sheet, and the other way round. */
 export function CutsStation() {
   const { view } = useProject()
-  const { cuts, parts, cost } = view.plan
+  const { cuts, cost } = view.plan
+  const parts = view.plan.parts.filter((p) => p.leafOf === null)
   return (
     <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
       <div className="flex min-h-0 flex-col gap-3 lg:overflow-auto">

@@ -47,6 +47,8 @@ export function DecksPane() {
             drawer: null,
             drilled: [],
             locked: false,
+            stiffenerBarId: null,
+            housingMm: null,
           },
         ],
       }
@@ -98,7 +100,7 @@ export function DecksPane() {
                 set(
                   t.id,
                   'Tray support',
-                  value === 'none' || value === 'posts' || value === 'hung'
+                  value === 'none' || value === 'posts' || value === 'hung' || value === 'housed' || value === 'onBars'
                     ? { support: value }
                     : { support: 'rails', railBarId: value },
                 )

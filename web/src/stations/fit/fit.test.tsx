@@ -231,7 +231,7 @@ describe('the chosen device', () => {
   })
 
   it('names the corner that u and v count from by the plane of its plate, and takes an adapter out', async () => {
-    const { changed } = open({ adapter: { materialId: 'aluminium-5052', nominalMm: 3 } })
+    const { changed } = open({ adapter: { materialId: 'aluminium-5052', nominalMm: 3, revealMm: null, bevelDeg: 0 } })
     expect(screen.getByText(/Seen from the front, from the lower left corner of the plate/)).toBeTruthy()
     await userEvent.click(screen.getByLabelText('On an adapter plate'))
     expect(changed()).toMatchObject({ adapter: null })

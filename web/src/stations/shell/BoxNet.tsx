@@ -40,7 +40,8 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
       {cells.map((c) => {
         const panel = view.design.box.panels.find((p) => p.face === c.face)
         const part = view.plan.parts.find((p) => p.id === 'shell/' + c.face)
-        if (!panel || !part) return null
+        if (!panel) return null
+        if (!part) return <OpenFace key={c.face} cell={c} text={Math.min(text, c.w / 13)} />
         const hot = focus === part.id
         const words = Math.min(text, c.w / 13)
         return (
@@ -87,6 +88,29 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
   )
 }
 
+/** A face that nothing closes, or that is made otherwise than by a panel. */
+function OpenFace({ cell, text }: { cell: Cell; text: number }) {
+  const { view } = useProject()
+  const open = view.design.box.panels.find((p) => p.face === cell.face)?.hold === 'open'
+  return (
+    <g>
+      <rect
+        x={cell.x}
+        y={cell.y}
+        width={cell.w}
+        height={cell.h}
+        fill="none"
+        stroke="var(--line)"
+        strokeDasharray="6 5"
+        vectorEffect="non-scaling-stroke"
+      />
+      <text x={cell.x + cell.w / 2} y={cell.y + cell.h / 2} fontSize={text} textAnchor="middle" fill="var(--dim)">
+        {FACE_NAMES[cell.face]}, {open ? 'open' : 'of layers'}
+      </text>
+    </g>
+  )
+}
+
 /** A rim in the paper's colour keeps letters readable on hatching. */
 const halo = (text: number) =>
   ({ paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: text * 0.28, strokeLinejoin: 'round' }) as const
@@ -117,8 +141,10 @@ function EdgeStroke({
   const { view } = useProject()
   const other = NEIGHBOURS[cell.face][side]
   const key = EDGES.find((e) => e.faces.includes(cell.face) && e.faces.includes(other))?.key
-  const edge = view.design.box.edges.find((e) => e.id === key)
-  if (!key || !edge) return null
+  const asked = view.design.box.edges.find((e) => e.id === key)
+  const made = view.plan.edges.find((e) => e.edge === key)
+  if (!key || !asked) return null
+  const edge = made ? { ...asked, joint: made.joint, covers: made.host } : asked
   const covers = edge.joint !== 'mitre' && edge.covers === cell.face
   const set = covers || edge.joint === 'mitre' ? 0 : text * 0.7
   const upright = side === 'left' || side === 'right'

@@ -1,33 +1,70 @@
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { Field, Pane, Select } from '../../kit/controls'
+import { Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
 import { useCatalog } from '../../project/useProject'
 import { FACE_NAMES } from '../fit/decks'
 import { StockOptions } from '../fit/StockOptions'
+import { Keys } from '../../kit/tabs'
 import { BoxNet } from './BoxNet'
-import { EDGES, edgeName, JOINTS, type EdgeKey } from './edges'
+import { CornersPane } from './CornersPane'
+import { LayoutPane } from './LayoutPane'
+import { StructuresPane } from './StructuresPane'
+import { EDGES, edgeName, JOINTS, jointWord, type EdgeKey } from './edges'
 
-/** Panels and the joints of the twelve edges, on the net of the box. */
+type Look = 'net' | 'joint' | 'corners'
+type Side = 'edge' | 'structures'
+
+/** Panels, the joints of the twelve edges, and the structures that build the box another way. */
 export function ShellStation() {
   const [edge, setEdge] = useState<EdgeKey>('frontLeft')
+  const [look, setLook] = useState<Look>('net')
+  const [side, setSide] = useState<Side>('edge')
   return (
-    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_20rem] lg:grid-rows-[minmax(0,1fr)_auto]">
-      <div className="min-h-72 border border-line bg-paper p-2">
-        <BoxNet chosen={edge} onChoose={setEdge} />
+    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_21rem] lg:grid-rows-[minmax(0,1fr)_auto]">
+      <div className="flex min-h-72 min-w-0 flex-col gap-2 border border-line bg-paper p-2 lg:overflow-auto">
+        <div className="max-w-md">
+          <Keys
+            label="Shown as"
+            value={look}
+            onChange={setLook}
+            options={[
+              ['net', 'Unfolded'],
+              ['joint', 'Joint layout'],
+              ['corners', 'Corners'],
+            ]}
+          />
+        </div>
+        {look === 'net' && <BoxNet chosen={edge} onChoose={setEdge} />}
+        {look === 'joint' && <LayoutPane edge={edge} />}
+        {look === 'corners' && <CornersPane />}
       </div>
       <div className="row-span-2 flex min-h-0 flex-col gap-3 lg:overflow-auto">
-        <EdgePane id={edge} onChoose={setEdge} />
-        <FeetPane />
-        <Pane title="All edges">
-          <ul>
-            {EDGES.map((e) => (
-              <EdgeLine key={e.key} id={e.key} chosen={e.key === edge} onChoose={setEdge} />
-            ))}
-          </ul>
-        </Pane>
+        <Keys
+          label="Beside the drawing"
+          value={side}
+          onChange={setSide}
+          options={[
+            ['edge', 'Edges'],
+            ['structures', 'Structures'],
+          ]}
+        />
+        {side === 'structures' && <StructuresPane />}
+        {side === 'edge' && (
+          <>
+            <EdgePane id={edge} onChoose={setEdge} />
+            <FeetPane />
+            <Pane title="All edges">
+              <ul>
+                {EDGES.map((e) => (
+                  <EdgeLine key={e.key} id={e.key} chosen={e.key === edge} onChoose={setEdge} />
+                ))}
+              </ul>
+            </Pane>
+          </>
+        )}
       </div>
       <PanelsPane />
     </div>
@@ -116,6 +153,9 @@ function EdgePane({ id, onChoose }: { id: EdgeKey; onChoose: (id: EdgeKey) => vo
             onCommit={(v) => set('Entry', { depthMm: v })}
           />
         )}
+        {edge.joint === 'mitre' && (
+          <Tick label="Splined" checked={edge.splined} onChange={(splined) => set('Spline', { splined })} />
+        )}
         {edge.joint === 'buttScrewed' && (
           <Field label="Block">
             <Select
@@ -134,6 +174,7 @@ function EdgePane({ id, onChoose }: { id: EdgeKey; onChoose: (id: EdgeKey) => vo
       </div>
       <p className="mt-2 text-[0.92rem]">
         {edgeName(edge)}
+        {made && made.joint !== edge.joint && `; here ${jointWord(made.joint)}, as a structure has it`}
         {made && `; ${length(made.lengthMm)} long`}
         {made && made.entryMm > 0 && `, enters ${length(made.entryMm)}`}.
       </p>
@@ -275,6 +316,7 @@ function PanelsPane() {
                   >
                     <option value="fixed">fixed</option>
                     <option value="removable">comes off</option>
+                    <option value="open">open, no panel</option>
                     {(Object.keys(FACE_NAMES) as Schemas['Face'][])
                       .filter((f) => EDGES.some((e) => e.faces.includes(f) && e.faces.includes(p.face)) && f !== p.face)
                       .map((f) => (

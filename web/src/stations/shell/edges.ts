@@ -19,14 +19,33 @@ export const EDGES: { key: EdgeKey; faces: [Face, Face] }[] = [
   { key: 'rightTop', faces: ['right', 'top'] },
 ]
 
-export const JOINTS: Record<Schemas['JointKind'], string> = {
+/** Joints that follow from a structure; nobody chooses them. */
+type Given = 'onRail' | 'inRail' | 'bent'
+
+/** The joints that can be chosen for an edge. */
+export const JOINTS: Record<Exclude<Schemas['JointKind'], Given>, string> = {
   buttGlued: 'butt, glued',
   buttScrewed: 'butt, screwed to a block',
   rabbet: 'rabbet',
   groove: 'groove',
   mitre: 'mitre',
+  dowel: 'dowels',
+  biscuit: 'biscuits',
+  pocketScrew: 'pocket screws',
+  finger: 'box joint',
+  dovetail: 'through dovetails',
+  halfBlind: 'half-blind dovetails',
+  throughTenon: 'through tenons',
+  tapped: 'screws in tapped edges',
+  riveted: 'riveted to an angle',
+  bolted: 'bolted to an angle',
+  printedCorner: 'printed corners',
   loose: 'loose, not joined',
 }
+
+const GIVEN: Record<Given, string> = { onRail: 'fixed to what runs along it', inRail: 'in the rail', bent: 'one piece' }
+
+export const jointWord = (joint: Schemas['JointKind']): string => ({ ...JOINTS, ...GIVEN })[joint]
 
 const MARKS: Record<Schemas['JointKind'], string> = {
   buttGlued: 'butt',
@@ -34,6 +53,20 @@ const MARKS: Record<Schemas['JointKind'], string> = {
   rabbet: 'rabbet',
   groove: 'groove',
   mitre: 'mitre',
+  dowel: 'dowels',
+  biscuit: 'biscuits',
+  pocketScrew: 'pocket',
+  finger: 'fingers',
+  dovetail: 'dovetail',
+  halfBlind: 'half-blind',
+  throughTenon: 'tenons',
+  tapped: 'tapped',
+  riveted: 'rivets',
+  bolted: 'bolts',
+  printedCorner: 'printed',
+  onRail: 'rail',
+  inRail: 'slot',
+  bent: 'bend',
   loose: 'loose',
 }
 
@@ -45,5 +78,5 @@ export function edgeName(edge: Schemas['Edge']): string {
   const other = faces.find((f) => f !== edge.covers) ?? faces[0]
   return edge.joint === 'mitre'
     ? `${FACE_NAMES[faces[0]]} and ${FACE_NAMES[faces[1]].toLowerCase()}, mitred`
-    : `${FACE_NAMES[edge.covers]} over ${FACE_NAMES[other].toLowerCase()}, ${JOINTS[edge.joint]}`
+    : `${FACE_NAMES[edge.covers]} over ${FACE_NAMES[other].toLowerCase()}, ${jointWord(edge.joint)}`
 }

@@ -288,6 +288,8 @@ const FAMILIES: Record<Schemas['MaterialFamily'], string> = {
   acrylic: 'acrylic',
   polycarbonate: 'polycarbonate',
   rubber: 'rubber',
+  vinyl: 'vinyl pipe',
+  printed: 'prints',
 }
 
 function OnHand({

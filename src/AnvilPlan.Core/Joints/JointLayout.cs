@@ -1,0 +1,91 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints.Methods;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Joints;
+
+/// <summary>Where something is marked along one board of a joint, mm from the board's end that the drawing names.</summary>
+/// <param name="ToMm">Null for a centre.</param>
+public sealed record JointMark(double FromMm, double? ToMm, string What);
+
+/// <summary>One board of a joint as it is laid out.</summary>
+/// <param name="FromEnd">The end from which is measured, as <c>left</c> or <c>bottom</c>.</param>
+public sealed record JointBoard(string PartId, string Name, double ThicknessMm, string FromEnd, IReadOnlyList<JointMark> Marks);
+
+/// <summary>A joint with the numbers to mark and to set a gauge, fence or stop to.</summary>
+public sealed record JointLayout(EdgeId Edge, string Word, double LengthMm, IReadOnlyList<JointBoard> Boards, IReadOnlyList<JointSetting> Settings);
+
+/// <summary>Reads the marks of each joint off what was cut, so that drawing and layout cannot differ.</summary>
+public static class JointLayouts
+{
+    public static IReadOnlyList<JointLayout> Of(JointPlan joints, ShellPlan shell, Catalog catalog) =>
+        [.. joints.Edges.Select(e => Of(e, joints, shell, catalog)).Where(l => l.Settings.Count > 0 || l.Boards.Any(b => b.Marks.Count > 0))];
+
+    private static JointLayout Of(EdgeJoint joint, JointPlan joints, ShellPlan shell, Catalog catalog)
+    {
+        var (host, mate) = (shell.Panels[joint.Host], shell.Panels[joint.Mate]);
+        var cut = joints.Features.Where(f => f.Feature.For == Deck.PlaceOf(joint.Edge)).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
+        return new JointLayout(
+            joint.Edge, Word(joint.Joint), joint.LengthMm, [.. ((SolidPart[])[host, mate]).Select(p => Board(p, joint.Edge.Along(), cut[p.Id]))],
+            [.. JointMethod.For(joint.Joint)?.Settings(joint, host, mate, catalog) ?? Plain(joint, host, mate, cut[host.Id])]);
+    }
+
+    public static string Word(JointKind kind) => JointMethod.For(kind)?.Word ?? kind switch
+    {
+        JointKind.ButtGlued => "butt, glued",
+        JointKind.ButtScrewed => "butt, screwed to a block",
+        JointKind.Rabbet => "rabbet",
+        JointKind.Groove => "groove",
+        JointKind.Mitre => "mitre",
+        JointKind.Riveted => "riveted to an angle",
+        JointKind.Bolted => "bolted to an angle",
+        JointKind.PrintedCorner => "printed corners",
+        JointKind.OnRail => "fixed to what runs along it",
+        JointKind.InRail => "in the rail",
+        JointKind.Bent => "one piece, bent",
+        _ => "loose",
+    };
+
+    private static JointBoard Board(SolidPart part, Axis along, IEnumerable<Feature> features)
+    {
+        var alongU = part.Frame.U.Axis() == along;
+        var least = (alongU ? part.Frame.U : part.Frame.V).Opposite();
+        double At(Uv p) => Math.Round(alongU ? p.U : p.V, 3);
+        var length = alongU ? part.LengthMm : part.WidthMm;
+        double Clamp(double v) => Math.Round(Math.Clamp(v, 0, length), 3);
+        var marks = features.Select(f => f switch
+        {
+            Hole h => new JointMark(At(h.At), null, $"{h.Purpose}, {h.DiaMm:0.##} mm"),
+            EdgeHole { SlotMm: { } slot } e => new JointMark(Clamp(e.AlongMm - (slot / 2)), Clamp(e.AlongMm + (slot / 2)), e.Purpose),
+            EdgeHole e => new JointMark(Math.Round(e.AlongMm, 3), null, $"{e.Purpose}, {e.DiaMm:0.##} mm"),
+            Notch n => new JointMark(Clamp(n.Outline.Min(At)), Clamp(n.Outline.Max(At)), n.Purpose),
+            Opening o => new JointMark(Clamp(At(o.Min)), Clamp(At(o.Max)), o.Purpose),
+            Channel c => new JointMark(Clamp(At(c.Min)), Clamp(At(c.Max)), c.Purpose),
+            _ => null,
+        }).OfType<JointMark>().OrderBy(m => m.FromMm).ThenBy(m => m.ToMm).ToList();
+        return new JointBoard(part.Id, part.Name, part.ThicknessMm, least.Word(), marks);
+    }
+
+    /// <summary>Settings of what is sawn along a whole edge.</summary>
+    private static IEnumerable<JointSetting> Plain(EdgeJoint joint, SolidPart host, SolidPart mate, IEnumerable<Feature> onHost)
+    {
+        if (onHost.OfType<Channel>().FirstOrDefault() is { } channel && joint.Joint is JointKind.Rabbet or JointKind.Groove)
+        {
+            var across = host.Frame.U.Axis() == joint.Edge.Along();
+            var (width, from) = across ? (channel.Max.V - channel.Min.V, channel.Min.V) : (channel.Max.U - channel.Min.U, channel.Min.U);
+            var size = across ? host.WidthMm : host.LengthMm;
+            yield return new JointSetting("depth of cut", Math.Round(channel.DepthMm, 2), "mm", channel.DepthWhy);
+            yield return new JointSetting("width of cut", Math.Round(width, 2), "mm", "the board that enters, as measured, and the shop's fit");
+            yield return new JointSetting("fence, from the nearer edge", Math.Round(Math.Max(0, Math.Min(from, size - from - width)), 2), "mm", "where the board stands");
+        }
+        else if (joint.Joint == JointKind.Mitre)
+        {
+            var angle = Math.Atan2(mate.ThicknessMm, host.ThicknessMm) * 180 / Math.PI;
+            yield return new JointSetting($"blade from square, {Deck.Name(joint.Host)}", Math.Round(angle, 2), "degrees", "thickness of the two boards");
+            yield return new JointSetting($"blade from square, {Deck.Name(joint.Mate)}", Math.Round(90 - angle, 2), "degrees", "thickness of the two boards");
+        }
+    }
+}
