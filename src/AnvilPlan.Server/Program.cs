@@ -1,9 +1,9 @@
 using System.Reflection;
 using AnvilPlan.Core.Json;
 using AnvilPlan.Server.Arrangements;
-using AnvilPlan.Server.Construction;
 using AnvilPlan.Server.Calculators;
 using AnvilPlan.Server.Catalogs;
+using AnvilPlan.Server.Construction;
 using AnvilPlan.Server.Lengths;
 using AnvilPlan.Server.Measuring;
 using AnvilPlan.Server.MockUps;

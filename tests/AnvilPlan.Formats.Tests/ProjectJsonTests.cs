@@ -60,7 +60,7 @@ public class ProjectJsonTests
     [Theory]
     [InlineData("\"undersideMm\": 45", "\"undersideMm\": \"high\"", "design.trays[0].undersideMm: a number is expected.")]
     [InlineData("\"quantity\": 1", "\"quantity\": 1.5", "design.brief.quantity: a whole number is expected.")]
-    [InlineData("\"joint\": \"rabbet\"", "\"joint\": \"velcro\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre, loose is expected.")]
+    [InlineData("\"joint\": \"rabbet\"", "\"joint\": \"velcro\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre, dowel, biscuit, pocketScrew, finger, dovetail, halfBlind, throughTenon, tapped, riveted, bolted, printedCorner, loose, onRail, inRail, bent is expected.")]
     [InlineData("\"name\": \"Marsh listening station\"", "\"name\": 7", "design.name: a text is expected.")]
     [InlineData("\"closedPorts\": []", "\"closedPorts\": 1", "design.devices[1].closedPorts: a list is expected.")]
     [InlineData("\"undersideMm\": 45", "\"undersideMm\": 45, \"gapMm\": 2", "not JSON")]

@@ -23,8 +23,8 @@ public sealed class PlacementCheck
         _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Box)), .. plan.Shell.Members.SelectMany(m => m.Body.Select(b => (m.Id, b))), .. plan.Shell.Adapters.Values.Select(a => (a.Id, a.Box))];
     }
 
-    /// <summary>Distance that a hole's centre keeps from the edge of its part (mm): 1.5 d in metal, 2 d in wood and plastics [R].</summary>
-    public static double EdgeDistanceMm(Material material, double diaMm) => (material.Metal ? 1.5 : 2) * diaMm;
+    /// <summary>Distance that a hole's centre keeps from the edge of its part (mm): 1.5 d in metal, 2 d in wood and plastics, 1 d in prints, whose walls stand round their holes [R].</summary>
+    public static double EdgeDistanceMm(Material material, double diaMm) => (material.Metal ? 1.5 : material.Family == MaterialFamily.Printed ? 1 : 2) * diaMm;
 
     /// <summary>The room that the device's body must stay in: the inner box; a panel device may pierce its own panel.</summary>
     public Box Room(PlacedDevice device)

@@ -3,8 +3,8 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Joints.Methods;
-using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Findings;
 

@@ -91,6 +91,14 @@ public static class ChainStage
             behind = solid.Handle;
         }
 
+        // towards an open face there is air up to the outside; behind an inset panel a recess
+        var inside = Math.Min(end, fit.Envelope.Inner.Max[axis]);
+        if (inside > reach + Box.Slack)
+        {
+            layers.Add(new ChainLayer("air", Clean(reach), Clean(inside - reach), LayerKind.Slack, "box"));
+            reach = inside;
+        }
+
         if (end > reach + Box.Slack)
         {
             layers.Add(Recess(reach, end));

@@ -5,7 +5,7 @@ using AnvilPlan.Core.Shell;
 namespace AnvilPlan.Core.Joints;
 
 /// <summary>Shortens bars so that they do not run into one another.</summary>
-internal static class BarPlacing
+public static class BarPlacing
 {
     /// <summary>A bar shorter than this holds nothing (mm).</summary>
     public const double LeastLengthMm = 30;

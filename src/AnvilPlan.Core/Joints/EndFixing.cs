@@ -12,7 +12,7 @@ namespace AnvilPlan.Core.Joints;
 /// The end of one bar against the side of another, held twice so that it cannot turn: two screws through the side into the end of
 /// a solid bar, a bracket in the slots of a profile, a plate riveted across the corner of an angle or tube.
 /// </summary>
-internal static class EndFixing
+public static class EndFixing
 {
     private const long BracketCents = 190;
     private const long PlateCents = 60;

@@ -1,5 +1,5 @@
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
@@ -20,7 +20,7 @@ public sealed record RowRule(string Place, string Name, double EndMm, double Pit
 /// Rows of fixings along the strip where two parts lie against each other: two at least, so that nothing can turn. Wood screws into
 /// wood, tapped machine screws where the metal is thick enough, nuts where it is not.
 /// </summary>
-internal static class FixingRows
+public static class FixingRows
 {
     /// <summary>Screws one part to another from outside.</summary>
     /// <param name="clamped">The part under the heads.</param>

@@ -5,7 +5,7 @@ using AnvilPlan.Core.Shell;
 namespace AnvilPlan.Core.Joints;
 
 /// <summary>A groove or pocket in any side of a part, given by the block it takes away.</summary>
-internal static class Recess
+public static class Recess
 {
     /// <summary>What a feature is for when the stock comes with it: it costs no work.</summary>
     public const string AsSold = "stock";

@@ -8,7 +8,7 @@ using AnvilPlan.Core.Shell;
 namespace AnvilPlan.Core.Joints;
 
 /// <summary>Rows of blind rivets, and of rivet nuts with screws, between two thin sheets.</summary>
-internal static class Rivets
+public static class Rivets
 {
     private const long RivetCents = 5;
     private const long RivetNutCents = 18;

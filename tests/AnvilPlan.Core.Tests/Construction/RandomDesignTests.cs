@@ -35,7 +35,11 @@ public class RandomDesignTests
         var thin = seat == PanelSeat.Over ? 2 : 3;
         design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
         {
-            MaterialId = "aluminium-5052", NominalMm = thin, MeasuredMm = null, InsetMm = 0, Hold = random.Next(6) == 0 ? PanelHold.Open : PanelHold.Fixed,
+            MaterialId = "aluminium-5052",
+            NominalMm = thin,
+            MeasuredMm = null,
+            InsetMm = 0,
+            Hold = random.Next(6) == 0 ? PanelHold.Open : PanelHold.Fixed,
         }));
         return design with { Structures = [new RailFrame("frame", bar, Faces.Edges, seat, (FitClass)random.Next(1, 4), 4)] };
     });
@@ -210,7 +214,10 @@ public class RandomDesignTests
     {
         Box = design.Box with
         {
-            WidthMm = 150 + random.Next(150), DepthMm = 120 + random.Next(150), HeightMm = 100 + random.Next(100), Feet = null,
+            WidthMm = 150 + random.Next(150),
+            DepthMm = 120 + random.Next(150),
+            HeightMm = 100 + random.Next(100),
+            Feet = null,
             Panels = [.. design.Box.Panels.Select(p => p with { MaterialId = "acrylic", NominalMm = 8, MeasuredMm = null })],
             Edges = [.. design.Box.Edges.Select(e => e with { Joint = e.Id.Of().B == Face.Top ? JointKind.Tapped : One(random, [JointKind.ButtGlued, JointKind.Tapped, JointKind.Finger]), Covers = e.Id.Along() == Axis.Z ? e.Id.Of().A : e.Id.Of().B, DepthMm = null, BlockBarId = null })],
         },

@@ -31,7 +31,8 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
         {
             Box = design.Box with
             {
-                HeightMm = design.Box.Basis == SizeBasis.Outer ? inside + 12 : inside, Feet = null,
+                HeightMm = design.Box.Basis == SizeBasis.Outer ? inside + 12 : inside,
+                Feet = null,
                 Panels = [.. design.Box.Panels.Select(p => p with { MaterialId = "acrylic", NominalMm = 6, MeasuredMm = null, InsetMm = 0, Hold = p.Face == Face.Top ? PanelHold.Removable : PanelHold.Fixed })],
             },
             Structures = [.. design.Structures, new AcrylicStack(id, "acrylic", 6, null, 14, 0, "M4")],

@@ -32,7 +32,10 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
         var tray = design.Trays.FirstOrDefault(t => t.Plane == TrayPlane.Level);
         var bottom = (tray ?? new Tray(id + "-bottom", "Drawer bottom", "birch-plywood", 6, null, 10, SlideMm, TraySupport.None, null)) with
         {
-            Support = TraySupport.None, RailBarId = null, GapMm = SlideMm + 0.3, Drawer = new Drawer(Face.Front, Math.Round(design.Box.DepthMm * 0.8)),
+            Support = TraySupport.None,
+            RailBarId = null,
+            GapMm = SlideMm + 0.3,
+            Drawer = new Drawer(Face.Front, Math.Round(design.Box.DepthMm * 0.8)),
         };
         return design with
         {

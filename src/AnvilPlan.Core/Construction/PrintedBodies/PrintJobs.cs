@@ -6,7 +6,7 @@ using AnvilPlan.Core.Shops;
 namespace AnvilPlan.Core.Construction.PrintedBodies;
 
 /// <summary>Pieces, plastic and hours of a printed part on the shop's printer.</summary>
-internal static class PrintJobs
+public static class PrintJobs
 {
     /// <summary>A common desktop bed when the shop has stated no printer, mm [R].</summary>
     private static readonly double[] UsualBedMm = [220, 220, 250];

@@ -15,6 +15,9 @@ import { ShellSearchPane } from './ShellSearchPane'
 
 const SolidView = lazy(() => import('./SolidView').then((m) => ({ default: m.SolidView })))
 
+/** One of a rack's equal devices stands for the one that they all follow. */
+const templateOf = (id: string) => id.split('@')[0] ?? id
+
 type Look = 'views' | 'solid' | 'mockUp'
 type Side = 'chains' | 'decks' | 'cables' | 'shells' | 'pockets'
 
@@ -22,7 +25,7 @@ type Side = 'chains' | 'decks' | 'cables' | 'shells' | 'pockets'
 export function FitStation() {
   const { view, changes, focus } = useProject()
   const change = (id: string, label: string, how: (d: Schemas['Device']) => Schemas['Device']) =>
-    void changes.edit(label, (x) => ({ ...x, devices: x.devices.map((d) => (d.id === id ? how(d) : d)) }))
+    void changes.edit(label, (x) => ({ ...x, devices: x.devices.map((d) => (d.id === templateOf(id) ? how(d) : d)) }))
   const round = (v: number) => Math.round(v * 1000) / 1000
   const move = (id: string, du: number, dv: number) =>
     change(id, 'Move a device', (d) => ({ ...d, uMm: round(d.uMm + du), vMm: round(d.vMm + dv) }))
@@ -32,7 +35,7 @@ export function FitStation() {
   const { x: w, y: d, z: h } = view.plan.outer.max
   const margin = Math.max(w, d, h) * 0.07 + 8
   const room = 2 * margin
-  const device = focus?.startsWith('device/') ? view.design.devices.find((d) => d.id === focus.slice(7)) : undefined
+  const device = focus?.startsWith('device/') ? view.design.devices.find((d) => d.id === templateOf(focus.slice(7))) : undefined
   return (
     <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_23rem]">
       <div className="flex min-h-[26rem] min-w-0 flex-col gap-2 border border-line bg-paper p-3">

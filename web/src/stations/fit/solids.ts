@@ -33,7 +33,16 @@ const vec = (p: Point): Vec => [p.x, p.y, p.z]
 export function solidsOf(plan: Schemas['BuildPlan']): Solid[] {
   const middle = vec(plan.outer.max).map((m) => m / 2) as Vec
   const away = (min: Vec, max: Vec): Vec => [0, 1, 2].map((i) => ((min[i] ?? 0) + (max[i] ?? 0)) / 2 - (middle[i] ?? 0)) as Vec
-  const parts = plan.parts.map((p): Solid => {
+  // a bent or printed whole is drawn by its faces; what fills less than its box, block by block
+  const parts = plan.parts
+    .filter((p) => p.body.length > 0)
+    .flatMap((p) => (p.body.length === 1 ? [whole(p)] : p.body.map((b) => block(p, b))))
+  function block(p: Schemas['Part'], b: Schemas['Box']): Solid {
+    const [min, max] = [vec(b.min), vec(b.max)]
+    const apart = away(vec(p.box.min), vec(p.box.max))
+    return { key: p.id, name: p.name, kind: 'bar', min, max, plate: null, apart }
+  }
+  function whole(p: Schemas['Part']): Solid {
     const [min, max] = [vec(p.box.min), vec(p.box.max)]
     return {
       key: p.id,
@@ -60,7 +69,7 @@ export function solidsOf(plan: Schemas['BuildPlan']): Solid[] {
         : null,
       apart: away(min, max),
     }
-  })
+  }
   const devices = plan.devices.flatMap((d): Solid[] => {
     const [min, max] = [vec(d.body.min), vec(d.body.max)]
     const apart = away(min, max)

@@ -41,7 +41,7 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
         const panel = view.design.box.panels.find((p) => p.face === c.face)
         const part = view.plan.parts.find((p) => p.id === 'shell/' + c.face)
         if (!panel) return null
-        if (!part) return <OpenFace key={c.face} cell={c} text={Math.min(text, c.w / 13)} />
+        if (!part) return <OpenFace key={c.face} cell={c} text={Math.min(text, c.w / 6)} />
         const hot = focus === part.id
         const words = Math.min(text, c.w / 13)
         return (
@@ -105,7 +105,10 @@ function OpenFace({ cell, text }: { cell: Cell; text: number }) {
         vectorEffect="non-scaling-stroke"
       />
       <text x={cell.x + cell.w / 2} y={cell.y + cell.h / 2} fontSize={text} textAnchor="middle" fill="var(--dim)">
-        {FACE_NAMES[cell.face]}, {open ? 'open' : 'of layers'}
+        {FACE_NAMES[cell.face]}
+      </text>
+      <text x={cell.x + cell.w / 2} y={cell.y + cell.h / 2 + text * 1.3} fontSize={text} textAnchor="middle" fill="var(--dim)">
+        {open ? 'open' : 'of layers'}
       </text>
     </g>
   )
@@ -180,7 +183,7 @@ function EdgeStroke({
         transform={`translate(${mark.x} ${mark.y})${upright ? ' rotate(-90)' : ''}`}
         {...halo(text)}
       >
-        {jointMark(edge.joint)}
+        {made ? jointMark(edge.joint) : ''}
       </text>
     </g>
   )

@@ -90,17 +90,17 @@ export function CornersPane() {
               )}
             </div>
             <div className="overflow-x-auto">
-              <table className="w-full min-w-[52rem]">
+              <table className="w-full min-w-[44rem]">
                 <thead>
                   <tr>
                     <th>school</th>
-                    <th className="text-right">inside R</th>
-                    <th className="text-right">inside lost</th>
-                    <th className="text-right">hours</th>
-                    <th className="text-right">material</th>
-                    <th className="text-right">skill</th>
-                    <th className="text-right">scrap</th>
-                    <th className="text-right">tests</th>
+                    <th className="pr-3 text-right">inside R</th>
+                    <th className="pr-3 text-right">inside lost</th>
+                    <th className="pr-3 text-right">hours</th>
+                    <th className="pr-3 text-right">material</th>
+                    <th className="pr-3 text-right">skill</th>
+                    <th className="pr-3 text-right">scrap</th>
+                    <th className="pr-3 text-right">tests</th>
                     <th className="pl-3">what it shows, what decides it here</th>
                     <th />
                   </tr>
@@ -118,13 +118,13 @@ export function CornersPane() {
                           {METHODS[o.method]}
                           {o.method === corner.planB && <span className="block text-[0.82rem] font-normal">plan B</span>}
                         </td>
-                        <td className="py-1 pr-2 text-right">{length(o.insideRadiusMm, 1)}</td>
-                        <td className="py-1 pr-2 text-right">{length(o.insideLossMm, 1)}</td>
-                        <td className="py-1 pr-2 text-right">{o.hours.toFixed(1)}</td>
-                        <td className="py-1 pr-2 text-right">{(o.materialCents / 100).toFixed(2)}</td>
-                        <td className="py-1 pr-2 text-right">{o.skill} of 5</td>
-                        <td className="py-1 pr-2 text-right">{Math.round(o.scrapRisk * 100)} %</td>
-                        <td className="py-1 pr-2 text-right">{o.testPieces}</td>
+                        <td className="py-1 pr-3 text-right whitespace-nowrap">{length(o.insideRadiusMm, 1)}</td>
+                        <td className="py-1 pr-3 text-right whitespace-nowrap">{length(o.insideLossMm, 1)}</td>
+                        <td className="py-1 pr-3 text-right whitespace-nowrap">{o.hours.toFixed(1)}</td>
+                        <td className="py-1 pr-3 text-right whitespace-nowrap">{(o.materialCents / 100).toFixed(2)}</td>
+                        <td className="py-1 pr-3 text-right whitespace-nowrap">{o.skill}/5</td>
+                        <td className="py-1 pr-3 text-right whitespace-nowrap">{Math.round(o.scrapRisk * 100)} %</td>
+                        <td className="py-1 pr-3 text-right whitespace-nowrap">{o.testPieces}</td>
                         <td className="py-1 pl-3 text-[0.88rem]">
                           {o.visible && `${o.visible}; `}
                           {o.possible ? o.note : <span className="text-stop">not possible: {o.note}</span>}

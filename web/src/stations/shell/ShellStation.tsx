@@ -23,7 +23,9 @@ export function ShellStation() {
   const [look, setLook] = useState<Look>('net')
   const [side, setSide] = useState<Side>('edge')
   return (
-    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_21rem] lg:grid-rows-[minmax(0,1fr)_auto]">
+    <div
+      className={`grid gap-3 lg:h-full lg:grid-rows-[minmax(0,1fr)_auto] ${look === 'corners' ? '' : 'lg:grid-cols-[minmax(0,1fr)_21rem]'}`}
+    >
       <div className="flex min-h-72 min-w-0 flex-col gap-2 border border-line bg-paper p-2 lg:overflow-auto">
         <div className="max-w-md">
           <Keys
@@ -41,7 +43,7 @@ export function ShellStation() {
         {look === 'joint' && <LayoutPane edge={edge} />}
         {look === 'corners' && <CornersPane />}
       </div>
-      <div className="row-span-2 flex min-h-0 flex-col gap-3 lg:overflow-auto">
+      <div className={`row-span-2 flex min-h-0 flex-col gap-3 lg:overflow-auto ${look === 'corners' ? 'hidden' : ''}`}>
         <Keys
           label="Beside the drawing"
           value={side}
@@ -66,7 +68,7 @@ export function ShellStation() {
           </>
         )}
       </div>
-      <PanelsPane />
+      {look === 'net' && <PanelsPane />}
     </div>
   )
 }
@@ -258,7 +260,7 @@ function PanelsPane() {
                 onMouseEnter={() => part && setFocus(part.id)}
               >
                 <td className="py-0.5 pr-2 whitespace-nowrap">{FACE_NAMES[p.face]}</td>
-                <td className="py-0.5 pr-2">
+                <td className={`py-0.5 pr-2 ${p.hold === 'open' ? 'invisible' : ''}`}>
                   <Select
                     className="min-w-36"
                     aria-label={`Material of ${FACE_NAMES[p.face]}`}
@@ -271,7 +273,7 @@ function PanelsPane() {
                     {catalog.data && <StockOptions catalog={catalog.data} />}
                   </Select>
                 </td>
-                <td className="w-18 py-0.5 pr-2">
+                <td className={`w-18 py-0.5 pr-2 ${p.hold === 'open' ? 'invisible' : ''}`}>
                   <LengthField
                     hideLabel
                     label={`Measured thickness of ${FACE_NAMES[p.face]}`}
@@ -281,7 +283,7 @@ function PanelsPane() {
                     onCommit={(v) => set(p.face, 'Measured thickness', { measuredMm: v })}
                   />
                 </td>
-                <td className="w-18 py-0.5 pr-2">
+                <td className={`w-18 py-0.5 pr-2 ${p.hold === 'open' ? 'invisible' : ''}`}>
                   <LengthField
                     hideLabel
                     label={`Inset of ${FACE_NAMES[p.face]}`}
@@ -289,7 +291,7 @@ function PanelsPane() {
                     onCommit={(v) => v !== null && set(p.face, 'Inset', { insetMm: v })}
                   />
                 </td>
-                <td className="py-0.5 pr-2">
+                <td className={`py-0.5 pr-2 ${p.hold === 'open' ? 'invisible' : ''}`}>
                   {grain ? (
                     <Select
                       className="min-w-20"
@@ -316,7 +318,7 @@ function PanelsPane() {
                   >
                     <option value="fixed">fixed</option>
                     <option value="removable">comes off</option>
-                    <option value="open">open, no panel</option>
+                    <option value="open">open</option>
                     {(Object.keys(FACE_NAMES) as Schemas['Face'][])
                       .filter((f) => EDGES.some((e) => e.faces.includes(f) && e.faces.includes(p.face)) && f !== p.face)
                       .map((f) => (

@@ -3,7 +3,9 @@ import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
 import { renderOpen, serve, someView } from '../../../../tests/web/project'
 import { EDGES, edgeName } from './edges'
+import { LayoutPane } from './LayoutPane'
 import { ShellStation } from './ShellStation'
+import { ASKED, valueOf, withValue, type Structure } from './systems'
 
 describe('edges', () => {
   it('are twelve, each of two faces that meet', () => {
@@ -58,6 +60,7 @@ describe('doors', () => {
     expect([...hold.querySelectorAll('option')].map((o) => o.value)).toEqual([
       'fixed',
       'removable',
+      'open',
       'hinged-left',
       'hinged-right',
       'hinged-bottom',
@@ -75,5 +78,87 @@ describe('doors', () => {
       .mock.calls[1]?.[1](view.design)
       .box.panels.find((p) => p.face === 'front')
     expect(off).toMatchObject({ hold: 'removable', hingeAt: null })
+  })
+})
+
+const rails: Structure = {
+  system: 'railFrame',
+  id: 'frame',
+  barId: 'bar',
+  edges: ['frontLeft', 'frontRight'],
+  seat: 'over',
+  play: 'sliding',
+  grooveMm: 4,
+}
+
+describe('structures', () => {
+  it('ask for each decision by its key, and one in a part of the structure by a dotted key', () => {
+    expect(ASKED.railFrame.map((a) => valueOf(rails, a.key))).not.toContain(undefined)
+    const board: Structure = {
+      system: 'backBoard',
+      id: 'board',
+      frameBarId: 'bar',
+      frameInsetMm: 30,
+      pads: { materialId: 'acrylic', nominalMm: 6, revealMm: 5, bevelDeg: 45, lit: true },
+      studSpacingMm: 400,
+      firstStudMm: 60,
+      cableClearMm: 2,
+    }
+    const wider = withValue(board, 'pads.revealMm', 8)
+    expect(valueOf(wider, 'pads.revealMm')).toBe(8)
+    expect(valueOf(wider, 'pads.bevelDeg')).toBe(45)
+    expect(valueOf(withValue({ ...board, pads: null }, 'pads.revealMm', 8), 'pads.revealMm')).toBeUndefined()
+  })
+
+  it('are added by their system, changed in place and taken out', async () => {
+    serve({
+      '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], hardware: [] }),
+      '/api/systems': () => [{ key: 'railFrame', name: 'Rail frame', about: 'Bars along the edges.' }],
+    })
+    const view = someView({ design: { structures: [rails] } as never })
+    const changes = renderOpen(<ShellStation />, view)
+    await userEvent.click(screen.getByRole('radio', { name: 'Structures' }))
+    await userEvent.click(await screen.findByRole('button', { name: 'Add' }))
+    expect(changes.addStructure).toHaveBeenCalledWith('railFrame')
+    await userEvent.selectOptions(screen.getByRole('combobox', { name: 'Panels' }), 'slipped')
+    expect(vi.mocked(changes.edit).mock.calls[0]?.[1](view.design).structures).toMatchObject([{ id: 'frame', seat: 'slipped' }])
+    await userEvent.click(screen.getByRole('checkbox', { name: 'Front, left side' }))
+    expect(vi.mocked(changes.edit).mock.calls[1]?.[1](view.design).structures).toMatchObject([{ edges: ['frontRight'] }])
+    await userEvent.click(screen.getByRole('button', { name: 'Take out' }))
+    expect(vi.mocked(changes.edit).mock.calls[2]?.[1](view.design).structures).toEqual([])
+  })
+})
+
+describe('the joint layout', () => {
+  it('draws every mark on its board and lists what is set to what', () => {
+    const view = someView({
+      plan: {
+        layouts: [
+          {
+            edge: 'frontLeft',
+            word: 'box joint',
+            lengthMm: 100,
+            boards: [
+              {
+                partId: 'shell/front',
+                name: 'Front',
+                thicknessMm: 12,
+                fromEnd: 'bottom',
+                marks: [
+                  { fromMm: 0, toMm: 20, what: 'socket 1' },
+                  { fromMm: 40, toMm: 60, what: 'socket 3' },
+                ],
+              },
+            ],
+            settings: [{ what: 'finger width', value: 20, unit: 'mm', why: 'the length over the count' }],
+          },
+        ],
+      } as never,
+    })
+    renderOpen(<LayoutPane edge="frontLeft" />, view)
+    const drawing = screen.getByRole('img', { name: 'Layout on Front' })
+    expect(drawing.querySelectorAll('rect')).toHaveLength(3)
+    expect([...drawing.querySelectorAll('text')].map((t) => t.textContent)).toEqual(['0', '20', '40', '60'])
+    expect(screen.getByRole('row', { name: /finger width 20/ }).textContent).toContain('the length over the count')
   })
 })
