@@ -16,7 +16,7 @@ namespace AnvilPlan.AutoFit;
 public static class ShellSearch
 {
     /// <summary>Clearance added between devices when the findings refuse a proposal, mm.</summary>
-    private static readonly double[] SparesMm = [0, 1, 3];
+    private static readonly double[] SparesMm = [0, 1, 3, 6];
 
     private const double FirstShare = 0.6;
 

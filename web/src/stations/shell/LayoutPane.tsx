@@ -59,7 +59,7 @@ function BoardDrawing({ board, lengthMm }: { board: Board; lengthMm: number }) {
         <b>{board.name}</b>, {length(board.thicknessMm)} thick; measured from the {board.fromEnd} end
       </figcaption>
       <svg
-        viewBox={`${-text} ${-text * 0.4} ${lengthMm + 2 * text} ${high + text * 3.6}`}
+        viewBox={`${-2 * text} ${-text * 0.4} ${lengthMm + 4 * text} ${high + text * 3.6}`}
         className="w-full"
         role="img"
         aria-label={`Layout on ${board.name}`}
