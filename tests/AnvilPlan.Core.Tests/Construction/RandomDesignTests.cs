@@ -171,7 +171,7 @@ public class RandomDesignTests
         return design with
         {
             Box = design.Box with { Feet = null, Edges = [.. design.Box.Edges.Select(e => printed is PrintedBody body ? Screwed(e, body) : e)] },
-            Structures = [printed, .. printed is PrintedBody ? (Structure[])[] : [], new PrintedFeet("feet", "petg", 20 + random.Next(10), 10 + random.Next(20), 12, 0.4)],
+            Structures = [printed, new PrintedFeet("feet", "petg", 20 + random.Next(10), 10 + random.Next(20), 12, 0.4)],
         };
     });
 

@@ -27,7 +27,7 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
         var inside = Math.Max(5, Math.Round((design.Box.HeightMm - 12) / 6)) * 6;
-        return Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "acrylic", NominalMm = 6, MeasuredMm = f is Face.Top or Face.Bottom ? null : 14, InsetMm = 0, Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed })) with
+        return design with
         {
             Box = design.Box with
             {

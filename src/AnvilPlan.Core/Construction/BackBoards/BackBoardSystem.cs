@@ -187,7 +187,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                 var lead = cable is null ? PortOpenings.PlugLengthMm : cable.StraightMm;
                 for (var further = 0.0; further <= 80; further += 2.5)
                 {
-                    var at = placed.Centre + (exit.Vector() * (lead + further)) with { };
+                    var at = placed.Centre + (exit.Vector() * (lead + further));
                     var hole = new Box(at - half, at + half).WithSpan(Axis.Y, board.Box.Min.Y - 200, board.Box.Max.Y + 100);
                     if (!board.Box.Grow(-6).WithSpan(Axis.Y, -1e4, 1e4).Contains(hole.WithSpan(Axis.Y, 0, 1)) || taken.Exists(hole.Grow(2).Overlaps))
                     {

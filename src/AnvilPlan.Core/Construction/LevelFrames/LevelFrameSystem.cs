@@ -216,7 +216,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             yield return Finding.Of("frame-no-level", Severity.Stop, "The frame has 0 levels: nothing holds its 4 posts together.", [own.Id]);
         }
 
-        if (own.TakeOffMm is null && own.Fitting is FrameFitting.ThreadedTee or FrameFitting.SocketTee && PipeFitting.For(post, own.Fitting == FrameFitting.ThreadedTee)?.TakeOffMm is null && own.TakeOffMm is null)
+        if (own.TakeOffMm is null && own.Fitting is FrameFitting.ThreadedTee or FrameFitting.SocketTee && PipeFitting.For(post, own.Fitting == FrameFitting.ThreadedTee)?.TakeOffMm is null)
         {
             yield return Finding.Of("take-off-unknown", Severity.Stop,
                 $"No take-off is known for {(own.Fitting == FrameFitting.SocketTee ? "socket" : "threaded")} fittings on {post.Name}; {Say.Mm(TakeOffMm(own, post))} mm is a guess: measure a dry assembly, (centre to centre - pipe) / 2.",
@@ -268,7 +268,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     }
 
     /// <summary>From the centre of a node to the end of a beam, mm: half the post where the beam butts against it.</summary>
-    internal static double TakeOffMm(LevelFrame own, BarStock post) => own.TakeOffMm is { } given && own.Fitting is FrameFitting.ThreadedTee or FrameFitting.SocketTee ? own.TakeOffMm.Value
+    internal static double TakeOffMm(LevelFrame own, BarStock post) => own.TakeOffMm is { } given && own.Fitting is FrameFitting.ThreadedTee or FrameFitting.SocketTee ? given
         : own.Fitting switch
         {
             FrameFitting.ThreadedTee => PipeFitting.For(post, threaded: true)?.TakeOffMm ?? post.WidthMm * 0.75,

@@ -1,6 +1,6 @@
 import { useMutation, useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { api, taken, type Schemas } from '../../api/client'
+import { api, taken } from '../../api/client'
 import { Button, Empty, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField, NumberField } from '../../kit/fields'
 import { useProject } from '../../project/context'
@@ -9,8 +9,6 @@ import { FACE_NAMES } from '../fit/decks'
 import { EDGES, type EdgeKey } from './edges'
 import { LevelsPane } from './LevelsPane'
 import { ASKED, valueOf, withValue, type Asked, type Structure } from './systems'
-
-type Face = Schemas['Face']
 
 export function useSystems() {
   return useQuery({ queryKey: ['systems'], queryFn: async () => taken(await api.GET('/api/systems')), staleTime: Infinity })
@@ -169,7 +167,7 @@ function ManyOf({
   return (
     <fieldset className="col-span-2">
       <legend className="text-[0.82rem] text-dim">
-        {label}: {value.map((v) => FACE_NAMES[v as Face] ?? v).length}
+        {label}: {value.length}
       </legend>
       <div className="grid grid-cols-2 gap-x-2">
         {all.map(([key, name]) => (
