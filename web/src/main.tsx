@@ -13,12 +13,14 @@ import { HardwareStation } from './stations/hardware/HardwareStation'
 import { MountsStation } from './stations/mounts/MountsStation'
 import { PacketStation } from './stations/packet/PacketStation'
 import { ProjectsStation } from './stations/projects/ProjectsStation'
+import { SumsPage, SumsStation } from './stations/sums/SumsStation'
 import { ShopStation } from './stations/shop/ShopStation'
 import { ShellStation } from './stations/shell/ShellStation'
 
 const router = createBrowserRouter([
   { path: '/', element: <ProjectsStation /> },
   { path: '/shop', element: <ShopStation /> },
+  { path: '/sums', element: <SumsPage /> },
   {
     path: '/project/:id',
     element: <ProjectFrame />,
@@ -31,6 +33,7 @@ const router = createBrowserRouter([
       { path: 'cuts', element: <CutsStation /> },
       { path: 'mounts', element: <MountsStation /> },
       { path: 'packet', element: <PacketStation /> },
+      { path: 'sums', element: <SumsStation /> },
     ],
   },
   { path: '*', element: <Navigate to="/" replace /> },

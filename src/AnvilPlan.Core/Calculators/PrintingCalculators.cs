@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Printing;
 using static AnvilPlan.Core.Calculators.FastenerCalculators;
 

@@ -31,6 +31,17 @@ public sealed record Material(
     /// <summary>Young's modulus in bending, GPa: along the grain for wood and boards.</summary>
     public double YoungsGPa { get; init; }
 
+    /// <summary>
+    /// Young's modulus across the grain, GPa: of solid wood about a sixteenth (Wood Handbook ch. 5, tangential over longitudinal), of
+    /// plywood four fifths, birch 7.5 over 9.5.
+    /// </summary>
+    public double YoungsAcrossGPa => Family switch
+    {
+        MaterialFamily.SolidWood => 0.06 * YoungsGPa,
+        MaterialFamily.Plywood => 0.79 * YoungsGPa,
+        _ => YoungsGPa,
+    };
+
     /// <summary>Sag after years over sag at once.</summary>
     public double CreepFactor { get; init; } = 1;
 

@@ -6,6 +6,7 @@ using AnvilPlan.Core.Construction.FoldedSheets;
 using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Construction.Plates;
+using AnvilPlan.Core.Construction.Plinths;
 using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Construction.RailFrames;
 using AnvilPlan.Core.Construction.TrayRacks;
@@ -30,5 +31,6 @@ public static class ConstructionSystems
         new TrayRackSystem(),
         new PlateSystem(),
         new PrintedFeetSystem(),
+        new PlinthSystem(),
     ];
 }

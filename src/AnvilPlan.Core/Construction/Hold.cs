@@ -15,6 +15,7 @@ public enum HoldBy
     /// <summary>One piece that was bent there.</summary>
     Bend,
     Hinge,
+    Magnets,
     Fitting,
 
     /// <summary>Lies on it and slides.</summary>

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Fits;
 
 namespace AnvilPlan.Core.Designs;
 
@@ -18,6 +19,9 @@ public sealed record Design(
 
     /// <summary>What is built besides panels and plates: rail frames, wraps, racks and the like.</summary>
     public IReadOnlyList<Structure> Structures { get; init; } = [];
+
+    /// <summary>How what is glued is glued.</summary>
+    public GlueUp GlueUp { get; init; } = new("PVA yellow (aliphatic)", 1, 20);
 
     public Panel Panel(Face face) => Box.Panels.First(p => p.Face == face);
 
@@ -90,9 +94,21 @@ public sealed record Brief(
     public long? BaselineCents { get; init; }
 
     public Likeness? Likeness { get; init; }
+
+    /// <summary>The air where it will stand, through the year.</summary>
+    public HomeAir Home { get; init; } = new(21, 30, 60);
+
     public IReadOnlyList<Criterion> Criteria { get; init; } = [];
     public IReadOnlyList<DesignOption> Options { get; init; } = [];
 }
+
+/// <summary>Room temperature and the driest and dampest weeks of the year, % of relative humidity.</summary>
+public sealed record HomeAir(double TemperatureC, double DriestPercent, double DampestPercent);
+
+/// <param name="Glue">A row of the glue table.</param>
+/// <param name="Stages">How many goes it is glued in; each sets before the next.</param>
+/// <param name="CaulMm">Thickness of the strip under the clamps' pads, which spreads their pressure.</param>
+public sealed record GlueUp(string Glue, int Stages, double CaulMm);
 
 public enum SizeBasis
 {
@@ -138,6 +154,12 @@ public sealed record Panel(Face Face, string MaterialId, double NominalMm, doubl
     public Face? HingeAt { get; init; }
 
     public IReadOnlyList<DrilledHole> Drilled { get; init; } = [];
+
+    /// <summary>How a panel that comes off meets the neighbours that it lies between; null = cut to their size.</summary>
+    public FitClass? Fit { get; init; }
+
+    /// <summary>A solid panel loose in its grooves: cut so that it can swell and shrink across its grain.</summary>
+    public bool Floats { get; init; }
 }
 
 public enum JointKind
@@ -170,6 +192,9 @@ public enum JointKind
 
     /// <summary>Printed corner pieces along the inside, screwed to both panels.</summary>
     PrintedCorner,
+
+    /// <summary>Pairs of magnets let into the covering panel and the end of the other: a panel that is pulled off.</summary>
+    Magnets,
 
     /// <summary>Lies against it and is not joined: doors, lids.</summary>
     Loose,
@@ -286,6 +311,9 @@ public sealed record Device(
     /// <summary>Held by holes that its deck already has; it gets no new ones.</summary>
     public bool OnDrilledHoles { get; init; }
 
+    /// <summary>Stuck to its deck instead of being screwed; null = by its own fixings.</summary>
+    public Stick? Stuck { get; init; }
+
     /// <summary>Text beside it on the panel; empty = deliberately none, null = not decided.</summary>
     public string? Marking { get; init; }
 
@@ -295,6 +323,16 @@ public sealed record Device(
     /// <summary>Stays where it is when an arrangement is searched.</summary>
     public bool Locked { get; init; }
 }
+
+public enum StickKind
+{
+    /// <summary>Double-sided foam tape.</summary>
+    FoamTape,
+    HookAndLoop,
+}
+
+/// <summary>What sticks a device to its deck: strips of that size in all.</summary>
+public sealed record Stick(StickKind Kind, double WidthMm, double LengthMm);
 
 /// <summary>A plate that is screwed to holes of the deck and carries a device whose pattern does not meet them.</summary>
 public sealed record Adapter(string MaterialId, double NominalMm)

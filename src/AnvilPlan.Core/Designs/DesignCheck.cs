@@ -49,6 +49,13 @@ public sealed partial class DesignCheck
             CheckLink($"links[{i}]", d.Links[i], d);
         }
 
+        Range("glueUp.stages", d.GlueUp.Stages, 1, 20, "");
+        Range("glueUp.caulMm", d.GlueUp.CaulMm, 0, 150);
+        if (Gluing.Glue.Find(d.GlueUp.Glue) is null)
+        {
+            Add("glueUp.glue", $"glue is \"{d.GlueUp.Glue}\": it must be one of {string.Join(", ", Gluing.Glue.Shipped.Select(g => g.Name))}.");
+        }
+
         Count("structures", d.Structures.Count, 20);
         for (var i = 0; i < d.Structures.Count; i++)
         {
@@ -85,6 +92,14 @@ public sealed partial class DesignCheck
         OrNull("brief.budgetCents", b.BudgetCents, 0, 1e9, "");
         OrNull("brief.oldCaseVolumeL", b.OldCaseVolumeL, 0.01, 10_000, " l");
         OrNull("brief.carriesKg", b.CarriesKg, 0, 1000, " kg");
+        Range("brief.home.temperatureC", b.Home.TemperatureC, -10, 50, " °C");
+        Range("brief.home.driestPercent", b.Home.DriestPercent, 5, 95, " %");
+        Range("brief.home.dampestPercent", b.Home.DampestPercent, 5, 95, " %");
+        if (b.Home.DriestPercent > b.Home.DampestPercent)
+        {
+            Add("brief.home.dampestPercent", $"dampestPercent is {b.Home.DampestPercent}: it must be at least the driest, {b.Home.DriestPercent} %.");
+        }
+
         OrNull("brief.hoursPerDay", b.HoursPerDay, 0.25, 24, " h");
         Range("brief.workDaysPerWeek", b.WorkDaysPerWeek, 1, 7, "");
         OrNull("brief.baselineCents", b.BaselineCents, 0, 1e9, "");
@@ -253,6 +268,16 @@ public sealed partial class DesignCheck
         if (Deck.IsPanel(x.DeckId, out var face) && d.Box.Panels.Any(p => p.Face == face && p.Hold == PanelHold.Open))
         {
             Add($"{path}.deckId", $"deckId is \"{x.DeckId}\": the {Deck.Name(face)} is open, there is nothing to fix a device to.");
+        }
+
+        if (x.Stuck is { } stick)
+        {
+            Range($"{path}.stuck.widthMm", stick.WidthMm, 5, 500);
+            Range($"{path}.stuck.lengthMm", stick.LengthMm, 5, 1000);
+            if (_catalog.HasModel(x.ModelId) && _catalog.Model(x.ModelId).InPanel)
+            {
+                Add($"{path}.stuck", $"stuck is set on {x.ModelId}: what sits in a cut-out is held by its own nut or screws.");
+            }
         }
 
         if (x.FarFace && Deck.IsPanel(x.DeckId, out _))

@@ -48,11 +48,11 @@ internal static class AccessFindings
         {
             var edges = plan.Design.Box.Edges.Where(e => Touches(e, panel.Face) && Meets(plan, e)).ToList();
             var stuck = edges.Count(e => e.Joint is JointKind.ButtGlued or JointKind.Mitre or JointKind.Groove or JointKind.Riveted || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue });
-            var screwed = edges.Count(e => e.Joint is JointKind.ButtScrewed or JointKind.OnRail or JointKind.Bolted or JointKind.PrintedCorner or JointKind.Tapped or JointKind.PocketScrew);
+            var screwed = edges.Count(e => e.Joint is JointKind.ButtScrewed or JointKind.OnRail or JointKind.Bolted or JointKind.PrintedCorner or JointKind.Tapped or JointKind.PocketScrew or JointKind.Magnets);
             if (stuck > 0 || screwed < 2)
             {
                 yield return Finding.Of("removable-held", Severity.Stop,
-                    $"The {Deck.Name(panel.Face)} panel is to come off, but {stuck} of its 4 edges are glued or held in a groove and {screwed} are screwed: it needs at least 2 screwed and none glued.",
+                    $"The {Deck.Name(panel.Face)} panel is to come off, but {stuck} of its 4 edges are glued or held in a groove and {screwed} are screwed or held by magnets: it needs at least 2 and none glued.",
                     [Deck.PartOf(panel.Face)],
                     new Remedy("screw-on", "Screw it on at all four edges", d => MakeRemovable(d, panel.Face)));
             }

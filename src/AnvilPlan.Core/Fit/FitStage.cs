@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Loads;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Fit;
@@ -31,6 +32,11 @@ public static class FitStage
     /// </summary>
     private static double StandoffOf(Device device, HardwareModel model, Catalog catalog, double deckMm)
     {
+        if (device.Stuck is { } stick)
+        {
+            return Sticking.Of(stick.Kind).ThicknessMm;
+        }
+
         if (model.Mount != MountStyle.Standoffs || device.StandoffMm is not null)
         {
             return model.Mount != MountStyle.Standoffs ? 0 : device.StandoffMm!.Value;

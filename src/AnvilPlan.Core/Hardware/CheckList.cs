@@ -89,6 +89,11 @@ public static class CheckList
 
     private static IEnumerable<CheckLine> Fixings(PlanSoFar plan, Fit.PlacedDevice device)
     {
+        if (device.Device.Stuck is { } stick)
+        {
+            yield return new CheckLine(device.Id, CheckKind.Fixing, "stuck to its deck", CheckState.Provided, $"{Loads.Sticking.Of(stick.Kind).Name}, {stick.WidthMm} x {stick.LengthMm} mm");
+        }
+
         if (device.Model.Mount == MountStyle.PanelNut)
         {
             yield return new CheckLine(device.Id, CheckKind.Fixing, "its own nut", CheckState.Provided, $"cut-out in {plan.Shell.Deck(device.Device.DeckId).Name.ToLowerInvariant()}");

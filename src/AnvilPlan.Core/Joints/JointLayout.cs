@@ -9,7 +9,8 @@ namespace AnvilPlan.Core.Joints;
 
 /// <summary>Where something is marked along one board of a joint, mm from the board's end that the drawing names.</summary>
 /// <param name="ToMm">Null for a centre.</param>
-public sealed record JointMark(double FromMm, double? ToMm, string What);
+/// <param name="FarFromMm">Where it begins on the far line when its sides slope: the shoulder of tails, the far face of sockets.</param>
+public sealed record JointMark(double FromMm, double? ToMm, string What, double? FarFromMm = null, double? FarToMm = null);
 
 /// <summary>One board of a joint as it is laid out.</summary>
 /// <param name="FromEnd">The end from which is measured, as <c>left</c> or <c>bottom</c>.</param>
@@ -61,12 +62,25 @@ public static class JointLayouts
             Hole h => new JointMark(At(h.At), null, $"{h.Purpose}, {h.DiaMm:0.##} mm"),
             EdgeHole { SlotMm: { } slot } e => new JointMark(Clamp(e.AlongMm - (slot / 2)), Clamp(e.AlongMm + (slot / 2)), e.Purpose),
             EdgeHole e => new JointMark(Math.Round(e.AlongMm, 3), null, $"{e.Purpose}, {e.DiaMm:0.##} mm"),
-            Notch n => new JointMark(Clamp(n.Outline.Min(At)), Clamp(n.Outline.Max(At)), n.Purpose),
+            Notch n => Sloped(n, At, Clamp, alongU, alongU ? part.WidthMm : part.LengthMm),
             Opening o => new JointMark(Clamp(At(o.Min)), Clamp(At(o.Max)), o.Purpose),
             Channel c => new JointMark(Clamp(At(c.Min)), Clamp(At(c.Max)), c.Purpose),
             _ => null,
         }).OfType<JointMark>().OrderBy(m => m.FromMm).ThenBy(m => m.ToMm).ToList();
         return new JointBoard(part.Id, part.Name, part.ThicknessMm, least.Word(), marks);
+    }
+
+    /// <summary>A notch with both of its lines: at the end and at the shoulder, or on the two faces.</summary>
+    private static JointMark Sloped(Notch n, Func<Uv, double> at, Func<double, double> clamp, bool alongU, double across)
+    {
+        double Across(Uv p) => alongU ? p.V : p.U;
+        var middle = (n.Outline.Min(Across) + n.Outline.Max(Across)) / 2;
+        // the line that lies at or beyond the board's end comes first
+        var endIsFar = n.Outline.Max(Across) >= across - 1e-6;
+        var (near, far) = n.Floor is { } floor ? (n.Outline, floor) : ([.. n.Outline.Where(p => Across(p) >= middle == endIsFar)], (IReadOnlyList<Uv>)[.. n.Outline.Where(p => Across(p) >= middle != endIsFar)]);
+        var mark = new JointMark(clamp(near.Min(at)), clamp(near.Max(at)), n.Purpose);
+        var (from, to) = (clamp(far.Min(at)), clamp(far.Max(at)));
+        return Math.Abs(from - mark.FromMm) < 1e-6 && Math.Abs(to - mark.ToMm!.Value) < 1e-6 ? mark : mark with { FarFromMm = from, FarToMm = to };
     }
 
     /// <summary>Settings of what is sawn along a whole edge.</summary>

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Movement;
 using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
@@ -37,6 +38,8 @@ public static class JointStage
         {
             system.Join(draft);
         }
+
+        MovementSlots.Cut(draft);
 
         return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Screws, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles);
     }

@@ -20,7 +20,7 @@ internal static class MountHoles
     public static void Add(MountDraft draft, PlacedDevice device, ShellPlan shell, Catalog catalog)
     {
         var model = device.Model;
-        if (model.ThreadSize is null || model.Holes.Count == 0)
+        if (model.ThreadSize is null || model.Holes.Count == 0 || device.Device.Stuck is not null)
         {
             return;
         }

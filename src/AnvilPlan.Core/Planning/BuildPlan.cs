@@ -6,10 +6,14 @@ using AnvilPlan.Core.Decisions;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Gluing;
 using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Loads;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Movement;
 using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 
@@ -26,6 +30,10 @@ public sealed record BuildPlan(
     IReadOnlyList<JointLayout> Layouts,
     IReadOnlyList<Part> Parts,
     IReadOnlyList<Hold> Holds,
+    GluePlan Glue,
+    IReadOnlyList<Meeting> Meetings,
+    MovementPlan Movement,
+    IReadOnlyList<LoadCase> Loads,
     IReadOnlyList<MountPoint> MountPoints,
     IReadOnlyList<StandoffSet> Standoffs,
     IReadOnlyList<ScrewChoice> Screws,

@@ -7,9 +7,13 @@ using AnvilPlan.Core.Decisions;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Gluing;
 using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Loads;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Movement;
 using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
@@ -31,7 +35,7 @@ public static class Planner
         var tally = TallyOf(plan, findings);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            JointLayouts.Of(joints, shell, catalog), plan.Parts.Parts, [.. joints.Holds, .. mounts.Holds], mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
+            JointLayouts.Of(joints, shell, catalog), plan.Parts.Parts, [.. joints.Holds, .. mounts.Holds], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
             plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
             findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains));
     }
@@ -50,7 +54,10 @@ public static class Planner
         var cuts = CutStage.Run(catalog, shop, parts, design.Brief.Quantity);
         var work = WorkList.Run(shop.Rates, parts, joints, mounts);
         var cost = CostStage.Run(design, catalog, shop, joints, mounts, cuts, work);
-        return new PlanSoFar(design, catalog, shop, fit, shell, chains, joints, mounts, parts, cuts, work, cost, clearance);
+        return new PlanSoFar(
+            design, catalog, shop, fit, shell, chains, joints, mounts, parts, cuts, work, cost, clearance,
+            GlueStages.Run(design, catalog, shop, fit, shell, joints), MeetingStage.Run(design, catalog, shop, fit, shell, joints),
+            MovementPlan.Of(design, catalog, shop, shell), LoadStage.Run(design, catalog, fit, shell, joints));
     }
 
     private static DevicePlace Place(PlacedDevice d, ShellPlan shell) => new(
@@ -63,7 +70,7 @@ public static class Planner
         var size = fit.Envelope.Outer.Size;
         var bodies = fit.Devices.Where(d => !d.Model.InPanel).Sum(d => d.Body.VolumeMm3);
         return new Tally(
-            size.X, size.Y, size.Z, size.Z + (plan.Design.Box.Feet?.HeightMm ?? 0), fit.Envelope.Outer.VolumeMm3 * 1e-6,
+            size.X, size.Y, size.Z, size.Z + Underneath.StandsMm(plan), fit.Envelope.Outer.VolumeMm3 * 1e-6,
             fit.Envelope.Inner.VolumeMm3 <= 0 ? 0 : bodies / fit.Envelope.Inner.VolumeMm3,
             parts.Where(p => p.LeafOf is null).Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
             parts.Count(p => p.LeafOf is null), parts.Sum(p => p.Features.OfType<Hole>().Count(h => h.For != DrilledPattern.For)), plan.Cuts.Sheets.Count, plan.Cuts.SheetUse,

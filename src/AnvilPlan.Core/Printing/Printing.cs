@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Quantities;
 
 namespace AnvilPlan.Core.Printing;
@@ -44,23 +45,12 @@ public sealed record PrintTime(double FlowMm3PerS, int Layers, double Hours)
     }
 }
 
-/// <summary>How two printed parts meet; the clearance is so many times the printer's tolerance.</summary>
-public enum FitClass
-{
-    Press = 0,
-    Snug = 1,
-
-    /// <summary>Never interferes, even at worst.</summary>
-    Sliding = 2,
-    Loose = 3,
-}
-
 /// <summary>Clearance on the diameter between two printed parts, and what it is at worst: both may be off by the tolerance. mm.</summary>
 public sealed record PrintFit(double ClearanceMm, double WorstLeastMm, double WorstMostMm)
 {
     public static PrintFit Of(FitClass fit, double toleranceMm)
     {
-        var clearance = (int)fit * toleranceMm;
+        var clearance = fit.ClearanceMm(toleranceMm, toleranceMm);
         return new PrintFit(clearance, clearance - (2 * toleranceMm), clearance + (2 * toleranceMm));
     }
 }

@@ -84,6 +84,26 @@ public static class ShopCheck
             yield return ("rates." + name, minutes, 0, 600);
         }
 
+        yield return ("rates.spreadMinPerM", s.Rates.SpreadMinPerM, 0, 60);
+        yield return ("rates.placeMin", s.Rates.PlaceMin, 0, 60);
+        yield return ("air.temperatureC", s.Air.TemperatureC, -10, 50);
+        yield return ("air.humidityPercent", s.Air.HumidityPercent, 5, 95);
+        foreach (var (t, i) in s.Tolerances.Select((t, i) => (t, i)))
+        {
+            yield return ($"tolerances[{i}].plusMinusMm", t.PlusMinusMm, 0.01, 3);
+        }
+
+        foreach (var (c, i) in s.Coupons.Select((c, i) => (c, i)))
+        {
+            yield return ($"coupons[{i}].slidesAtMm", c.SlidesAtMm, 0.02, 3);
+        }
+
+        foreach (var (c, i) in s.Clamps.Select((c, i) => (c, i)))
+        {
+            yield return ($"clamps[{i}].opensMm", c.OpensMm, 10, 5000);
+            yield return ($"clamps[{i}].count", c.Count, 0, 500);
+        }
+
         foreach (var (o, i) in s.Offcuts.Select((o, i) => (o, i)))
         {
             yield return ($"offcuts[{i}].lengthMm", o.LengthMm, 1, 5000);

@@ -20,6 +20,31 @@ public sealed record ShopProfile(
     /// <summary>Harvested devices and screws: used before anything is bought.</summary>
     public IReadOnlyList<SalvageItem> Salvage { get; init; } = [];
 
+    /// <summary>How true each process is, until coupons say better.</summary>
+    public IReadOnlyList<ProcessTolerance> Tolerances { get; init; } = UsualTolerances;
+
+    public IReadOnlyList<CouponResult> Coupons { get; init; } = [];
+
+    /// <summary>An empty list says nothing: then nothing is judged by it.</summary>
+    public IReadOnlyList<ClampStock> Clamps { get; init; } = [];
+
+    /// <summary>The workshop's air: glue sets in it and wood is cut in it.</summary>
+    public RoomAir Air { get; init; } = new(20, 50);
+
+    /// <summary>Usual figures of a hand shop [R].</summary>
+    public static IReadOnlyList<ProcessTolerance> UsualTolerances { get; } =
+    [
+        new(ShopProcess.Saw, 0.25), new(ShopProcess.Laser, 0.15), new(ShopProcess.Router, 0.15), new(ShopProcess.Printer, 0.2), new(ShopProcess.Brake, 0.4), new(ShopProcess.Drill, 0.4),
+    ];
+
+    /// <summary>Half of the clearance at which coupons slide, as a mean of all; without coupons what is stated.</summary>
+    public KnownTolerance ToleranceOf(ShopProcess process)
+    {
+        var tried = Coupons.Where(c => c.Process == process).Select(c => c.SlidesAtMm / 2).ToList();
+        var stated = Tolerances.FirstOrDefault(t => t.Process == process) ?? UsualTolerances.First(t => t.Process == process);
+        return tried.Count == 0 ? new KnownTolerance(stated.PlusMinusMm, 0, 0) : new KnownTolerance(Math.Round(tried.Average(), 4), tried.Count, tried.Max() - tried.Min());
+    }
+
     public FamilyRule Rule(MaterialFamily family) => Families.FirstOrDefault(f => f.Family == family) ?? FamilyRule.Plain(family);
 
     /// <summary>A shop with common tools and starting values [R]; every figure is to be replaced by the shop's own.</summary>
@@ -52,7 +77,14 @@ public sealed record FitRule(double GrooveWidthMm, double GrooveDepthMm, double 
 /// <summary>Minutes of work and the price of an hour.</summary>
 public sealed record WorkRates(
     long HourCents, double CutMin, double HoleMin, double OpeningMin, double ChannelMin, double BevelMin,
-    double GlueMinPerJoint, double ScrewMin, double FinishMinPerDm2);
+    double GlueMinPerJoint, double ScrewMin, double FinishMinPerDm2)
+{
+    /// <summary>Spreading glue along a metre of joint while the clock of the first one runs [R].</summary>
+    public double SpreadMinPerM { get; init; } = 1.2;
+
+    /// <summary>Setting one piece in its place and drawing it close [R].</summary>
+    public double PlaceMin { get; init; } = 0.6;
+}
 
 /// <summary>A left-over kept for use, length along its grain.</summary>
 public sealed record Offcut(string Id, string MaterialId, double NominalMm, double LengthMm, double WidthMm, int Count)

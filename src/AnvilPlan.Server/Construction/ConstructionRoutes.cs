@@ -17,6 +17,11 @@ public sealed record NewStructure(int ExpectedRevision, string System);
 /// <summary>The schools for one corner of a wrap, with the chosen one and what plan B would change.</summary>
 public sealed record CornerView(WrapCorner Corner, IReadOnlyList<CornerOption> Options, Consequences? PlanB);
 
+/// <param name="Effect">What taking it would change; null when it cannot be taken.</param>
+public sealed record EdgeCorner(CornerOption Option, Consequences? Effect);
+
+public sealed record CornerChoice(int ExpectedRevision, CornerMethod Method, double RadiusMm);
+
 /// <param name="LevelB">Null to turn the first half round.</param>
 public sealed record LevelChoice(int ExpectedRevision, string LevelA, string? LevelB);
 
@@ -29,6 +34,8 @@ public static class ConstructionRoutes
         var project = routes.MapGroup("/api/projects/{id:guid}").WithTags("construction").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
         project.MapPost("/structures", Add).WithName("addStructure");
         project.MapGet("/structures/{structure}/corners", Corners).WithName("corners");
+        project.MapGet("/edges/{edge}/corners", EdgeCorners).WithName("edgeCorners");
+        project.MapPost("/edges/{edge}/corner", TakeCorner).WithName("takeCorner");
         project.MapGet("/levels", Levels).WithName("levelMoves");
         project.MapPost("/levels", MoveLevel).WithName("moveLevel");
     }
@@ -52,6 +59,39 @@ public static class ConstructionRoutes
         }
 
         return [.. wrap.Corners.Select(c => new CornerView(c, CornerSchools.Compare(c, wrap, project.Design, bench.Catalog, bench.Shop), Effect(c)))];
+    }
+
+    /// <summary>The schools for an edge of the box that no wrap turns yet, each with what taking it would change.</summary>
+    private static async Task<IReadOnlyList<EdgeCorner>> EdgeCorners(Guid id, EdgeId edge, double radiusMm, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        Held(radiusMm);
+        var bench = await desk.Bench(cancel);
+        var project = await store.Open(id, cancel);
+        var now = desk.Plan(project, bench);
+        return
+        [
+            .. BentWrapSystem.Compare(project.Design, bench.Catalog, bench.Shop, edge, radiusMm).Select(option =>
+            {
+                var changed = option.Possible ? BentWrapSystem.Turned(project.Design, bench.Catalog, edge, option.Method, radiusMm) : null;
+                return new EdgeCorner(option, changed is null || DesignCheck.Problems(changed, bench.Catalog).Count > 0 ? null : Consequences.Between(now, Planner.Plan(changed, bench.Catalog, bench.Shop, project.AsBuilt)));
+            }),
+        ];
+    }
+
+    private static Task<ProjectView> TakeCorner(Guid id, EdgeId edge, CornerChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+        ProjectRoutes.Save(id, choice.ExpectedRevision, "Turn a corner", (before, bench) =>
+        {
+            Held(choice.RadiusMm);
+            return BentWrapSystem.Turned(before.Design, bench.Catalog, edge, choice.Method, choice.RadiusMm)
+                ?? throw new FieldException("edge", $"edge is \"{Deck.Name(edge)}\": the wrap of this project runs round another axis or holds four faces already, or a face is not of wood.");
+        }, store, desk, cancel);
+
+    private static void Held(double radiusMm)
+    {
+        if (!double.IsFinite(radiusMm) || radiusMm is < 1 or > 400)
+        {
+            throw new FieldException("radiusMm", $"radiusMm is {radiusMm}: it must lie between 1 and 400 mm.");
+        }
     }
 
     private static async Task<IReadOnlyList<LevelMove>> Levels(Guid id, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>

@@ -218,6 +218,7 @@ function StateMark({ word, stops, warns }: { word: string; stops: number; warns:
         ▲ {warns}
       </span>
     )
+  if (word === 'tool') return null
   return word === 'settled' ? (
     <span className="text-[0.85rem] text-good" title="settled">
       ✓

@@ -87,6 +87,24 @@ export function useProjectChanges() {
           await api.POST('/api/projects/{id}/levels', { params: path, body: { expectedRevision: now.revision, levelA, levelB } }),
         ),
       ),
+    putFigure: (figure: string, value: number) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/figures', {
+            params: path,
+            body: { expectedRevision: now.revision, id: figure, value },
+          }),
+        ),
+      ),
+    takeCorner: (edge: Schemas['EdgeId'], method: Schemas['CornerMethod'], radiusMm: number) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/edges/{edge}/corner', {
+            params: { path: { id, edge } },
+            body: { expectedRevision: now.revision, method, radiusMm },
+          }),
+        ),
+      ),
     takeArrangement: (search: string, index: number) =>
       run(async (now) =>
         taken(

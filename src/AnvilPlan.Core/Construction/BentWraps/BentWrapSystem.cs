@@ -8,6 +8,7 @@ using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Construction.BentWraps;
 
@@ -33,6 +34,55 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             Structures = [.. design.Structures, new BentWrap(id, path, [new WrapCorner(EdgeId.FrontTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock), new WrapCorner(EdgeId.BackTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock)], null)],
         };
     }
+
+    /// <summary>Every school for an edge of the box as it is, whether or not a wrap turns there yet. Empty when a face is open or not of wood.</summary>
+    public static IReadOnlyList<CornerOption> Compare(Design design, Catalog catalog, ShopProfile shop, EdgeId edge, double radiusMm) => Wooden(design, catalog, edge)
+        ? CornerSchools.Compare(new WrapCorner(edge, CornerMethod.Mitred, radiusMm, null), new BentWrap("edge", [edge.Of().A, edge.Of().B], [], null), design, catalog, shop)
+        : [];
+
+    /// <summary>The design with that corner turned so: in the wrap that is there, longer by a face if it ends there, or in a new one. Null when that cannot be.</summary>
+    public static Design? Turned(Design design, Catalog catalog, EdgeId edge, CornerMethod method, double radiusMm)
+    {
+        var (a, b) = edge.Of();
+        var corner = new WrapCorner(edge, method, radiusMm, null);
+        if (!Wooden(design, catalog, edge))
+        {
+            return null;
+        }
+
+        if (design.Structures.OfType<BentWrap>().FirstOrDefault() is not { } wrap)
+        {
+            var id = design.Structures.Any(s => s.Id == "bent-wrap") || design.Trays.Any(t => t.Id == "bent-wrap") ? "bent-wrap-2" : "bent-wrap";
+            return Over(design, [a, b]) with { Structures = [.. design.Structures, new BentWrap(id, [a, b], [corner], null)] };
+        }
+
+        if (wrap.Corners.Any(c => c.Edge == edge))
+        {
+            return Changed(design, wrap, corner, c => c with { Method = method, RadiusMm = radiusMm });
+        }
+
+        var longer = wrap.Path[^1] == a || wrap.Path[^1] == b ? wrap with { Path = [.. wrap.Path, wrap.Path[^1] == a ? b : a], Corners = [.. wrap.Corners, corner] }
+            : wrap.Path[0] == a || wrap.Path[0] == b ? wrap with { Path = [wrap.Path[0] == a ? b : a, .. wrap.Path], Corners = [corner, .. wrap.Corners] }
+            : null;
+        return longer is null || longer.Path.Count > 4 || longer.Path.Distinct().Count() != longer.Path.Count || longer.Path.Select(f => f.Outward().Axis()).Distinct().Count() != 2
+            ? null
+            : Over(design, longer.Path).WithStructure<BentWrap>(wrap.Id, _ => longer);
+    }
+
+    private static bool Wooden(Design design, Catalog catalog, EdgeId edge) =>
+        ((Face[])[edge.Of().A, edge.Of().B]).All(f => design.Panel(f).Hold is PanelHold.Fixed or PanelHold.Removable && catalog.Material(design.Panel(f).MaterialId).Wood);
+
+    /// <summary>The faces of a strip, fixed and running over their neighbours.</summary>
+    private static Design Over(Design design, IReadOnlyList<Face> path) => design with
+    {
+        Box = design.Box with
+        {
+            Panels = [.. design.Box.Panels.Select(p => path.Contains(p.Face) ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p)],
+            Edges = [.. design.Box.Edges.Select(e => path.Contains(e.Id.Of().A) != path.Contains(e.Id.Of().B) && e.Joint is not (JointKind.ButtScrewed or JointKind.Loose)
+                ? e with { Covers = path.Contains(e.Id.Of().A) ? e.Id.Of().A : e.Id.Of().B, Joint = JointKind.ButtGlued, DepthMm = null, BlockBarId = null }
+                : path.Contains(e.Id.Of().A) != path.Contains(e.Id.Of().B) ? e with { Covers = path.Contains(e.Id.Of().A) ? e.Id.Of().A : e.Id.Of().B } : e)],
+        },
+    };
 
     /// <summary>The strip runs over both ends; the bottom lies between, screwed to blocks.</summary>
     private static Edge Settled(Edge edge, Face[] path)

@@ -64,8 +64,9 @@ internal static class EdgeCuts
         return joint.Joint switch
         {
             JointKind.ButtScrewed or JointKind.OnRail or JointKind.Riveted or JointKind.Bolted or JointKind.PrintedCorner => null,
-            _ when JointMethod.For(joint.Joint) is { By: HoldBy.Screws } => HoldBy.Screws,
+            _ when JointMethod.For(joint.Joint) is { By: HoldBy.Screws or HoldBy.Magnets } method => method.By,
             JointKind.Loose => Hangs(draft.Design, joint.Host, joint.Mate) || Hangs(draft.Design, joint.Mate, joint.Host) ? HoldBy.Hinge : null,
+            JointKind.Groove when draft.Design.Panel(joint.Mate).Floats => HoldBy.Slipped,
             _ when (a.Wood && b.Wood) || (a.Brittle && b.Brittle) => HoldBy.Glue,
             JointKind.Groove or JointKind.Rabbet => HoldBy.Slipped,
             _ => null,

@@ -1,5 +1,7 @@
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Movement;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.PanelBoxes;
@@ -15,7 +17,13 @@ public sealed class PanelBoxSystem : ConstructionSystem
     {
         foreach (var panel in draft.Design.Box.Panels.Where(p => p.Hold != PanelHold.Open))
         {
-            draft.Panels[panel.Face] = Panels.Solid(draft.Design, panel, draft.Catalog, draft.Fit.Envelope);
+            draft.Panels[panel.Face] = FloatingSize.Of(
+                panel, draft.Design, draft.Catalog, Panels.Solid(draft.Design, panel, draft.Catalog, draft.Fit.Envelope), draft.Fit.Envelope, draft.Shop);
+        }
+
+        foreach (var panel in draft.Design.Box.Panels.Where(p => draft.Panels.ContainsKey(p.Face)))
+        {
+            draft.Panels[panel.Face] = LetIn.Sized(panel, draft.Panels[panel.Face], draft.Panels, draft.Design, draft.Catalog, draft.Shop);
         }
 
         Blocks.Lay(draft);
@@ -31,6 +39,7 @@ public sealed class PanelBoxSystem : ConstructionSystem
 
         Blocks.Join(draft);
         Blocks.JoinPrintedCorners(draft);
+        Hinges.Join(draft);
         FootCuts.Add(draft);
     }
 }

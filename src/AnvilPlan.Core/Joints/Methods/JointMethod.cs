@@ -41,7 +41,7 @@ public abstract class JointMethod
 
     public static IReadOnlyList<JointMethod> All { get; } =
     [
-        new DowelJoint(), new BiscuitJoint(), new PocketScrewJoint(), new FingerJoint(), new DovetailJoint(), new HalfBlindJoint(), new ThroughTenonJoint(), new TappedJoint(),
+        new DowelJoint(), new BiscuitJoint(), new PocketScrewJoint(), new FingerJoint(), new DovetailJoint(), new HalfBlindJoint(), new ThroughTenonJoint(), new TappedJoint(), new MagnetJoint(),
     ];
 
     /// <summary>Where the end of the mate meets the host: the strip on the host's inner face.</summary>

@@ -420,6 +420,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{id}/edges/{edge}/corners": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["edgeCorners"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/edges/{edge}/corner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["takeCorner"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{id}/levels": {
         parameters: {
             query?: never;
@@ -692,6 +724,102 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/coupon": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["coupon"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/coupon/{file}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["couponFile"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/figures": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["figures"];
+        put?: never;
+        post: operations["putFigure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/figures/preview": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["previewFigure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/glues": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["glues"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/square": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readDiagonals"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/calc": {
         parameters: {
             query?: never;
@@ -702,6 +830,22 @@ export interface paths {
         get: operations["listCalculators"];
         put?: never;
         post: operations["runBatch"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calc/find": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["findSums"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -878,6 +1022,7 @@ export interface components {
             /** Format: int64 */
             baselineCents: null | number;
             likeness: null | components["schemas"]["Likeness"];
+            home: components["schemas"]["HomeAir"];
             criteria: components["schemas"]["Criterion"][];
             options: components["schemas"]["DesignOption"][];
         };
@@ -891,6 +1036,10 @@ export interface components {
             layouts: components["schemas"]["JointLayout"][];
             parts: components["schemas"]["Part"][];
             holds: components["schemas"]["Hold"][];
+            glue: components["schemas"]["GluePlan"];
+            meetings: components["schemas"]["Meeting"][];
+            movement: components["schemas"]["MovementPlan"];
+            loads: components["schemas"]["LoadCase"][];
             mountPoints: components["schemas"]["MountPoint"][];
             standoffs: components["schemas"]["StandoffSet"][];
             screws: components["schemas"]["ScrewChoice"][];
@@ -955,14 +1104,26 @@ export interface components {
         CalculatorInputLine: {
             key: string;
             expected: string;
+            kind: components["schemas"]["SumInputKind"];
+            words: string[];
+            /** Format: double */
+            least: null | number;
+            /** Format: double */
+            most: null | number;
+            whole: boolean;
+            orNull: boolean;
         };
         CalculatorLine: {
             name: string;
             topic: string;
+            title: string;
+            asks: string[];
             formula: string;
             source: string;
             inputs: components["schemas"]["CalculatorInputLine"][];
             outputs: string[];
+            start: Record<string, never>;
+            sketch: string[];
         };
         CaliperReading: {
             /** Format: double */
@@ -1038,6 +1199,20 @@ export interface components {
         };
         /** @enum {unknown} */
         CheckState: "provided" | "leftOut" | "missing";
+        ClampNeed: {
+            across: string;
+            /** Format: double */
+            opensMm: number;
+            /** Format: int32 */
+            count: number;
+            what: string;
+        };
+        ClampStock: {
+            /** Format: double */
+            opensMm: number;
+            /** Format: int32 */
+            count: number;
+        };
         /** @enum {unknown} */
         Condition: "good" | "worn" | "untested";
         Consequences: {
@@ -1047,6 +1222,13 @@ export interface components {
             partsChanged: string[];
             findingsGained: components["schemas"]["FindingLine"][];
             findingsLost: components["schemas"]["FindingLine"][];
+        };
+        CornerChoice: {
+            /** Format: int32 */
+            expectedRevision: number;
+            method: components["schemas"]["CornerMethod"];
+            /** Format: double */
+            radiusMm: number;
         };
         /** @enum {unknown} */
         CornerMethod: "roundedSolid" | "mitred" | "straightKerf" | "taperedKerf" | "laminated" | "cornerBlock";
@@ -1099,6 +1281,20 @@ export interface components {
             /** Format: int64 */
             totalCents: number;
         };
+        CouponResult: {
+            process: components["schemas"]["ShopProcess"];
+            materialId: string;
+            /** Format: double */
+            slidesAtMm: number;
+        };
+        CouponView: {
+            coupon: components["schemas"]["FitCoupon"];
+            /** Format: double */
+            lengthMm: number;
+            /** Format: double */
+            widthMm: number;
+            known: components["schemas"]["KnownTolerance"];
+        };
         Criterion: {
             id: string;
             name: string;
@@ -1141,6 +1337,7 @@ export interface components {
             devices: components["schemas"]["Device"][];
             links: components["schemas"]["Link"][];
             structures: components["schemas"]["Structure"][];
+            glueUp: components["schemas"]["GlueUp"];
         };
         DesignEdit: {
             /** Format: int32 */
@@ -1179,6 +1376,7 @@ export interface components {
             farFace: boolean;
             turnedOver: boolean;
             onDrilledHoles: boolean;
+            stuck: null | components["schemas"]["Stick"];
             marking: null | string;
             adapter: null | components["schemas"]["Adapter"];
             locked: boolean;
@@ -1195,6 +1393,13 @@ export interface components {
             mirrored: boolean;
             inPanel: boolean;
             ports: components["schemas"]["PortPlace"][];
+        };
+        Diagonals: {
+            frame: string;
+            /** Format: double */
+            firstMm: number;
+            /** Format: double */
+            secondMm: number;
         };
         DimensionRecord: {
             key: string;
@@ -1243,6 +1448,10 @@ export interface components {
             depthMm: null | number;
             blockBarId: null | string;
             splined: boolean;
+        };
+        EdgeCorner: {
+            option: components["schemas"]["CornerOption"];
+            effect: null | components["schemas"]["Consequences"];
         };
         /** @enum {unknown} */
         EdgeId: "frontLeft" | "frontRight" | "backLeft" | "backRight" | "frontBottom" | "frontTop" | "backBottom" | "backTop" | "leftBottom" | "leftTop" | "rightBottom" | "rightTop";
@@ -1382,6 +1591,22 @@ export interface components {
             /** Format: double */
             insetMm: number;
         };
+        FigureChoice: {
+            /** Format: int32 */
+            expectedRevision: number;
+            id: string;
+            /** Format: double */
+            value: number;
+        };
+        FigureLine: {
+            id: string;
+            name: string;
+            group: string;
+            unit: string;
+            /** Format: double */
+            value: number;
+            settable: boolean;
+        };
         FileLine: {
             name: string;
             what: string;
@@ -1401,7 +1626,18 @@ export interface components {
             text: string;
         };
         /** @enum {unknown} */
-        FitClass: "press" | "snug" | "sliding" | "loose";
+        FitClass: "press" | "snug" | "sliding" | "loose" | null;
+        FitCoupon: {
+            process: components["schemas"]["ShopProcess"];
+            materialId: string;
+            /** Format: double */
+            thicknessMm: number;
+            /** Format: double */
+            tongueMm: number;
+            stepsMm: number[];
+            /** Format: double */
+            lengthMm: number;
+        };
         FitRule: {
             /** Format: double */
             grooveWidthMm: number;
@@ -1424,6 +1660,63 @@ export interface components {
             /** Format: double */
             volumeL: number;
             fits: string[];
+        };
+        Glue: {
+            name: string;
+            /** Format: double */
+            openMin: number;
+            /** Format: double */
+            closedMin: number;
+            /** Format: double */
+            clampMin: number;
+            /** Format: double */
+            fullStrengthH: number;
+            /** Format: double */
+            leastC: number;
+            /** Format: double */
+            coverageM2PerL: null | number;
+            source: string;
+        };
+        GluePlan: {
+            glue: string;
+            /** Format: double */
+            roomC: number;
+            /** Format: double */
+            leastC: number;
+            /** Format: double */
+            workingMin: number;
+            /** Format: double */
+            clampMin: number;
+            /** Format: double */
+            fullStrengthH: number;
+            /** Format: double */
+            glueMl: null | number;
+            stages: components["schemas"]["GlueStage"][];
+            /** Format: int32 */
+            needed: null | number;
+            /** Format: int32 */
+            missingClamps: number;
+            squares: components["schemas"]["SquareCheck"][];
+        };
+        GlueStage: {
+            /** Format: int32 */
+            number: number;
+            pieceIds: string[];
+            pieces: string[];
+            /** Format: int32 */
+            joints: number;
+            /** Format: double */
+            lineMm: number;
+            /** Format: double */
+            minutes: number;
+            clamps: components["schemas"]["ClampNeed"][];
+        };
+        GlueUp: {
+            glue: string;
+            /** Format: int32 */
+            stages: number;
+            /** Format: double */
+            caulMm: number;
         };
         /** @enum {unknown} */
         GrainRun: "alongU" | "alongV";
@@ -1494,7 +1787,15 @@ export interface components {
             bridge: null | components["schemas"]["Box"][];
         };
         /** @enum {unknown} */
-        HoldBy: "glue" | "screws" | "rivets" | "bolts" | "slipped" | "bend" | "hinge" | "fitting" | "slide";
+        HoldBy: "glue" | "screws" | "rivets" | "bolts" | "slipped" | "bend" | "hinge" | "magnets" | "fitting" | "slide";
+        HomeAir: {
+            /** Format: double */
+            temperatureC: number;
+            /** Format: double */
+            driestPercent: number;
+            /** Format: double */
+            dampestPercent: number;
+        };
         ImportedPattern: {
             /** Format: double */
             widthMm: number;
@@ -1512,7 +1813,7 @@ export interface components {
             marks: components["schemas"]["JointMark"][];
         };
         /** @enum {unknown} */
-        JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre" | "dowel" | "biscuit" | "pocketScrew" | "finger" | "dovetail" | "halfBlind" | "throughTenon" | "tapped" | "riveted" | "bolted" | "printedCorner" | "loose" | "onRail" | "inRail" | "bent";
+        JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre" | "dowel" | "biscuit" | "pocketScrew" | "finger" | "dovetail" | "halfBlind" | "throughTenon" | "tapped" | "riveted" | "bolted" | "printedCorner" | "magnets" | "loose" | "onRail" | "inRail" | "bent";
         JointLayout: {
             edge: components["schemas"]["EdgeId"];
             word: string;
@@ -1527,6 +1828,10 @@ export interface components {
             /** Format: double */
             toMm: null | number;
             what: string;
+            /** Format: double */
+            farFromMm: null | number;
+            /** Format: double */
+            farToMm: null | number;
         };
         JointSetting: {
             what: string;
@@ -1555,6 +1860,14 @@ export interface components {
             depthMm: number;
             /** Format: double */
             heightMm: number;
+        };
+        KnownTolerance: {
+            /** Format: double */
+            plusMinusMm: number;
+            /** Format: int32 */
+            coupons: number;
+            /** Format: double */
+            spreadMm: number;
         };
         /** @enum {unknown} */
         LayerKind: "fixed" | "derived" | "slack";
@@ -1627,6 +1940,20 @@ export interface components {
             /** Format: double */
             lengthMm: null | number;
         };
+        LoadCase: {
+            id: string;
+            place: string;
+            what: string;
+            kind: components["schemas"]["LoadKind"];
+            /** Format: double */
+            value: number;
+            /** Format: double */
+            limit: number;
+            why: string;
+            holds: boolean;
+        };
+        /** @enum {unknown} */
+        LoadKind: "sag" | "hold";
         LockedRail: {
             trayId: string;
             /** Format: int32 */
@@ -1644,6 +1971,8 @@ export interface components {
             wood: boolean;
             /** Format: double */
             youngsGPa: number;
+            /** Format: double */
+            youngsAcrossGPa: number;
             /** Format: double */
             creepFactor: number;
             /** Format: double */
@@ -1665,6 +1994,34 @@ export interface components {
         };
         /** @enum {unknown} */
         Measure: "judgement" | "volumeL" | "costCents" | "hours" | "massG" | "parts" | "heatPerLitre";
+        Meeting: {
+            id: string;
+            what: string;
+            terms: components["schemas"]["MeetingTerm"][];
+            /** Format: double */
+            gapMm: number;
+            /** Format: double */
+            worstMm: number;
+            /** Format: double */
+            rssMm: number;
+            byRss: boolean;
+            wanted: null | components["schemas"]["FitClass"];
+            reached: null | components["schemas"]["FitClass"];
+            places: string[];
+            /** Format: double */
+            leastMm: number;
+            closes: boolean;
+        };
+        MeetingTerm: {
+            name: string;
+            /** Format: double */
+            nominalMm: number;
+            /** Format: int32 */
+            sign: number;
+            /** Format: double */
+            plusMinusMm: number;
+            from: string;
+        };
         MockUpLine: {
             key: string;
             name: string;
@@ -1710,6 +2067,10 @@ export interface components {
         };
         /** @enum {unknown} */
         MountStyle: "standoffs" | "tappedBody" | "panelNut" | "panelScrews" | "lugs" | "topHatRail";
+        MovementPlan: {
+            air: components["schemas"]["WoodAir"];
+            parts: components["schemas"]["PartMovement"][];
+        };
         NestPlacement: {
             partId: string;
             /** Format: double */
@@ -1811,6 +2172,8 @@ export interface components {
             insetMm: number;
             hingeAt: null | components["schemas"]["Face"];
             drilled: components["schemas"]["DrilledHole"][];
+            fit: null | components["schemas"]["FitClass"];
+            floats: boolean;
         };
         PanelBox: {
             /** Format: double */
@@ -1880,6 +2243,16 @@ export interface components {
         PartEdge: "uLeast" | "uMost" | "vLeast" | "vMost";
         /** @enum {unknown} */
         PartKind: "panel" | "tray" | "block" | "rail" | "adapter" | "member" | "printed" | "blank";
+        PartMovement: {
+            partId: string;
+            name: string;
+            /** Format: double */
+            acrossMm: number;
+            /** Format: double */
+            shrinkMm: number;
+            /** Format: double */
+            swellMm: number;
+        };
         /** @enum {unknown} */
         PartState: "toDo" | "cut" | "machined" | "fitted" | "finished" | "inPlace";
         PatternSymmetry: {
@@ -1975,6 +2348,11 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        ProcessTolerance: {
+            process: components["schemas"]["ShopProcess"];
+            /** Format: double */
+            plusMinusMm: number;
+        };
         ProjectLine: {
             /** Format: uuid */
             id: string;
@@ -2041,6 +2419,12 @@ export interface components {
             expectedRevision: number;
             /** Format: int32 */
             number: null | number;
+        };
+        RoomAir: {
+            /** Format: double */
+            temperatureC: number;
+            /** Format: double */
+            humidityPercent: number;
         };
         RoomPlace: {
             owner: string;
@@ -2155,6 +2539,8 @@ export interface components {
             priceCents: number;
             source: string;
         };
+        /** @enum {unknown} */
+        ShopProcess: "saw" | "laser" | "router" | "printer" | "brake" | "drill";
         ShopProfile: {
             name: string;
             families: components["schemas"]["FamilyRule"][];
@@ -2171,6 +2557,10 @@ export interface components {
             fractionDenominator: number;
             tools: components["schemas"]["ToolSet"];
             salvage: components["schemas"]["SalvageItem"][];
+            tolerances: components["schemas"]["ProcessTolerance"][];
+            coupons: components["schemas"]["CouponResult"][];
+            clamps: components["schemas"]["ClampStock"][];
+            air: components["schemas"]["RoomAir"];
         };
         ShopView: {
             /** Format: int32 */
@@ -2183,6 +2573,29 @@ export interface components {
         };
         /** @enum {unknown} */
         SizeBasis: "outer" | "inner";
+        SquareCheck: {
+            name: string;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            diagonalMm: number;
+            /** Format: double */
+            allowMm: number;
+            /** Format: int32 */
+            stage: number;
+        };
+        SquareReading: {
+            /** Format: double */
+            offMm: number;
+            /** Format: double */
+            skewDeg: number;
+            /** Format: double */
+            shiftMm: number;
+            square: boolean;
+            say: string;
+        };
         StandoffSet: {
             deviceId: string;
             thread: string;
@@ -2195,12 +2608,21 @@ export interface components {
             /** Format: int64 */
             priceCents: number;
         };
+        Stick: {
+            kind: components["schemas"]["StickKind"];
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            lengthMm: number;
+        };
+        /** @enum {unknown} */
+        StickKind: "foamTape" | "hookAndLoop";
         StockCount: {
             stockId: string;
             /** Format: int32 */
             count: number;
         };
-        Structure: components["schemas"]["StructureBackBoard"] | components["schemas"]["StructureBentWrap"] | components["schemas"]["StructureFoldedSheet"] | components["schemas"]["StructurePrintedBody"] | components["schemas"]["StructureAcrylicStack"] | components["schemas"]["StructurePrintedEnds"] | components["schemas"]["StructureRailFrame"] | components["schemas"]["StructureDrawerStand"] | components["schemas"]["StructureLevelFrame"] | components["schemas"]["StructureTrayRack"] | components["schemas"]["StructurePrintedFeet"];
+        Structure: components["schemas"]["StructureBackBoard"] | components["schemas"]["StructureBentWrap"] | components["schemas"]["StructureFoldedSheet"] | components["schemas"]["StructurePrintedBody"] | components["schemas"]["StructureAcrylicStack"] | components["schemas"]["StructurePrintedEnds"] | components["schemas"]["StructureRailFrame"] | components["schemas"]["StructureDrawerStand"] | components["schemas"]["StructureLevelFrame"] | components["schemas"]["StructureTrayRack"] | components["schemas"]["StructurePrintedFeet"] | components["schemas"]["StructurePlinth"];
         StructureAcrylicStack: {
             /** @enum {string} */
             system: "acrylicStack";
@@ -2276,6 +2698,20 @@ export interface components {
             locked: components["schemas"]["LockedRail"][];
             id: string;
         };
+        StructurePlinth: {
+            /** @enum {string} */
+            system: "plinth";
+            materialId: string;
+            /** Format: double */
+            nominalMm: number;
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            setBackMm: number;
+            /** Format: double */
+            airGapMm: number;
+            id: string;
+        };
         StructurePrintedBody: {
             /** @enum {string} */
             system: "printedBody";
@@ -2344,6 +2780,8 @@ export interface components {
             airMm: number;
             id: string;
         };
+        /** @enum {unknown} */
+        SumInputKind: "number" | "list" | "choice" | "flag" | "points";
         SystemView: {
             key: string;
             name: string;
@@ -2471,6 +2909,14 @@ export interface components {
             unit: string;
             from: string;
         };
+        WoodAir: {
+            /** Format: double */
+            nowPercent: number;
+            /** Format: double */
+            driestPercent: number;
+            /** Format: double */
+            dampestPercent: number;
+        };
         WorkRates: {
             /** Format: int64 */
             hourCents: number;
@@ -2490,6 +2936,10 @@ export interface components {
             screwMin: number;
             /** Format: double */
             finishMinPerDm2: number;
+            /** Format: double */
+            spreadMinPerM: number;
+            /** Format: double */
+            placeMin: number;
         };
         WorkStep: {
             id: string;
@@ -4047,6 +4497,130 @@ export interface operations {
             };
         };
     };
+    edgeCorners: {
+        parameters: {
+            query: {
+                radiusMm: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+                edge: components["schemas"]["EdgeId"];
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["EdgeCorner"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    takeCorner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                edge: components["schemas"]["EdgeId"];
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CornerChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     levelMoves: {
         parameters: {
             query?: never;
@@ -5091,6 +5665,347 @@ export interface operations {
             };
         };
     };
+    coupon: {
+        parameters: {
+            query: {
+                process: components["schemas"]["ShopProcess"];
+                materialId: string;
+                thicknessMm: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CouponView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    couponFile: {
+        parameters: {
+            query: {
+                process: components["schemas"]["ShopProcess"];
+                materialId: string;
+                thicknessMm: number;
+            };
+            header?: never;
+            path: {
+                file: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": string;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    figures: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FigureLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    putFigure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FigureChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    previewFigure: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FigureChoice"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Consequences"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    glues: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Glue"][];
+                };
+            };
+        };
+    };
+    readDiagonals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Diagonals"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SquareReading"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     listCalculators: {
         parameters: {
             query?: never;
@@ -5149,6 +6064,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": Record<string, never>[];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    findSums: {
+        parameters: {
+            query: {
+                typed: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": string[];
                 };
             };
             /** @description Bad Request */

@@ -134,6 +134,20 @@ export function BriefStation() {
             onCommit={(v) => set('Load', { carriesKg: v })}
           />
           <NumberField
+            label="Driest at home, % humidity"
+            least={5}
+            most={95}
+            value={brief.home.driestPercent}
+            onCommit={(v) => v !== null && set('Home', { home: { ...brief.home, driestPercent: v } })}
+          />
+          <NumberField
+            label="Dampest at home, % humidity"
+            least={5}
+            most={95}
+            value={brief.home.dampestPercent}
+            onCommit={(v) => v !== null && set('Home', { home: { ...brief.home, dampestPercent: v } })}
+          />
+          <NumberField
             label="One like it bought, price"
             nullable
             least={0}

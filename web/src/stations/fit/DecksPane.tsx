@@ -109,6 +109,10 @@ export function DecksPane() {
               <option value="none">nothing</option>
               <option value="posts">four posts behind it</option>
               <option value="hung">four posts ahead of it, hung</option>
+              <option value="housed">grooves in the walls</option>
+              {view.design.structures.some((x) => x.system === 'levelFrame' || x.system === 'railFrame') && (
+                <option value="onBars">the bars of the frame, no plate</option>
+              )}
               {catalog.data?.bars.map((b) => (
                 <option key={b.id} value={b.id}>
                   rails, {catalog.data.materials.find((m) => m.id === b.materialId)?.name} {b.name}
@@ -121,6 +125,28 @@ export function DecksPane() {
             value={t.gapMm}
             onCommit={(v) => v !== null && set(t.id, 'Tray gap', { gapMm: v })}
           />
+          {t.support === 'housed' && (
+            <LengthField
+              label="Enters each wall by"
+              nullable
+              placeholder="a third"
+              value={t.housingMm}
+              onCommit={(v) => set(t.id, 'Housing', { housingMm: v })}
+            />
+          )}
+          <Field label="Bars under its free edges">
+            <Select
+              value={t.stiffenerBarId ?? ''}
+              onChange={(e) => set(t.id, 'Stiffener', { stiffenerBarId: e.target.value === '' ? null : e.target.value })}
+            >
+              <option value="">none</option>
+              {catalog.data?.bars.map((b) => (
+                <option key={b.id} value={b.id}>
+                  {catalog.data.materials.find((m) => m.id === b.materialId)?.name} {b.name}
+                </option>
+              ))}
+            </Select>
+          </Field>
           <Field label="Slides out">
             <Select
               value={t.drawer?.out ?? ''}

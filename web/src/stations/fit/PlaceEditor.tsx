@@ -93,6 +93,9 @@ export function PlaceEditor({
         {device.adapter && (
           <Tick label="On an adapter plate" checked onChange={() => onChange('No adapter', (d) => ({ ...d, adapter: null }))} />
         )}
+        {model && model.mount !== 'panelNut' && model.mount !== 'panelScrews' && (
+          <StuckField device={device} model={model} onChange={onChange} />
+        )}
         <Tick
           label="Stays here when a shell is searched"
           checked={device.locked}
@@ -117,5 +120,50 @@ export function PlaceEditor({
         </ul>
       )}
     </Pane>
+  )
+}
+
+/** Held by strips instead of screws; how much they bear stands under “Fits and loads” of the shell. */
+function StuckField({
+  device,
+  model,
+  onChange,
+}: {
+  device: Schemas['Device']
+  model: Schemas['HardwareModel']
+  onChange: (label: string, change: (d: Schemas['Device']) => Schemas['Device']) => void
+}) {
+  const { stuck } = device
+  const set = (next: Schemas['Device']['stuck']) => onChange('Stick it', (d) => ({ ...d, stuck: next }))
+  return (
+    <div className="grid grid-cols-3 items-end gap-2">
+      <Field label="Held by">
+        <Select
+          value={stuck?.kind ?? ''}
+          onChange={(e) => {
+            const kind = e.target.value as Schemas['StickKind'] | ''
+            set(
+              kind === ''
+                ? null
+                : { kind, widthMm: stuck?.widthMm ?? 20, lengthMm: stuck?.lengthMm ?? Math.round(Math.min(model.widthMm, 60)) },
+            )
+          }}
+        >
+          <option value="">its screws</option>
+          <option value="foamTape">foam tape</option>
+          <option value="hookAndLoop">hook-and-loop</option>
+        </Select>
+      </Field>
+      {stuck && (
+        <>
+          <LengthField label="Strip width" value={stuck.widthMm} onCommit={(v) => v !== null && set({ ...stuck, widthMm: v })} />
+          <LengthField
+            label="Strip length"
+            value={stuck.lengthMm}
+            onCommit={(v) => v !== null && set({ ...stuck, lengthMm: v })}
+          />
+        </>
+      )}
+    </div>
   )
 }

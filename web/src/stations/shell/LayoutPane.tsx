@@ -86,11 +86,8 @@ function BoardDrawing({ board, lengthMm }: { board: Board; lengthMm: number }) {
                 strokeWidth={1.5}
               />
             ) : (
-              <rect
-                x={m.fromMm}
-                y={0}
-                width={m.toMm - m.fromMm}
-                height={high}
+              <polygon
+                points={`${m.fromMm},${high} ${m.toMm},${high} ${m.farToMm ?? m.toMm},0 ${m.farFromMm ?? m.fromMm},0`}
                 fill="var(--hair)"
                 stroke="var(--violet)"
                 vectorEffect="non-scaling-stroke"

@@ -10,11 +10,16 @@ import { StockOptions } from '../fit/StockOptions'
 import { Keys } from '../../kit/tabs'
 import { BoxNet } from './BoxNet'
 import { CornersPane } from './CornersPane'
+import { GluePane } from './GluePane'
 import { LayoutPane } from './LayoutPane'
+import { MeetingsPane } from './MeetingsPane'
 import { StructuresPane } from './StructuresPane'
 import { EDGES, edgeName, JOINTS, jointWord, type EdgeKey } from './edges'
 
-type Look = 'net' | 'joint' | 'corners'
+type Look = 'net' | 'joint' | 'corners' | 'glue' | 'meetings'
+
+/** Drawings that need the whole width. */
+const WIDE: Look[] = ['corners', 'glue', 'meetings']
 type Side = 'edge' | 'structures'
 
 /** Panels, the joints of the twelve edges, and the structures that build the box another way. */
@@ -24,10 +29,10 @@ export function ShellStation() {
   const [side, setSide] = useState<Side>('edge')
   return (
     <div
-      className={`grid gap-3 lg:h-full lg:grid-rows-[minmax(0,1fr)_auto] ${look === 'corners' ? '' : 'lg:grid-cols-[minmax(0,1fr)_21rem]'}`}
+      className={`grid gap-3 lg:h-full lg:grid-rows-[minmax(0,1fr)_auto] ${WIDE.includes(look) ? '' : 'lg:grid-cols-[minmax(0,1fr)_21rem]'}`}
     >
       <div className="flex min-h-72 min-w-0 flex-col gap-2 border border-line bg-paper p-2 lg:overflow-auto">
-        <div className="max-w-md">
+        <div className="max-w-2xl">
           <Keys
             label="Shown as"
             value={look}
@@ -36,14 +41,18 @@ export function ShellStation() {
               ['net', 'Unfolded'],
               ['joint', 'Joint layout'],
               ['corners', 'Corners'],
+              ['glue', 'Glue-up'],
+              ['meetings', 'Fits and loads'],
             ]}
           />
         </div>
         {look === 'net' && <BoxNet chosen={edge} onChoose={setEdge} />}
         {look === 'joint' && <LayoutPane edge={edge} />}
-        {look === 'corners' && <CornersPane />}
+        {look === 'corners' && <CornersPane edge={edge} />}
+        {look === 'glue' && <GluePane />}
+        {look === 'meetings' && <MeetingsPane />}
       </div>
-      <div className={`row-span-2 flex min-h-0 flex-col gap-3 lg:overflow-auto ${look === 'corners' ? 'hidden' : ''}`}>
+      <div className={`row-span-2 flex min-h-0 flex-col gap-3 lg:overflow-auto ${WIDE.includes(look) ? 'hidden' : ''}`}>
         <Keys
           label="Beside the drawing"
           value={side}
@@ -237,7 +246,7 @@ function PanelsPane() {
     }))
   return (
     <Pane title="Panels">
-      <table className="w-full min-w-[40rem]">
+      <table className="w-full min-w-[46rem]">
         <thead>
           <tr>
             <th>panel</th>
@@ -246,6 +255,7 @@ function PanelsPane() {
             <th className="pr-2 text-right whitespace-nowrap">let in</th>
             <th>grain</th>
             <th>held</th>
+            <th>fit</th>
             <th className="text-right">finished size</th>
           </tr>
         </thead>
@@ -327,6 +337,28 @@ function PanelsPane() {
                         </option>
                       ))}
                   </Select>
+                </td>
+                <td className="py-0.5 pr-2">
+                  {p.hold === 'fixed' ? (
+                    grain && (
+                      <Tick label="floats" checked={p.floats} onChange={(floats) => set(p.face, 'Floating panel', { floats })} />
+                    )
+                  ) : p.hold === 'open' ? null : (
+                    <Select
+                      className="min-w-22"
+                      aria-label={`Fit of ${FACE_NAMES[p.face]}`}
+                      value={p.fit ?? ''}
+                      onChange={(e) =>
+                        set(p.face, 'Fit', { fit: e.target.value === '' ? null : (e.target.value as Schemas['FitClass']) })
+                      }
+                    >
+                      <option value="">to size</option>
+                      <option value="press">press</option>
+                      <option value="snug">snug</option>
+                      <option value="sliding">sliding</option>
+                      <option value="loose">loose</option>
+                    </Select>
+                  )}
                 </td>
                 <td className="py-1 text-right whitespace-nowrap">
                   {part && `${length(part.lengthMm)} × ${length(part.widthMm)} × ${length(part.thicknessMm)}`}

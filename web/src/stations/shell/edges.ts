@@ -40,6 +40,7 @@ export const JOINTS: Record<Exclude<Schemas['JointKind'], Given>, string> = {
   riveted: 'riveted to an angle',
   bolted: 'bolted to an angle',
   printedCorner: 'printed corners',
+  magnets: 'magnets',
   loose: 'loose, not joined',
 }
 
@@ -64,6 +65,7 @@ const MARKS: Record<Schemas['JointKind'], string> = {
   riveted: 'rivets',
   bolted: 'bolts',
   printedCorner: 'printed',
+  magnets: 'magnets',
   onRail: 'rail',
   inRail: 'slot',
   bent: 'bend',

@@ -21,6 +21,13 @@ const FITS: [string, string][] = [
 
 /** What each system asks, in the order in which a maker decides it. */
 export const ASKED: Record<SystemKey, Asked[]> = {
+  plinth: [
+    { kind: 'material', key: 'materialId', label: 'Boards' },
+    { kind: 'length', key: 'nominalMm', label: 'Thickness, nominal' },
+    { kind: 'length', key: 'heightMm', label: 'Height' },
+    { kind: 'length', key: 'setBackMm', label: 'Set back' },
+    { kind: 'length', key: 'airGapMm', label: 'Gap under the back board' },
+  ],
   railFrame: [
     { kind: 'bar', key: 'barId', label: 'Rail' },
     {

@@ -4,6 +4,8 @@ import { api, RefusedError, taken, type Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
 import { LengthField, NumberField, TextField } from '../../kit/fields'
 import { useCatalog } from '../../project/useProject'
+import { ClampsPane } from './ClampsPane'
+import { FitTestsPane } from './FitTestsPane'
 import { ConditionField, SalvagePane } from './SalvagePane'
 import { ToolsPane } from './ToolsPane'
 
@@ -254,6 +256,8 @@ export function ShopStation() {
             )
           })}
         </Pane>
+        <FitTestsPane shop={shop} materials={(catalog.data?.materials ?? []).map((m) => [m.id, m.name])} onChange={set} />
+        <ClampsPane shop={shop} onChange={set} />
         <ToolsPane tools={shop.tools} threads={catalog.data?.threads ?? []} onChange={(tools) => set({ tools })} />
         <SalvagePane
           items={shop.salvage}

@@ -1,0 +1,39 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Shops;
+
+namespace AnvilPlan.Core.Fits;
+
+/// <summary>Lids and doors that lie between their neighbours: smaller than the opening by the clearance of their fit.</summary>
+public static class LetIn
+{
+    /// <summary>The neighbour runs over the panel's end there, and nothing but screws or a hinge joins them.</summary>
+    public static bool Lies(Design design, Panel panel, Edge edge)
+    {
+        var other = edge.Id.Of().A == panel.Face ? edge.Id.Of().B : edge.Id.Of().A;
+        return edge.Covers == other && design.Panel(other).Hold != PanelHold.Open && edge.Joint is JointKind.Loose or JointKind.ButtScrewed or JointKind.OnRail;
+    }
+
+    /// <summary>Half of the clearance taken off on each side that lies against a neighbour.</summary>
+    public static SolidPart Sized(Panel panel, SolidPart lid, IReadOnlyDictionary<Face, SolidPart> panels, Design design, Catalog catalog, ShopProfile shop)
+    {
+        if (panel.Fit is not { } fit || panel.Hold is not (PanelHold.Removable or PanelHold.Hinged))
+        {
+            return lid;
+        }
+
+        var box = lid.Box;
+        foreach (var edge in design.Box.Edges.Where(e => (e.Id.Of().A == panel.Face || e.Id.Of().B == panel.Face) && Lies(design, panel, e)))
+        {
+            if (panels.TryGetValue(edge.Covers, out var wall))
+            {
+                var (side, less) = (edge.Covers.Outward(), Making.ClearanceMm(fit, lid, wall, catalog, shop) / 2);
+                box = side.Sign() > 0 ? box with { Max = box.Max.With(side.Axis(), box.Max[side.Axis()] - less) } : box with { Min = box.Min.With(side.Axis(), box.Min[side.Axis()] + less) };
+            }
+        }
+
+        return lid.Resized(box);
+    }
+}

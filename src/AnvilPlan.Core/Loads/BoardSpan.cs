@@ -1,0 +1,79 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Wood;
+
+namespace AnvilPlan.Core.Loads;
+
+/// <summary>A level board between what carries it, as a beam: the span, what is as wide as the beam, and along or across the grain. mm.</summary>
+public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, double StiffenersNmm2)
+{
+    /// <summary>A support must run under this much of the board's width.</summary>
+    private const double LeastShare = 0.8;
+
+    /// <summary>A support this near to the board's underside carries it, mm.</summary>
+    private const double TouchMm = 0.6;
+
+    private const double PostInsetMm = 12;
+
+    /// <summary>
+    /// The board rests on whatever lies against its underside, or stands in grooves of the walls; of the two ways it can span the
+    /// shorter carries. Null when nothing carries it from two sides.
+    /// </summary>
+    public static BoardSpan? Of(SolidPart board, Design design, Catalog catalog, FitPlan fit, ShellPlan shell)
+    {
+        var tray = design.Trays.FirstOrDefault(t => t.Id == board.Id);
+        var supports = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members)
+            .Where(p => p.Id != board.Id && !p.Id.StartsWith("stiffener/", StringComparison.Ordinal) && Deck.FaceOf(p.Id) is var f && (f is not { } face || design.Panel(face).Hold is PanelHold.Fixed or PanelHold.Removable))
+            .ToList();
+        return ((Axis[])[Axis.X, Axis.Y]).Select(axis => Along(board, tray, axis, supports, catalog, shell)).OfType<BoardSpan>().MinBy(s => s.SpanMm);
+    }
+
+    private static BoardSpan? Along(SolidPart board, Tray? tray, Axis axis, IReadOnlyList<SolidPart> supports, Catalog catalog, ShellPlan shell)
+    {
+        var other = axis == Axis.X ? Axis.Y : Axis.X;
+        var (width, length) = (board.Box.Size[other], board.Box.Size[axis]);
+        if (tray is { Support: TraySupport.Posts or TraySupport.Hung })
+        {
+            return new BoardSpan(Math.Max(width, length) - (2 * PostInsetMm), Math.Min(width, length), board.Frame.U.Axis() == axis, 0);
+        }
+
+        var under = supports
+            .SelectMany(p => p.Body)
+            .Where(b => b.Min.Z < board.Box.Min.Z - 1e-6 && b.Max.Z >= board.Box.Min.Z - TouchMm && Overlap(b, board.Box, other) >= LeastShare * width && Overlap(b, board.Box, axis) > 0.5)
+            .Select(b => (From: Math.Max(b.Min[axis], board.Box.Min[axis]), To: Math.Min(b.Max[axis], board.Box.Max[axis])))
+            .OrderBy(s => s.From).ToList();
+        if (under.Count < 2)
+        {
+            return null;
+        }
+
+        var (span, reached) = (0.0, under[0].To);
+        foreach (var (from, to) in under.Skip(1))
+        {
+            (span, reached) = (Math.Max(span, from - reached), Math.Max(reached, to));
+        }
+
+        return new BoardSpan(span, width, board.Frame.U.Axis() == axis, Stiffeners(board, axis, catalog, shell));
+    }
+
+    private static double Overlap(Box a, Box b, Axis axis) => Math.Min(a.Max[axis], b.Max[axis]) - Math.Max(a.Min[axis], b.Min[axis]);
+
+    /// <summary>Bars along the span share the load: the sum of their E times I.</summary>
+    private static double Stiffeners(SolidPart board, Axis axis, Catalog catalog, ShellPlan shell) => shell.Members
+        .Where(m => m.Id.StartsWith($"stiffener/{board.Id}/", StringComparison.Ordinal) && m.Frame.U.Axis() == axis && m.BarId is not null)
+        .Sum(m => catalog.Material(m.MaterialId).YoungsGPa * 1000 * catalog.Bar(m.BarId!).InertiaMm4);
+
+    /// <summary>Sag under a load in N, mm, after years: beam formulas with E along or across the grain.</summary>
+    public (double SagMm, string Why) Sag(Material material, double thicknessMm, double loadN, LoadSpread spread)
+    {
+        var youngs = AlongGrain ? material.YoungsGPa : material.YoungsAcrossGPa;
+        var inertia = Deflection.BoardInertiaMm4(WidthMm, thicknessMm);
+        // bars beside the board count as so much more of the board's own section
+        var whole = inertia + (StiffenersNmm2 / (youngs * 1000));
+        var sag = Deflection.Of(spread, BeamEnds.Simple, Math.Max(1, SpanMm), whole, youngs, loadN, material.CreepFactor);
+        return (sag.LongTermMm, $"{(spread == LoadSpread.Point ? "F L³ / 48 E I" : "5 F L³ / 384 E I")} with F {loadN:0.#} N, L {SpanMm:0.#} mm, E {youngs:0.##} GPa {(AlongGrain ? "along" : "across")} the grain, I {whole:0} mm⁴, times {material.CreepFactor:0.#} for years under load");
+    }
+}
