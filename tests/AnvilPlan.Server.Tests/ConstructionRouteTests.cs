@@ -13,7 +13,7 @@ public sealed class ConstructionRouteTests(App app) : IClassFixture<App>
     public async Task Every_system_that_is_listed_can_be_added_to_a_new_project()
     {
         var systems = await _client.GetFromJsonAsync<JsonElement>("/api/systems");
-        Assert.Equal(11, systems.GetArrayLength());
+        Assert.Equal(12, systems.GetArrayLength());
         foreach (var system in systems.EnumerateArray())
         {
             var view = await Begin();

@@ -127,7 +127,7 @@ public sealed class MeetingStage
     private IEnumerable<MeetingTerm> Opening(Face? but, Face least, Face most, Axis axis)
     {
         var inner = _fit.Envelope.Inner.Size[axis];
-        var spacer = _shell.Panels.Where(p => p.Key != but && p.Key != least && p.Key != most && _design.Panel(p.Key).Hold == PanelHold.Fixed)
+        var spacer = _shell.Panels.Where(p => p.Key != but && p.Key != least && p.Key != most && p.Value.LeafOf is null && _design.Panel(p.Key).Hold == PanelHold.Fixed)
             .OrderBy(p => Math.Abs(p.Value.Box.Size[axis] - inner)).Select(p => p.Value).FirstOrDefault();
         if (spacer is null)
         {

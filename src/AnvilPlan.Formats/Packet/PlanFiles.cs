@@ -2,7 +2,9 @@ using System.Text;
 using System.Text.Json;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Calendar;
 using AnvilPlan.Formats.Csv;
@@ -29,12 +31,15 @@ public static class PlanFiles
         new("findings.json", "application/json", "Snags", () => Json(plan.Findings)),
         new("plan.json", "application/json", "The whole plan", () => Json(plan)),
         new("schedule.ics", "text/calendar", "Work steps as to-dos", () => Utf8(ScheduleFile.Write(plan))),
-        .. plan.Parts.Where(p => p.Flat && p.Print is null).SelectMany(p => (PlanFile[])
+        .. plan.Parts.Where(Drawn).SelectMany(p => (PlanFile[])
         [
             new($"{FileName(p.Id)}.dxf", "image/vnd.dxf", $"{p.Name}, for the machine", () => Utf8(DxfWriter.Write(p))),
             new($"{FileName(p.Id)}.svg", "image/svg+xml", $"{p.Name}, shop drawing", () => Utf8(SvgWriter.Write(PartSketch.Dimensioned(p)))),
         ]),
     ];
+
+    /// <summary>Flat, cut from sheet, and no bend: a bend is drawn on the blank that it belongs to.</summary>
+    public static bool Drawn(Part part) => part.Flat && part.Print is null && !(part.LeafOf is not null && part.Kind == PartKind.Member);
 
     /// <summary>A part's id as a file name: <c>shell/front</c> becomes <c>shell-front</c>.</summary>
     public static string FileName(string partId) => partId.Replace('/', '-');
