@@ -127,7 +127,8 @@ public sealed class MeetingStage
     private IEnumerable<MeetingTerm> Opening(Face? but, Face least, Face most, Axis axis)
     {
         var inner = _fit.Envelope.Inner.Size[axis];
-        var spacer = _shell.Panels.Where(p => p.Key != but && p.Key != least && p.Key != most && p.Value.LeafOf is null && _design.Panel(p.Key).Hold == PanelHold.Fixed)
+        bool Reaches(SolidPart part, Face wall) => (part.Box.Side(wall.Outward()) - _fit.Envelope.InnerPlane(wall)) * wall.Outward().Sign() >= -1e-6;
+        var spacer = _shell.Panels.Where(p => p.Key != but && p.Key != least && p.Key != most && p.Value.LeafOf is null && _design.Panel(p.Key).Hold == PanelHold.Fixed && Reaches(p.Value, least) && Reaches(p.Value, most))
             .OrderBy(p => Math.Abs(p.Value.Box.Size[axis] - inner)).Select(p => p.Value).FirstOrDefault();
         if (spacer is null)
         {

@@ -62,28 +62,29 @@ public static class ConstructionRoutes
     }
 
     /// <summary>The schools for an edge of the box that no wrap turns yet, each with what taking it would change.</summary>
-    private static async Task<IReadOnlyList<EdgeCorner>> EdgeCorners(Guid id, EdgeId edge, double radiusMm, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IReadOnlyList<EdgeCorner>> EdgeCorners(Guid id, string edge, double radiusMm, ProjectStore store, PlanDesk desk, CancellationToken cancel)
     {
         Held(radiusMm);
+        var at = Words.Read<EdgeId>("edge", edge);
         var bench = await desk.Bench(cancel);
         var project = await store.Open(id, cancel);
         var now = desk.Plan(project, bench);
         return
         [
-            .. BentWrapSystem.Compare(project.Design, bench.Catalog, bench.Shop, edge, radiusMm).Select(option =>
+            .. BentWrapSystem.Compare(project.Design, bench.Catalog, bench.Shop, at, radiusMm).Select(option =>
             {
-                var changed = option.Possible ? BentWrapSystem.Turned(project.Design, bench.Catalog, edge, option.Method, radiusMm) : null;
+                var changed = option.Possible ? BentWrapSystem.Turned(project.Design, bench.Catalog, at, option.Method, radiusMm) : null;
                 return new EdgeCorner(option, changed is null || DesignCheck.Problems(changed, bench.Catalog).Count > 0 ? null : Consequences.Between(now, Planner.Plan(changed, bench.Catalog, bench.Shop, project.AsBuilt)));
             }),
         ];
     }
 
-    private static Task<ProjectView> TakeCorner(Guid id, EdgeId edge, CornerChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+    private static Task<ProjectView> TakeCorner(Guid id, string edge, CornerChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
         ProjectRoutes.Save(id, choice.ExpectedRevision, "Turn a corner", (before, bench) =>
         {
             Held(choice.RadiusMm);
-            return BentWrapSystem.Turned(before.Design, bench.Catalog, edge, choice.Method, choice.RadiusMm)
-                ?? throw new FieldException("edge", $"edge is \"{Deck.Name(edge)}\": the wrap of this project runs round another axis or holds four faces already, or a face is not of wood.");
+            return BentWrapSystem.Turned(before.Design, bench.Catalog, Words.Read<EdgeId>("edge", edge), choice.Method, choice.RadiusMm)
+                ?? throw new FieldException("edge", $"edge is \"{edge}\": the wrap of this project runs round another axis or holds four faces already, or a face is not of wood.");
         }, store, desk, cancel);
 
     private static void Held(double radiusMm)

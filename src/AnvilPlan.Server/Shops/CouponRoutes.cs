@@ -21,12 +21,18 @@ public static class CouponRoutes
     public static void MapCoupons(this IEndpointRouteBuilder routes)
     {
         var group = routes.MapGroup("/api/coupon").WithTags("shop").ProducesProblem(400).ProducesProblem(422);
-        group.MapGet("/", async (ShopProcess process, string materialId, double thicknessMm, PlanDesk desk, CancellationToken cancel) =>
-            await desk.Bench(cancel) is var bench && Of(process, materialId, thicknessMm, bench) is var coupon ? new CouponView(coupon, coupon.LengthMm, FitCoupon.WidthMm, bench.Shop.ToleranceOf(process)) : null).WithName("coupon");
+        group.MapGet("/", View).WithName("coupon");
         group.MapGet("/{file}", File).WithName("couponFile").Produces<byte[]>(200, "application/octet-stream");
     }
 
-    private static FitCoupon Of(ShopProcess process, string materialId, double thicknessMm, Bench bench)
+    private static async Task<CouponView> View(string process, string materialId, double thicknessMm, PlanDesk desk, CancellationToken cancel)
+    {
+        var bench = await desk.Bench(cancel);
+        var coupon = Of(process, materialId, thicknessMm, bench);
+        return new CouponView(coupon, coupon.LengthMm, FitCoupon.WidthMm, bench.Shop.ToleranceOf(coupon.Process));
+    }
+
+    private static FitCoupon Of(string process, string materialId, double thicknessMm, Bench bench)
     {
         if (!bench.Catalog.HasMaterial(materialId))
         {
@@ -34,11 +40,11 @@ public static class CouponRoutes
         }
 
         return double.IsFinite(thicknessMm) && thicknessMm is >= 0.5 and <= 40
-            ? FitCoupon.For(process, materialId, thicknessMm, bench.Shop)
+            ? FitCoupon.For(Words.Read<ShopProcess>("process", process), materialId, thicknessMm, bench.Shop)
             : throw new FieldException("thicknessMm", $"thicknessMm is {thicknessMm}: it must lie between 0.5 and 40 mm.");
     }
 
-    private static async Task<IResult> File(string file, ShopProcess process, string materialId, double thicknessMm, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IResult> File(string file, string process, string materialId, double thicknessMm, PlanDesk desk, CancellationToken cancel)
     {
         var coupon = Of(process, materialId, thicknessMm, await desk.Bench(cancel));
         var (comb, tongue) = (coupon.Parts()[0], coupon.Parts()[1]);

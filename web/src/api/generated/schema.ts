@@ -4505,7 +4505,7 @@ export interface operations {
             header?: never;
             path: {
                 id: string;
-                edge: components["schemas"]["EdgeId"];
+                edge: string;
             };
             cookie?: never;
         };
@@ -4564,7 +4564,7 @@ export interface operations {
             header?: never;
             path: {
                 id: string;
-                edge: components["schemas"]["EdgeId"];
+                edge: string;
             };
             cookie?: never;
         };
@@ -5668,7 +5668,7 @@ export interface operations {
     coupon: {
         parameters: {
             query: {
-                process: components["schemas"]["ShopProcess"];
+                process: string;
                 materialId: string;
                 thicknessMm: number;
             };
@@ -5710,7 +5710,7 @@ export interface operations {
     couponFile: {
         parameters: {
             query: {
-                process: components["schemas"]["ShopProcess"];
+                process: string;
                 materialId: string;
                 thicknessMm: number;
             };

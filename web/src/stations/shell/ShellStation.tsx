@@ -229,7 +229,11 @@ function FeetPane() {
           <LengthField label="Inset" value={feet.insetMm} onCommit={(v) => v !== null && set('Feet', { ...feet, insetMm: v })} />
         </div>
       ) : (
-        <p className="text-dim">It stands on its bottom.</p>
+        <p className="text-dim">
+          {view.design.structures.some((x) => x.system === 'printedFeet' || x.system === 'plinth')
+            ? 'It stands on what a structure sets under it.'
+            : 'It stands on its bottom.'}
+        </p>
       )}
     </Pane>
   )
@@ -262,7 +266,9 @@ function PanelsPane() {
         <tbody>
           {view.design.box.panels.map((p) => {
             const part = view.plan.parts.find((x) => x.id === 'shell/' + p.face)
-            const grain = catalog.data?.materials.find((m) => m.id === p.materialId)?.hasGrain
+            const material = catalog.data?.materials.find((m) => m.id === p.materialId)
+            const grain = material?.hasGrain
+            const solid = material?.family === 'solidWood'
             return (
               <tr
                 key={p.face}
@@ -340,7 +346,7 @@ function PanelsPane() {
                 </td>
                 <td className="py-0.5 pr-2">
                   {p.hold === 'fixed' ? (
-                    grain && (
+                    solid && (
                       <Tick label="floats" checked={p.floats} onChange={(floats) => set(p.face, 'Floating panel', { floats })} />
                     )
                   ) : p.hold === 'open' ? null : (
@@ -361,7 +367,7 @@ function PanelsPane() {
                   )}
                 </td>
                 <td className="py-1 text-right whitespace-nowrap">
-                  {part && `${length(part.lengthMm)} × ${length(part.widthMm)} × ${length(part.thicknessMm)}`}
+                  {part && `${length(part.lengthMm)} × ${length(part.widthMm)}`}
                 </td>
               </tr>
             )

@@ -71,7 +71,7 @@ export function ShopStation() {
           </Button>
         </div>
       )}
-      <main className="grid gap-3 md:grid-cols-2">
+      <main className="grid items-start gap-3 md:grid-cols-2">
         <Pane title="Cutting">
           <TextField label="Name of the shop" value={shop.name} onCommit={(name) => set({ name })} />
           <table className="mt-3 w-full">

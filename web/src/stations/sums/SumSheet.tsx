@@ -43,7 +43,7 @@ export function SumSheet({ sum }: { sum: Sum }) {
           </Button>
         }
       >
-        <div className="grid gap-4 lg:grid-cols-[minmax(0,15rem)_minmax(0,1fr)]">
+        <div className="grid gap-4 md:grid-cols-[minmax(0,15rem)_minmax(0,1fr)]">
           <div className="flex flex-col gap-2" role="group" aria-label="What goes in">
             {sum.inputs.map((input) => (
               <SumInput

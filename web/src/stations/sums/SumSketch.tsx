@@ -36,7 +36,7 @@ export function SumSketch({
 }) {
   return (
     <figure>
-      <svg viewBox={`-6 -2 ${WIDE + 36} ${HIGH + 8}`} className="w-full" role="img" aria-label={`Sketch: ${name}`}>
+      <svg viewBox={`-6 -8 ${WIDE + 50} ${HIGH + 14}`} className="w-full" role="img" aria-label={`Sketch: ${name}`}>
         <defs>
           <pattern id="sum-wood" width="5" height="5" patternUnits="userSpaceOnUse" patternTransform="rotate(38)">
             <line x1="0" y1="0" x2="0" y2="5" stroke="var(--line)" strokeWidth="0.7" />
@@ -57,18 +57,16 @@ function Shape({ line, values, results }: { line: string; values: Values; result
   const at = (i: number) => n[i] ?? 0
   const key = rest.at(-1) ?? ''
   const ink = { stroke: 'var(--ink)', strokeWidth: 0.8, fill: 'none' }
+  const result = results.includes(key)
   const label = (x: number, y: number, anchor: 'start' | 'middle' = 'start'): ReactNode => (
-    <text
-      x={x}
-      y={y}
-      textAnchor={anchor}
-      fontSize="7.2"
-      fill={results.includes(key) ? 'var(--brass)' : 'var(--ink)'}
-      fontWeight={results.includes(key) ? 700 : 400}
-    >
-      <title>{keyParts(key).name}</title>
-      {shown(values, key)}
-    </text>
+    <g textAnchor={anchor}>
+      <text x={x} y={y - 6.4} fontSize="4.8" fill="var(--dim)">
+        {keyParts(key).name}
+      </text>
+      <text x={x} y={y} fontSize="7.2" fill={result ? 'var(--brass)' : 'var(--ink)'} fontWeight={result ? 700 : 400}>
+        {shown(values, key)}
+      </text>
+    </g>
   )
   switch (kind) {
     case 'box':
@@ -100,7 +98,7 @@ function Shape({ line, values, results }: { line: string; values: Values; result
             {...ink}
             stroke="var(--violet)"
           />
-          {label(at(0) + at(2) * 0.75, at(1) - at(2) * 0.75)}
+          {label(...beside(at(0), at(1), at(2) + 5, (at(3) + at(4)) / 2))}
         </g>
       )
     }
@@ -110,6 +108,12 @@ function Shape({ line, values, results }: { line: string; values: Values; result
       return label(at(0), at(1))
   }
 }
+
+/** A place at that distance and angle, degrees counter-clockwise from the right. */
+const beside = (x: number, y: number, r: number, deg: number): [number, number] => [
+  x + r * Math.cos((deg * Math.PI) / 180),
+  y - r * Math.sin((deg * Math.PI) / 180) + 4,
+]
 
 /** A dimension line with a slash at each end and its number beside the middle. */
 function Dimension({

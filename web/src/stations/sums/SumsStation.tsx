@@ -28,7 +28,7 @@ export function SumsPage() {
 export function SumsStation() {
   const [params, setParams] = useSearchParams()
   const [typed, setTyped] = useState('')
-  const [at, setAt] = useState(0)
+  const [at, setAt] = useState<number | null>(null)
   const list = useRef<HTMLUListElement>(null)
   const id = useId()
   const sums = useQuery({ queryKey: ['sums'], queryFn: async () => taken(await api.GET('/api/calc')), staleTime: Infinity })
@@ -42,7 +42,15 @@ export function SumsStation() {
   const names = typed.trim() === '' ? sums.data?.map((s) => s.name) : found.data
   const shown = (names ?? []).flatMap((n) => sums.data?.find((s) => s.name === n) ?? [])
   const chosen = sums.data?.find((s) => s.name === params.get('sum'))
-  const marked = Math.min(at, shown.length - 1)
+  // until the arrows move, the mark is on the sum that is open
+  const marked = Math.min(
+    at ??
+      Math.max(
+        0,
+        shown.findIndex((s) => s === chosen),
+      ),
+    shown.length - 1,
+  )
 
   useEffect(() => {
     list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' })
@@ -55,7 +63,7 @@ export function SumsStation() {
   }
   if (!sums.data) return <Empty>{sums.isError ? 'The server does not answer. Is it still running?' : 'Opening the sums.'}</Empty>
   return (
-    <div className="grid gap-3 md:h-full md:grid-cols-[17rem_minmax(0,1fr)]">
+    <div className="grid gap-3 lg:h-full lg:grid-cols-[17rem_minmax(0,1fr)] lg:grid-rows-[minmax(0,1fr)]">
       <Pane title={`${shown.length} of ${sums.data.length} sums`}>
         <label htmlFor={id} className="block text-[0.82rem] text-dim">
           What do you want to know
@@ -87,7 +95,7 @@ export function SumsStation() {
           }}
         />
         {shown.length === 0 && <Empty>No sum answers that. Other words, or an empty field, show more.</Empty>}
-        <ul ref={list} id={`${id}-list`} role="listbox" aria-label="Sums" className="mt-2 max-h-56 overflow-auto md:max-h-none">
+        <ul ref={list} id={`${id}-list`} role="listbox" aria-label="Sums" className="mt-2 max-h-52 overflow-auto lg:max-h-none">
           {shown.map((s, i) => (
             // keys act on the field above, which owns the list
             // eslint-disable-next-line jsx-a11y/click-events-have-key-events
@@ -108,7 +116,7 @@ export function SumsStation() {
           ))}
         </ul>
       </Pane>
-      <div id="sum-sheet" className="min-w-0">
+      <div id="sum-sheet" className="min-w-0 lg:overflow-auto">
         {chosen ? (
           <SumSheet key={chosen.name} sum={chosen} />
         ) : (
