@@ -30,7 +30,9 @@ public static class SumSearch
         var text = SumText.For(sum.Name);
         var (title, asks) = (Words(text.Title), text.Asks.SelectMany(Words).ToHashSet());
         var keys = sum.Inputs.Select(i => i.Key).Concat(sum.Outputs).Append(sum.Topic).SelectMany(Words).ToHashSet();
-        return words.Sum(w => Math.Max(Match(title, w, 6), Math.Max(Match(asks, w, 5), Match(keys, w, 2))));
+        var found = words.Sum(w => Math.Max(Match(title, w, 6), Math.Max(Match(asks, w, 5), Match(keys, w, 2))));
+        // of two titles that hold the words the one that says little else comes first
+        return found == 0 ? 0 : found + ((double)title.Count(t => words.Any(w => Match([t], w, 1) > 0)) / title.Count);
     }
 
     private static double Match(IEnumerable<string> own, string word, double whole) =>

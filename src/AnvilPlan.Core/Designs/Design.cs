@@ -20,8 +20,8 @@ public sealed record Design(
     /// <summary>What is built besides panels and plates: rail frames, wraps, racks and the like.</summary>
     public IReadOnlyList<Structure> Structures { get; init; } = [];
 
-    /// <summary>How what is glued is glued.</summary>
-    public GlueUp GlueUp { get; init; } = new("PVA yellow (aliphatic)", 1, 20);
+    /// <summary>How what is glued is glued; to begin with by the glue for a box of many joints.</summary>
+    public GlueUp GlueUp { get; init; } = new("PVA slow / extended", 1, 20);
 
     public Panel Panel(Face face) => Box.Panels.First(p => p.Face == face);
 

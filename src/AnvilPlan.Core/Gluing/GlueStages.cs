@@ -41,7 +41,7 @@ public static class GlueStages
     }
 
     /// <summary>The least number of goes, each within the working time; null when one piece alone takes longer.</summary>
-    internal static int? Needed(IReadOnlyList<double> minutes, double working)
+    public static int? Needed(IReadOnlyList<double> minutes, double working)
     {
         for (var n = 1; n <= Math.Max(1, minutes.Count - 1); n++)
         {
@@ -126,7 +126,7 @@ public static class GlueStages
     /// The order cut into goes so that the longest is as short as can be (linear partition). The first go has two pieces at least:
     /// one alone is not glued to anything.
     /// </summary>
-    internal static IReadOnlyList<(int From, int To)> Split(IReadOnlyList<double> minutes, int goes)
+    public static IReadOnlyList<(int From, int To)> Split(IReadOnlyList<double> minutes, int goes)
     {
         var n = minutes.Count;
         double Sum(int from, int to) => minutes.Skip(from).Take(to - from).Sum();
@@ -191,7 +191,7 @@ public static class GlueStages
     }
 
     /// <summary>How many clamps are missing when the widest needs are served first.</summary>
-    internal static int Missing(IReadOnlyList<ClampNeed> needs, IReadOnlyList<ClampStock> owned)
+    public static int Missing(IReadOnlyList<ClampNeed> needs, IReadOnlyList<ClampStock> owned)
     {
         var free = owned.OrderBy(c => c.OpensMm).Select(c => (c.OpensMm, c.Count)).ToList();
         var missing = 0;

@@ -17,6 +17,7 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
     private const double TouchMm = 0.6;
 
     private const double PostInsetMm = 12;
+    private const double LeastSpanMm = 5;
 
     /// <summary>
     /// The board rests on whatever lies against its underside, or stands in grooves of the walls; of the two ways it can span the
@@ -45,18 +46,14 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
             .Where(b => b.Min.Z < board.Box.Min.Z - 1e-6 && b.Max.Z >= board.Box.Min.Z - TouchMm && Overlap(b, board.Box, other) >= LeastShare * width && Overlap(b, board.Box, axis) > 0.5)
             .Select(b => (From: Math.Max(b.Min[axis], board.Box.Min[axis]), To: Math.Min(b.Max[axis], board.Box.Max[axis])))
             .OrderBy(s => s.From).ToList();
-        if (under.Count < 2)
-        {
-            return null;
-        }
-
-        var (span, reached) = (0.0, under[0].To);
+        var (span, reached) = (0.0, under.Count > 0 ? under[0].To : 0);
         foreach (var (from, to) in under.Skip(1))
         {
             (span, reached) = (Math.Max(span, from - reached), Math.Max(reached, to));
         }
 
-        return new BoardSpan(span, width, board.Frame.U.Axis() == axis, Stiffeners(board, axis, catalog, shell));
+        // a wall and the block beside it are one support, and one carries nothing
+        return span < LeastSpanMm ? null : new BoardSpan(span, width, board.Frame.U.Axis() == axis, Stiffeners(board, axis, catalog, shell));
     }
 
     private static double Overlap(Box a, Box b, Axis axis) => Math.Min(a.Max[axis], b.Max[axis]) - Math.Max(a.Min[axis], b.Min[axis]);

@@ -9,7 +9,8 @@ namespace AnvilPlan.Core.Loads;
 /// <summary>Boards that sag and holds that are too weak.</summary>
 internal static class LoadFindings
 {
-    private const string UsualStiffener = "beech-20x20";
+    /// <summary>A thicker bar under a tray takes more room than a thicker tray, mm.</summary>
+    private const double MostStiffenerMm = 20;
 
     public static IEnumerable<Finding> Find(PlanSoFar plan)
     {
@@ -52,7 +53,9 @@ internal static class LoadFindings
         {
             yield return new Remedy("thicker", "Take the next thickness that stays straight", d => Trial.FirstSound(plan, "board-sags", Nominals(plan, part.MaterialId, part.NominalMm)
                 .Select(n => d.WithTray(part.Id, t => t with { NominalMm = n, MeasuredMm = null }))));
-            yield return new Remedy("stiffener", "Put bars under its free edges", d => Trial.FirstSound(plan, "board-sags", [d.WithTray(part.Id, t => t with { StiffenerBarId = UsualStiffener })]));
+            yield return new Remedy("stiffener", "Put bars under its free edges", d => Trial.FirstSound(plan, "board-sags", plan.Catalog.Bars
+                .Where(b => b.Shape == Catalogs.BarShape.Solid && Math.Abs(b.WidthMm - b.HeightMm) < 1e-6 && b.WidthMm <= MostStiffenerMm).OrderBy(b => b.InertiaMm4 * plan.Catalog.Material(b.MaterialId).YoungsGPa).ThenBy(b => b.Id, StringComparer.Ordinal)
+                .Select(b => d.WithTray(part.Id, t => t with { StiffenerBarId = b.Id }))));
         }
     }
 
