@@ -83,6 +83,27 @@ public static class JointLayouts
         return Math.Abs(from - mark.FromMm) < 1e-6 && Math.Abs(to - mark.ToMm!.Value) < 1e-6 ? mark : mark with { FarFromMm = from, FarToMm = to };
     }
 
+    /// <summary>A row of holes along the edge: bit, fence and stops, read off what is drilled.</summary>
+    private static IEnumerable<JointSetting> Row(EdgeJoint joint, SolidPart host, IEnumerable<Feature> onHost)
+    {
+        var alongU = host.Frame.U.Axis() == joint.Edge.Along();
+        var holes = onHost.OfType<Hole>().OrderBy(h => alongU ? h.At.U : h.At.V).ToList();
+        if (holes.Count == 0)
+        {
+            yield break;
+        }
+
+        List<double> at = [.. holes.Select(h => Math.Round(alongU ? h.At.U : h.At.V, 3))];
+        var across = alongU ? holes[0].At.V : holes[0].At.U;
+        yield return new JointSetting($"bit, {Deck.Name(joint.Host)}", holes[0].DiaMm, "mm", holes[0].DrillWhy);
+        yield return new JointSetting("fence, from the edge along the joint", Math.Round(Math.Min(across, (alongU ? host.WidthMm : host.LengthMm) - across), 2), "mm", "the middle of what lies behind");
+        yield return new JointSetting("first from the end", at[0], "mm", $"{holes.Count} in the row");
+        if (holes.Count > 1)
+        {
+            yield return new JointSetting("apart", Math.Round((at[^1] - at[0]) / (at.Count - 1), 2), "mm", "evenly");
+        }
+    }
+
     /// <summary>Settings of what is sawn along a whole edge.</summary>
     private static IEnumerable<JointSetting> Plain(EdgeJoint joint, SolidPart host, SolidPart mate, IEnumerable<Feature> onHost)
     {
@@ -100,6 +121,13 @@ public static class JointLayouts
             var angle = Math.Atan2(mate.ThicknessMm, host.ThicknessMm) * 180 / Math.PI;
             yield return new JointSetting($"blade from square, {Deck.Name(joint.Host)}", Math.Round(angle, 2), "degrees", "thickness of the two boards");
             yield return new JointSetting($"blade from square, {Deck.Name(joint.Mate)}", Math.Round(90 - angle, 2), "degrees", "thickness of the two boards");
+        }
+        else if (joint.Joint is JointKind.ButtScrewed or JointKind.Riveted or JointKind.Bolted or JointKind.PrintedCorner)
+        {
+            foreach (var setting in Row(joint, host, onHost))
+            {
+                yield return setting;
+            }
         }
     }
 }

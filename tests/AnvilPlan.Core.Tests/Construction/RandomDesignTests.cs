@@ -5,6 +5,7 @@ using AnvilPlan.Core.Construction.BentWraps;
 using AnvilPlan.Core.Construction.DrawerStands;
 using AnvilPlan.Core.Construction.FoldedSheets;
 using AnvilPlan.Core.Construction.LevelFrames;
+using AnvilPlan.Core.Construction.Plinths;
 using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Construction.RailFrames;
 using AnvilPlan.Core.Construction.TrayRacks;
@@ -222,6 +223,73 @@ public class RandomDesignTests
             Panels = [.. design.Box.Panels.Select(p => p with { MaterialId = "acrylic", NominalMm = 8, MeasuredMm = null })],
             Edges = [.. design.Box.Edges.Select(e => e with { Joint = e.Id.Of().B == Face.Top ? JointKind.Tapped : One(random, [JointKind.ButtGlued, JointKind.Tapped, JointKind.Finger]), Covers = e.Id.Along() == Axis.Z ? e.Id.Of().A : e.Id.Of().B, DepthMm = null, BlockBarId = null })],
         },
+    });
+
+    [Fact]
+    public void Doors_magnets_and_plinths_go_with_any_panel_box() => Sound(13, 120, (random, design) =>
+    {
+        var door = One(random, [Face.Front, Face.Left, Face.Back]);
+        var at = One(random, [.. door.Neighbours().Where(f => f != Face.Top)]);
+        var over = random.Next(2) == 0;
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { NominalMm = One(random, [12.0, 15, 18]), Hold = f == door ? PanelHold.Hinged : f == Face.Top ? PanelHold.Removable : PanelHold.Fixed, HingeAt = f == door ? at : null, Fit = f == door && !over ? (FitClass)random.Next(4) : null }));
+        design = Faces.Edges.Where(e => e.Of().A == door || e.Of().B == door).Aggregate(design, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Loose, BlockBarId = null, DepthMm = null, Covers = over ? door : id.Of().A == door ? id.Of().B : id.Of().A }));
+        design = Faces.Edges.Where(e => e.Of().B == Face.Top).Aggregate(design, (d, id) => d.WithEdge(id, e => e with { Joint = id.Of().A == door ? JointKind.Loose : JointKind.Magnets, BlockBarId = null, Covers = id.Of().A == door && over ? door : Face.Top }));
+        return random.Next(2) == 0 ? design : design with { Box = design.Box with { Feet = null }, Structures = [new Plinth("plinth", "birch-plywood", One(random, [9.0, 12, 18]), 30 + random.Next(40), random.Next(25), random.Next(20))] };
+    });
+
+    [Fact]
+    public void Wraps_take_a_rail_frame_a_tray_and_printed_feet() => Sound(14, 90, (random, design) =>
+    {
+        var radius = One(random, [25.0, 40, 60]);
+        design = Faces.All.Aggregate(Sample.Empty with { Box = Sample.Empty.Box with { WidthMm = 260 + random.Next(160), DepthMm = 200 + random.Next(140), HeightMm = 130 + random.Next(80), Feet = null } }, (d, f) =>
+            d.WithPanel(f, p => p with { MaterialId = f == Face.Top ? "acrylic" : "birch-plywood", NominalMm = f == Face.Top ? 6 : 9, Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed }));
+        Face[] path = [Face.Left, Face.Front, Face.Right];
+        return design with
+        {
+            Box = design.Box with
+            {
+                Edges = [.. design.Box.Edges.Select(e => e.Id.Of().A == Face.Back || e.Id.Of().B == Face.Back
+                    ? e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-15x15", Covers = e.Id.Of().A == Face.Back ? e.Id.Of().B : e.Id.Of().A }
+                    : e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-15x15", Covers = e.Id.Of().B == Face.Bottom ? e.Id.Of().A : e.Id.Of().B })],
+            },
+            Trays = [Sample.WithTray.Trays[0] with { UndersideMm = 45 + random.Next(20) }],
+            Structures =
+            [
+                new BentWrap("wrap", path, [new WrapCorner(EdgeId.FrontLeft, CornerMethod.StraightKerf, radius, null), new WrapCorner(EdgeId.FrontRight, (CornerMethod)random.Next(2, 4), radius, null)], null),
+                new RailFrame("frame", One(random, ["aluminium-6061-12x12", "aluminium-6061-15x15", "pine-20x20"]), [EdgeId.LeftBottom, EdgeId.RightBottom, EdgeId.FrontBottom, EdgeId.LeftTop, EdgeId.RightTop, EdgeId.FrontTop, EdgeId.BackTop], PanelSeat.Over, FitClass.Sliding, 4),
+                new PrintedFeet("feet", "petg", 24, 15, radius + 6, 0.4),
+            ],
+        };
+    });
+
+    [Fact]
+    public void A_folded_base_wooden_ends_and_an_acrylic_window_are_one_design() => Sound(15, 90, (random, design) =>
+    {
+        var returns = 12 + random.Next(4);
+        Face[] folded = [Face.Bottom, Face.Front, Face.Back];
+        design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => folded.Contains(f)
+            ? p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = null }
+            : f == Face.Top ? p with { MaterialId = "acrylic", NominalMm = 5, MeasuredMm = null, Hold = PanelHold.Removable } : p with { NominalMm = 12 }));
+        return design with
+        {
+            Box = design.Box with
+            {
+                WidthMm = 150 + random.Next(140),
+                DepthMm = 140 + random.Next(120),
+                HeightMm = 90 + random.Next(80),
+                Feet = null,
+                Edges = [.. design.Box.Edges.Select(e => e with { Joint = e.Id is EdgeId.LeftTop or EdgeId.RightTop ? JointKind.ButtScrewed : JointKind.ButtGlued, BlockBarId = "beech-15x15", DepthMm = null, Covers = e.Id.Of().B == Face.Top ? Face.Top : e.Id.Of().B is Face.Left or Face.Right ? e.Id.Of().B : e.Id.Of().A is Face.Left or Face.Right ? e.Id.Of().A : e.Covers })],
+            },
+            Structures = [new FoldedSheet("base", folded, 1.5, returns, SheetJoin.ScrewsAndNuts)],
+        };
+    });
+
+    [Fact]
+    public void Solid_bottoms_float_in_their_grooves() => Sound(16, 80, (random, design) =>
+    {
+        design = design.WithPanel(Face.Bottom, p => p with { MaterialId = One(random, ["beech", "cherry", "maple"]), NominalMm = 12, Floats = true, InsetMm = 6, Grain = (GrainRun)random.Next(2) });
+        design = Faces.All.Where(f => f != Face.Bottom).Aggregate(design, (d, f) => d.WithPanel(f, p => p with { NominalMm = 15 }));
+        return Faces.Edges.Where(e => e.Of().B == Face.Bottom).Aggregate(design with { Box = design.Box with { Feet = null } }, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Groove, Covers = id.Of().A, DepthMm = 6, BlockBarId = null }));
     });
 
     private static void Sound(int seed, int count, Func<Random, Design, Design> build)
