@@ -2,7 +2,7 @@ import AxeBuilder from '@axe-core/playwright'
 import { expect, test } from '@playwright/test'
 import { openDemo, openNew, station } from './support'
 
-const STATIONS = ['brief', 'hardware', 'fit', 'shell', 'cuts', 'mounts', 'packet']
+const STATIONS = ['brief', 'hardware', 'fit', 'shell', 'cuts', 'mounts', 'packet', 'sums']
 
 for (const theme of ['light', 'dark'] as const) {
   test(`every station is readable in ${theme} and fits 1280 and 820 wide`, async ({ page }) => {
@@ -88,17 +88,18 @@ test('a layer of a chain is set in place, by air or by the box, and a wrong leng
 
 test('rows and drawings point at each other, and figures say why', async ({ page }) => {
   await openDemo(page, 'cuts')
-  const row = page.locator('tr[data-part="shell/front"]')
+  const row = page.locator('tr[data-part="shell/top"]')
   await page
-    .getByRole('group', { name: /Sheet of Black cherry/ })
-    .getByText('Front')
+    .getByRole('group', { name: /Sheet of Cast acrylic/ })
+    .getByText('Top')
     .hover()
   await expect(row).toHaveClass(/bg-brass-soft/)
   await row.getByRole('button', { name: /Why length/ }).click()
   await expect(page.getByText('Source: geometry of the box')).toBeVisible()
   await page.keyboard.press('Escape')
   await station(page, 'Mounts')
-  await page.getByLabel('Part').selectOption({ label: 'Front, 4 holes' })
+  const tray = await page.getByLabel('Part').locator('option', { hasText: 'Main tray' }).first().textContent()
+  await page.getByLabel('Part').selectOption({ label: tray ?? '' })
   await page.getByRole('button', { name: /Why u/ }).first().click()
   await expect(page.getByText('place of the device + hole in its pattern')).toBeVisible()
 })
@@ -114,7 +115,7 @@ test('an edge is chosen on the net and its joint changed', async ({ page }) => {
     }),
   ).toBeVisible()
   // 240 - 2 x 11.9 and 6 given back by the rabbet at the front
-  await expect(page.getByRole('row', { name: /Left side/ })).toContainText('222.2 × 148.1 × 11.9')
+  await expect(page.getByRole('row', { name: /Left side/ })).toContainText('222.2 × 148.1')
 })
 
 test('the second of two tabs keeps its work', async ({ page, context }) => {
@@ -146,9 +147,9 @@ test('stations, help and history are reached by keys, and inches show their erro
   await expect(page.getByRole('dialog', { name: 'History' })).toContainText('Demo')
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: /^Units/ }).click()
-  const front = page.locator('tr[data-part="shell/front"]')
-  await expect(front).toContainText('13 3/8"')
-  await expect(front.getByTitle(/the fraction is -0.28 mm off/)).toBeVisible()
+  const top = page.locator('tr[data-part="shell/top"]')
+  await expect(top).toContainText('13 3/8"')
+  await expect(top.getByTitle(/the fraction is -0.28 mm off/).first()).toBeVisible()
 })
 
 test('nothing is fetched from elsewhere, and the first page is usable at once', async ({ page }) => {

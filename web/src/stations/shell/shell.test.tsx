@@ -145,8 +145,8 @@ describe('the joint layout', () => {
                 thicknessMm: 12,
                 fromEnd: 'bottom',
                 marks: [
-                  { fromMm: 0, toMm: 20, what: 'socket 1' },
-                  { fromMm: 40, toMm: 60, what: 'socket 3' },
+                  { fromMm: 0, toMm: 20, what: 'socket 1', farFromMm: null, farToMm: null },
+                  { fromMm: 40, toMm: 60, what: 'socket 3', farFromMm: 42, farToMm: 58 },
                 ],
               },
             ],
@@ -157,7 +157,11 @@ describe('the joint layout', () => {
     })
     renderOpen(<LayoutPane edge="frontLeft" />, view)
     const drawing = screen.getByRole('img', { name: 'Layout on Front' })
-    expect(drawing.querySelectorAll('rect')).toHaveLength(3)
+    // straight sockets are upright, those between tails slope
+    expect([...drawing.querySelectorAll('polygon')].map((p) => p.getAttribute('points'))).toEqual([
+      '0,12 20,12 20,0 0,0',
+      '40,12 60,12 58,0 42,0',
+    ])
     expect([...drawing.querySelectorAll('text')].map((t) => t.textContent)).toEqual(['0', '20', '40', '60'])
     expect(screen.getByRole('row', { name: /finger width 20/ }).textContent).toContain('the length over the count')
   })
