@@ -61,6 +61,8 @@ public class ProjectJsonTests
     [InlineData("\"undersideMm\": 45", "\"undersideMm\": \"high\"", "design.trays[0].undersideMm: a number is expected.")]
     [InlineData("\"quantity\": 1", "\"quantity\": 1.5", "design.brief.quantity: a whole number is expected.")]
     [InlineData("\"joint\": \"buttGlued\"", "\"joint\": \"velcro\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre, dowel, biscuit, pocketScrew, finger, dovetail, halfBlind, throughTenon, tapped, riveted, bolted, printedCorner, magnets, loose, onRail, inRail, bent is expected.")]
+    [InlineData("\"insetMm\": 0", "\"insetMm\": 0, \"fit\": \"tight\"", "design.box.panels[0].fit: one of press, snug, sliding, loose is expected.")]
+    [InlineData("\"quantity\": 1", "\"quantity\": 1, \"home\": null", "design.brief.home: null is not allowed here")]
     [InlineData("\"name\": \"Marsh listening station\"", "\"name\": 7", "design.name: a text is expected.")]
     [InlineData("\"closedPorts\": []", "\"closedPorts\": 1", "design.devices[1].closedPorts: a list is expected.")]
     [InlineData("\"undersideMm\": 45", "\"undersideMm\": 45, \"gapMm\": 2", "not JSON")]

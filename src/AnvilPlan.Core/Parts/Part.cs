@@ -29,6 +29,9 @@ public sealed record Part(
     /// <summary>Cut from sheet, with a drawing of its own.</summary>
     public bool Flat => BarId is null;
 
+    /// <summary>The turn between two faces of one blank: it is drawn on the blank, not by itself.</summary>
+    [System.Text.Json.Serialization.JsonIgnore] public bool IsBend => LeafOf is not null && Kind == PartKind.Member;
+
     /// <summary>Where a bevelled end reaches the inner face: a line across the part.</summary>
     public (Uv From, Uv To) InnerLine(Bevel bevel)
     {

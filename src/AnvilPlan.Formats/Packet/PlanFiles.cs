@@ -4,7 +4,6 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
-using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Calendar;
 using AnvilPlan.Formats.Csv;
@@ -39,7 +38,7 @@ public static class PlanFiles
     ];
 
     /// <summary>Flat, cut from sheet, and no bend: a bend is drawn on the blank that it belongs to.</summary>
-    public static bool Drawn(Part part) => part.Flat && part.Print is null && !(part.LeafOf is not null && part.Kind == PartKind.Member);
+    public static bool Drawn(Part part) => part.Flat && part.Print is null && !part.IsBend;
 
     /// <summary>A part's id as a file name: <c>shell/front</c> becomes <c>shell-front</c>.</summary>
     public static string FileName(string partId) => partId.Replace('/', '-');

@@ -1,6 +1,8 @@
 using System.Globalization;
 using AnvilPlan.Core.Cuts;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Gluing;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Drawing;
@@ -40,10 +42,20 @@ public static class PacketPages
         {
             $"{b.Material} {b.Section}, {N(b.LengthMm)}", string.Join(", ", b.Pieces.Select(p => $"{plan.Part(p.PartId).Name} {N(p.LengthMm)}")), N(b.RestMm),
         }));
-        foreach (var part in plan.Parts)
+        foreach (var part in plan.Parts.Where(p => !p.IsBend))
         {
             PartSheet(flow, part);
         }
+
+        flow.Table("Joints: what to set", ["edge", "joint", "set", "to", "because"], [26, 34, 50, 20, 54], plan.Layouts.SelectMany(l => l.Settings.Select((s, i) => new[]
+        {
+            i == 0 ? Deck.Name(l.Edge) : "", i == 0 ? l.Word : "", s.What, $"{N(s.Value)}{(s.Unit == "degrees" ? "°" : "")}", s.Why,
+        })));
+        Glue(flow, plan.Glue);
+        flow.Table("Where parts meet", ["meeting", "room", "least left", "judged by"], [100, 24, 24, 36], plan.Meetings.Select(m => new[]
+        {
+            m.What, N(m.GapMm), N(m.LeastMm), m.ByRss ? "root of squares" : "worst case",
+        }));
 
         flow.Table("Screws", ["where", "screw", "count", "grip", "thread"], [78, 52, 14, 18, 18], plan.Screws.Select(s => new[]
         {
@@ -67,6 +79,15 @@ public static class PacketPages
             $"{t.Parts} parts, {t.Holes} holes, {t.Sheets} sheets; {N(t.MassG / 1000)} kg; {N(t.Hours)} h by the shop's rates; {Money(t.CostCents)} in all",
             "All lengths in millimetres. Positions (u, v) from the marked corner, seen from the stated face.",
             "Caution: eyes, ears and dust mask at the saw; back up every hole; clamp small parts, never hold them by hand.");
+    }
+
+    private static void Glue(Flow flow, GluePlan glue)
+    {
+        flow.Table($"Glue-up with {glue.Glue}: workable {N(Math.Round(glue.WorkingMin, 1))} min at {N(glue.RoomC)} °C, clamps {N(Math.Round(glue.ClampMin))} min", ["go", "pieces in order", "lines", "min", "clamps"], [12, 92, 14, 16, 50], glue.Stages.Select(s => new[]
+        {
+            s.Number.ToString(CultureInfo.InvariantCulture), string.Join(", ", s.Pieces), s.Joints.ToString(CultureInfo.InvariantCulture), N(s.Minutes), string.Join("; ", s.Clamps.Select(c => $"{c.Count} across {c.Across}, {N(c.OpensMm)}")),
+        }));
+        flow.Table("Square: inside, corner to corner", ["frame", "diagonal", "may differ by", "after go"], [90, 34, 34, 26], glue.Squares.Select(s => new[] { s.Name, N(Math.Round(s.DiagonalMm, 1)), N(s.AllowMm), s.Stage.ToString(CultureInfo.InvariantCulture) }));
     }
 
     private static void Nest(Flow flow, SheetLayout sheet, BuildPlan plan)

@@ -43,6 +43,8 @@ public static class JsonReason
             : $"this is not JSON: line {error.LineNumber + 1}, character {error.BytePositionInLine + 1}.";
     }
 
+    private const string Optional = "System.Nullable`1[";
+
     /// <summary>
     /// The serializer names the type that it was filling; when that is a record of ours, the kind wanted is that of the property
     /// at the end of the path.
@@ -50,6 +52,11 @@ public static class JsonReason
     private static string Expected(string rest, string path)
     {
         var name = rest.Split(". ")[0].Trim().TrimEnd('.');
+        if (name.StartsWith(Optional, StringComparison.Ordinal))
+        {
+            name = name[Optional.Length..].TrimEnd(']');
+        }
+
         var type = AppDomain.CurrentDomain.GetAssemblies().Select(a => a.GetType(name)).FirstOrDefault(t => t is not null);
         var last = path[(path.LastIndexOf('.') + 1)..];
         var property = type?.GetProperties().FirstOrDefault(p => string.Equals(p.Name, last, StringComparison.OrdinalIgnoreCase));
