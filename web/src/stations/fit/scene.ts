@@ -115,13 +115,16 @@ export function createScene(
     camera.updateProjectionMatrix()
     render()
   }
+  // the ball round all of it fills the view of 32 degrees, and a little air round that
+  const FRAMED = 1.05 / (2 * Math.sin((16 * Math.PI) / 180))
   const frame = () => {
-    const reach = pieces.reduce((m, p) => Math.max(m, ...p.solid.max), 1)
     const most = new Vector3(
       ...([0, 1, 2].map((i) => Math.max(...pieces.map((p) => p.solid.max[i] ?? 0))) as [number, number, number]),
     )
     controls.target.copy(most.clone().multiplyScalar(0.5))
-    camera.position.copy(controls.target).add(new Vector3(-0.75, -1.35, 0.95).normalize().multiplyScalar(reach * 2.45))
+    camera.position
+      .copy(controls.target)
+      .add(new Vector3(-0.75, -1.35, 0.95).normalize().multiplyScalar(Math.max(1, most.length()) * FRAMED))
     controls.update()
     framed = true
   }

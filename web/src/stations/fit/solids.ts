@@ -40,7 +40,8 @@ export function solidsOf(plan: Schemas['BuildPlan']): Solid[] {
   function block(p: Schemas['Part'], b: Schemas['Box']): Solid {
     const [min, max] = [vec(b.min), vec(b.max)]
     const apart = away(vec(p.box.min), vec(p.box.max))
-    return { key: p.id, name: p.name, kind: 'bar', min, max, plate: null, apart }
+    // the slices of a bend are a wall and are seen through like one
+    return { key: p.id, name: p.name, kind: p.leafOf === null ? 'bar' : 'plate', min, max, plate: null, apart }
   }
   function whole(p: Schemas['Part']): Solid {
     const [min, max] = [vec(p.box.min), vec(p.box.max)]

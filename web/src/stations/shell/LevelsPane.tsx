@@ -38,7 +38,9 @@ export function LevelsPane() {
               {length(m.changeMm, 0)}
             </td>
             <td>
-              <Button onClick={() => void changes.moveLevel(m.levelA, m.levelB)}>Do it</Button>
+              <Button className="whitespace-nowrap" onClick={() => void changes.moveLevel(m.levelA, m.levelB)}>
+                Do it
+              </Button>
             </td>
           </tr>
         ))}

@@ -1,6 +1,6 @@
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { Field, Pane, Select, Tick } from '../../kit/controls'
+import { Empty, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
@@ -16,7 +16,10 @@ import { MeetingsPane } from './MeetingsPane'
 import { StructuresPane } from './StructuresPane'
 import { EDGES, edgeName, JOINTS, jointWord, type EdgeKey } from './edges'
 
-type Look = 'net' | 'joint' | 'corners' | 'glue' | 'meetings'
+type Look = 'net' | 'built' | 'joint' | 'corners' | 'glue' | 'meetings'
+
+/** Three dimensions are fetched only when they are looked at. */
+const SolidView = lazy(() => import('../fit/SolidView').then((m) => ({ default: m.SolidView })))
 
 /** Drawings that need the whole width. */
 const WIDE: Look[] = ['corners', 'glue', 'meetings']
@@ -39,6 +42,7 @@ export function ShellStation() {
             onChange={setLook}
             options={[
               ['net', 'Unfolded'],
+              ['built', 'Built'],
               ['joint', 'Joint layout'],
               ['corners', 'Corners'],
               ['glue', 'Glue-up'],
@@ -47,6 +51,11 @@ export function ShellStation() {
           />
         </div>
         {look === 'net' && <BoxNet chosen={edge} onChoose={setEdge} />}
+        {look === 'built' && (
+          <Suspense fallback={<Empty>Building the solid view.</Empty>}>
+            <SolidView />
+          </Suspense>
+        )}
         {look === 'joint' && <LayoutPane edge={edge} />}
         {look === 'corners' && <CornersPane edge={edge} />}
         {look === 'glue' && <GluePane />}
