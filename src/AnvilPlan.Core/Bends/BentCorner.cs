@@ -34,9 +34,15 @@ internal static class BentCorner
         var along = edge.Along();
         var (from, to) = (Math.Max(first.Box.Min[along], second.Box.Min[along]), Math.Min(first.Box.Max[along], second.Box.Max[along]));
         var body = Body(outer, a, b, outsideRadiusMm, first.ThicknessMm, from, to, grooves ?? []);
-        var box = body.Aggregate((x, y) => new Box(
-            new(Math.Min(x.Min.X, y.Min.X), Math.Min(x.Min.Y, y.Min.Y), Math.Min(x.Min.Z, y.Min.Z)),
-            new(Math.Max(x.Max.X, y.Max.X), Math.Max(x.Max.Y, y.Max.Y), Math.Max(x.Max.Z, y.Max.Z))));
+        // to the tangents on both faces: bars stop where the wall begins to turn
+        var box = outer.WithSpan(along, from, to);
+        foreach (var side in (Direction[])[a.Outward(), b.Outward()])
+        {
+            var (plane, end) = (outer.Side(side), outer.Side(side) - (side.Sign() * outsideRadiusMm));
+            box = box.WithSpan(side.Axis(), Math.Min(plane, end), Math.Max(plane, end));
+        }
+
+        StopBars(draft, box);
         var u = Directions.Of(along, 1);
         draft.Members.Add(new SolidPart(
             $"{compoundId}/corner-{Deck.Name(edge)}", $"Bend {Deck.Name(a)} {Deck.Name(b)}", PartKind.Member, first.MaterialId, first.NominalMm, box,
@@ -45,6 +51,29 @@ internal static class BentCorner
             LeafOf = compoundId,
             Body = body,
         });
+    }
+
+    /// <summary>Bars that were laid before end where the wall begins to turn; what is left too short is left out.</summary>
+    private static void StopBars(ShellDraft draft, Box bend)
+    {
+        for (var i = draft.Members.Count - 1; i >= 0; i--)
+        {
+            var bar = draft.Members[i];
+            if (bar.BarId is null || !bar.Box.Overlaps(bend))
+            {
+                continue;
+            }
+
+            var box = BarPlacing.Trim(bar.Box, bar.Frame.U.Axis(), [bend]);
+            if (box.Size[bar.Frame.U.Axis()] < BarPlacing.LeastLengthMm)
+            {
+                draft.Members.RemoveAt(i);
+            }
+            else
+            {
+                draft.Members[i] = bar.Resized(box) with { Body = [.. bar.Body.Select(b => b.Intersect(box))] };
+            }
+        }
     }
 
     /// <summary>The slices of a bend, or of a block when the thickness is the radius, thinner where an end stands in it.</summary>

@@ -74,7 +74,4 @@ public sealed class ShellDraft(Design design, Catalog catalog, ShopProfile shop,
     public Dictionary<string, SolidPart> Levels { get; } = new(StringComparer.Ordinal);
     public List<SolidPart> Members { get; } = [];
     public List<Compound> Compounds { get; } = [];
-
-    /// <summary>What a new bar may not run into: bars that are there, and the inside of bends.</summary>
-    public IEnumerable<Box> InTheWay => Members.Select(m => m.Box).Concat(BentRooms.Inside(Panels.Values, Fit.Envelope.Inner));
 }

@@ -122,7 +122,9 @@ public class RandomDesignTests
         var thickness = One(random, [6.0, 9, 12]);
         design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { NominalMm = thickness, Hold = f == Face.Bottom ? PanelHold.Removable : PanelHold.Fixed }));
         var begun = Sample.Catalog.Systems.Single(s => s.Key == "bentWrap").Begin(design, Sample.Catalog)!;
-        var wrap = new BentWrap("wrap", path, [.. path.Zip(path.Skip(1)).Select(p => new WrapCorner(Faces.Between(p.First, p.Second), (CornerMethod)random.Next(6), One(random, [12.0, 20, 40, 80]), null))], null);
+        // two corners and a little flat between them
+        var most = Math.Floor((Math.Min(design.Box.WidthMm, Math.Min(design.Box.DepthMm, design.Box.HeightMm)) - 10) / 2);
+        var wrap = new BentWrap("wrap", path, [.. path.Zip(path.Skip(1)).Select(p => new WrapCorner(Faces.Between(p.First, p.Second), (CornerMethod)random.Next(6), Math.Min(One(random, [12.0, 20, 40, 80]), most), null))], null);
         var joint = One(random, [JointKind.ButtGlued, JointKind.Rabbet, JointKind.Groove]);
         return begun with
         {

@@ -1,8 +1,11 @@
 using System.Text.Json;
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Gluing;
 using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
@@ -69,6 +72,11 @@ public class AnyDesignTests
         }
     }
 
+    /// <summary>Joints that may be chosen; the others follow from a structure.</summary>
+    private static readonly IReadOnlyList<JointKind> Joints = [.. Enum.GetValues<JointKind>().Where(j => j is not (JointKind.OnRail or JointKind.InRail or JointKind.Bent))];
+
+    private static readonly IReadOnlyList<ConstructionSystem> Systems = [.. Sample.Catalog.Systems.Where(s => s.Decision is not null)];
+
     private static Design RandomDesign(Random random)
     {
         var sheets = Sample.Catalog.Sheets;
@@ -93,9 +101,9 @@ public class AnyDesignTests
                 [.. Faces.All.Select(f =>
                 {
                     var sheet = One(sheets);
-                    return new Panel(f, sheet.MaterialId, sheet.NominalMm, random.Next(4) == 0 ? Between(0.5, 30) : null, random.Next(6) == 0 ? PanelHold.Hinged : (PanelHold)random.Next(2), (GrainRun)random.Next(2), random.Next(5) == 0 ? Between(0, 15) : 0) { HingeAt = f.Neighbours().ElementAt(random.Next(4)) };
+                    return new Panel(f, sheet.MaterialId, sheet.NominalMm, random.Next(4) == 0 ? Between(0.5, 30) : null, random.Next(6) == 0 ? PanelHold.Hinged : (PanelHold)random.Next(2), (GrainRun)random.Next(2), random.Next(5) == 0 ? Between(0, 15) : 0) { HingeAt = f.Neighbours().ElementAt(random.Next(4)), Fit = random.Next(2) == 0 ? null : (FitClass)random.Next(4), Floats = random.Next(4) == 0 };
                 })],
-                [.. Faces.Edges.Select(e => new Edge(e, random.Next(2) == 0 ? e.Of().A : e.Of().B, (JointKind)random.Next(6), random.Next(3) == 0 ? Between(0.5, 12) : null, random.Next(3) == 0 ? null : One(bars).Id))],
+                [.. Faces.Edges.Select(e => new Edge(e, random.Next(2) == 0 ? e.Of().A : e.Of().B, One(Joints), random.Next(3) == 0 ? Between(0.5, 12) : null, random.Next(3) == 0 ? null : One(bars).Id))],
                 random.Next(2) == 0 ? new Feet(Between(5, 40), Between(3, 40), Between(3, 60)) : null),
             trays,
             [.. Enumerable.Range(0, random.Next(9)).Select(n =>
@@ -113,8 +121,19 @@ public class AnyDesignTests
                     OnDrilledHoles = random.Next(6) == 0,
                     Adapter = random.Next(6) == 0 && model.Mount is MountStyle.Standoffs or MountStyle.TappedBody ? new Adapter("aluminium-5052", 3) : null,
                     Marking = random.Next(3) == 0 ? "label" : null,
+                    Stuck = random.Next(6) == 0 && !model.InPanel ? new Stick((StickKind)random.Next(2), Between(5, 60), Between(5, 120)) : null,
                 };
-            })]);
+            })])
+        {
+            GlueUp = new GlueUp(One(Glue.Shipped).Name, 1 + random.Next(4), Between(0, 60)),
+        };
+        // now and then a structure on top of whatever there is
+        for (var n = random.Next(3); n > 0; n--)
+        {
+            var begun = One(Systems).Begin(design, Sample.Catalog)!;
+            design = DesignCheck.Problems(begun, Sample.Catalog).Count == 0 ? begun : design;
+        }
+
         var ports = design.Devices.SelectMany(d => Sample.Catalog.Model(d.ModelId).Ports.Select(p => (d.Id, Port: p.Id))).ToList();
         return ports.Count < 2 ? design : design with
         {

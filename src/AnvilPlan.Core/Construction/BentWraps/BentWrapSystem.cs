@@ -2,6 +2,7 @@ using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Order;
@@ -16,6 +17,9 @@ namespace AnvilPlan.Core.Construction.BentWraps;
 public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
 {
     private const double BlockClearMm = 0.2;
+
+    /// <summary>What has to stay flat between two corners, mm.</summary>
+    private const double LeastFlatMm = 10;
 
     public override string Key => "bentWrap";
     public override string Name => "Bent wrap";
@@ -117,6 +121,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             check.Range($"corners[{i}].radiusMm", own.Corners[i].RadiusMm, 1, 400);
         }
 
+        Flats(check, own, design);
         if (design.Structures.OfType<BentWrap>().Count() > 1)
         {
             check.Refuse("id", $"id is \"{own.Id}\": a design has one wrap at most.");
@@ -126,6 +131,30 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         if (check.Catalog.HasMaterial(sheet.MaterialId) && !check.Catalog.Material(sheet.MaterialId).Wood)
         {
             check.Refuse("path", $"the {Deck.Name(own.Path[0])} is {check.Catalog.Material(sheet.MaterialId).Name}: a wrap is of wood or board; sheet is folded.");
+        }
+    }
+
+    /// <summary>Between its corners a face must stay flat for a little; a mitre takes nothing of it.</summary>
+    private static void Flats(StructureCheck check, BentWrap own, Design design)
+    {
+        if (design.Box.Panels.Any(p => !check.Catalog.HasMaterial(p.MaterialId)))
+        {
+            return;
+        }
+
+        var outer = Envelope.Of(design, check.Catalog).Outer.Size;
+        for (var i = 0; i < own.Corners.Count; i++)
+        {
+            foreach (var face in own.Path.Skip(i).Take(2))
+            {
+                var length = outer[Enum.GetValues<Axis>().First(a => a != own.Corners[i].Edge.Along() && a != face.Outward().Axis())];
+                var others = own.Corners.Where((c, k) => k != i && c.Method != CornerMethod.Mitred && (c.Edge.Of().A == face || c.Edge.Of().B == face)).Sum(c => c.RadiusMm);
+                if (own.Corners[i].Method != CornerMethod.Mitred && length - others - own.Corners[i].RadiusMm < LeastFlatMm)
+                {
+                    check.Refuse($"corners[{i}].radiusMm", $"radiusMm is {own.Corners[i].RadiusMm}: the {Deck.Name(face)} is {length:0.##} mm long, so that at most {Math.Max(0, length - others - LeastFlatMm):0.##} mm keep {LeastFlatMm} mm of it flat.");
+                    break;
+                }
+            }
         }
     }
 

@@ -103,7 +103,7 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
             foreach (var (name, from) in ((string, double)[])[("left", inner.Min.X), ("right", inner.Max.X - RunnerBarMm)])
             {
                 var box = new Box(new(from, inner.Min.Y + t, plate.Min.Z - RunnerBarMm), new(from + RunnerBarMm, inner.Max.Y, plate.Min.Z));
-                box = BarPlacing.Trim(box, Axis.Y, draft.InTheWay);
+                box = BarPlacing.Trim(box, Axis.Y, draft.Members.Select(m => m.Box));
                 if (box.Size.Y >= BarPlacing.LeastLengthMm)
                 {
                     draft.Members.Add(BarPlacing.Solid($"{own.Id}/runner-{name}", $"Runner {name}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, Axis.Y, Direction.Up, RunnerBarMm));

@@ -48,7 +48,7 @@ internal static class PlateSupports
                 var edge = first ? plate.Min[free] : plate.Max[free] - bar.WidthMm;
                 var box = plate.WithSpan(free, edge, edge + bar.WidthMm)
                     .WithSpan(normal.Axis(), Math.Min(seat, seat - (normal.Sign() * bar.HeightMm)), Math.Max(seat, seat - (normal.Sign() * bar.HeightMm)));
-                box = BarPlacing.Trim(box, across, draft.InTheWay);
+                box = BarPlacing.Trim(box, across, draft.Members.Select(m => m.Box));
                 if (box.Size[across] >= BarPlacing.LeastLengthMm)
                 {
                     draft.Members.Add(BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, across, normal, bar.HeightMm));
@@ -126,14 +126,6 @@ internal static class PlateSupports
         const double clear = 1;
         foreach (var tray in draft.Shell.Trays.Values)
         {
-            foreach (var (room, i) in BentRooms.Inside(draft.Shell.Panels.Values, draft.Fit.Envelope.Inner).Where(r => r.Overlaps(tray.Box)).Select((r, i) => (r, i + 1)))
-            {
-                var (least, most) = tray.Frame.ToPlane(room.Grow(clear).Intersect(tray.Box));
-                draft.Cut(tray, new Opening(
-                    $"notch/bend/{i}", tray.Id, "corner that makes way for the bend", WorkedFrom.Seen,
-                    new Uv((least.U + most.U) / 2, (least.V + most.V) / 2), most.U - least.U, most.V - least.V, 0, $"inside of the bend and {clear} mm of air", "where the wall turns"));
-            }
-
             foreach (var member in draft.Shell.Members.Where(m => m.Box.Overlaps(tray.Box)))
             {
                 var (min, max) = tray.Frame.ToPlane(member.Box.Grow(clear).Intersect(tray.Box));
@@ -157,7 +149,7 @@ internal static class PlateSupports
         var box = inner
             .WithSpan(outward.Axis(), Math.Min(plane, plane - (outward.Sign() * bar.WidthMm)), Math.Max(plane, plane - (outward.Sign() * bar.WidthMm)))
             .WithSpan(normal.Axis(), Math.Min(seat, far), Math.Max(seat, far));
-        box = BarPlacing.Trim(box, along, draft.InTheWay);
+        box = BarPlacing.Trim(box, along, draft.Members.Select(m => m.Box));
         if (box.Size[along] >= BarPlacing.LeastLengthMm && inner.Contains(box))
         {
             draft.Members.Add(BarPlacing.Solid(

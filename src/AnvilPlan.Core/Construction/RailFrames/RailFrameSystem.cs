@@ -95,7 +95,7 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
         foreach (var id in own.Edges.OrderBy(e => e.Along() switch { Axis.Z => 0, Axis.X => 1, _ => 2 }).ThenBy(e => e))
         {
             var (a, b) = id.Of();
-            var box = BarPlacing.Trim(At(id, own.Seat == PanelSeat.Over ? draft.Fit.Envelope.Inner : draft.Fit.Envelope.Outer, bar), id.Along(), draft.InTheWay);
+            var box = BarPlacing.Trim(At(id, own.Seat == PanelSeat.Over ? draft.Fit.Envelope.Inner : draft.Fit.Envelope.Outer, bar), id.Along(), draft.Members.Select(m => m.Box));
             if (box.Size[id.Along()] < BarPlacing.LeastLengthMm)
             {
                 continue;

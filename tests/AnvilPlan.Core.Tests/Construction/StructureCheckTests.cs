@@ -1,0 +1,120 @@
+using System.Text.Json;
+using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Tests.Support;
+
+namespace AnvilPlan.Core.Tests.Construction;
+
+/// <summary>
+/// Every number of every structure has a range: a value far off is refused before anything is planned, by the field's path, with the
+/// value and what is allowed. Whatever the check lets through can be planned.
+/// </summary>
+public class StructureCheckTests
+{
+    public static TheoryData<string> Systems => [.. Sample.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key)];
+
+    private static Design Begun(string system) => Sample.Catalog.Systems.Single(s => s.Key == system).Begin(Sample.Empty, Sample.Catalog)!;
+
+    /// <summary>The numbers of a structure as its file has them, with their paths.</summary>
+    private static IEnumerable<string> Numbers(JsonElement json, string path = "") => json.ValueKind switch
+    {
+        JsonValueKind.Object => json.EnumerateObject().SelectMany(p => Numbers(p.Value, path.Length == 0 ? p.Name : $"{path}.{p.Name}")),
+        JsonValueKind.Array => json.EnumerateArray().SelectMany((v, i) => Numbers(v, $"{path}[{i}]")),
+        JsonValueKind.Number => [path],
+        _ => [],
+    };
+
+    private static Design With(Design design, string field, double value)
+    {
+        var node = JsonSerializer.SerializeToNode(design, WireJson.Options)!;
+        var at = node["structures"]!.AsArray()[^1]!;
+        var steps = field.Replace("[", ".[", StringComparison.Ordinal).Split('.');
+        foreach (var step in steps[..^1])
+        {
+            at = step[0] == '[' ? at.AsArray()[int.Parse(step[1..^1], System.Globalization.CultureInfo.InvariantCulture)]! : at[step]!;
+        }
+
+        at[steps[^1]] = value;
+        return node.Deserialize<Design>(WireJson.Options)!;
+    }
+
+    [Theory]
+    [MemberData(nameof(Systems))]
+    public void Every_number_has_a_range_that_is_told(string system)
+    {
+        var design = Begun(system);
+        Assert.Empty(DesignCheck.Problems(design, Sample.Catalog));
+        var numbers = Numbers(JsonSerializer.SerializeToElement(design, WireJson.Options).GetProperty("structures")[design.Structures.Count - 1]).ToList();
+        foreach (var field in numbers)
+        {
+            foreach (var value in (double[])[-100_000, 100_000])
+            {
+                var problems = DesignCheck.Problems(With(design, field, value), Sample.Catalog);
+                Assert.True(problems.Count > 0, $"{system}.{field} may be {value}");
+                Assert.Contains(problems, p => p.Path.StartsWith("structures[", StringComparison.Ordinal) && p.Message.Contains(value.ToString(System.Globalization.CultureInfo.InvariantCulture), StringComparison.Ordinal));
+            }
+        }
+    }
+
+    [Theory]
+    [MemberData(nameof(Systems))]
+    public void Numbers_within_their_ranges_can_be_planned_in_any_mixture(string system)
+    {
+        var random = new Random(system.Length);
+        var begun = Begun(system);
+        var numbers = Numbers(JsonSerializer.SerializeToElement(begun, WireJson.Options).GetProperty("structures")[begun.Structures.Count - 1]).ToList();
+        var planned = 0;
+        for (var i = 0; i < 40; i++)
+        {
+            var design = begun;
+            foreach (var field in numbers)
+            {
+                // whole numbers too, so that counts are tried
+                var wild = Math.Round(Math.Pow(10, (random.NextDouble() * 3.2) - 0.6), random.Next(2));
+                var changed = random.Next(3) == 0 ? Try(design, field, wild) : design;
+                design = DesignCheck.Problems(changed, Sample.Catalog).Count == 0 ? changed : design;
+            }
+
+            var plan = Sample.Plan(design);
+            planned++;
+            Assert.NotEmpty(JsonSerializer.Serialize(plan, WireJson.Options));
+            Assert.All(plan.Parts, p => Assert.True(p.LengthMm > 0 && p.WidthMm > 0 && p.ThicknessMm > 0, $"{system}/{i}: {p.Id}"));
+            foreach (var remedy in plan.Findings.SelectMany(f => f.Remedies).Take(6))
+            {
+                if (remedy.Change(design) is { } mended)
+                {
+                    Assert.True(DesignCheck.Problems(mended, Sample.Catalog).Count == 0, $"{system}/{i}: {remedy.Title}: {string.Join("; ", DesignCheck.Problems(mended, Sample.Catalog).Select(p => p.Message))}");
+                }
+            }
+        }
+
+        Assert.Equal(40, planned);
+    }
+
+    private static Design Try(Design design, string field, double value)
+    {
+        try
+        {
+            return With(design, field, value);
+        }
+        catch (JsonException)
+        {
+            // a count takes whole numbers only
+            return With(design, field, Math.Round(value));
+        }
+    }
+
+    [Fact]
+    public void Taken_out_again_a_structure_leaves_the_edges_and_panels_as_they_were()
+    {
+        foreach (var system in Sample.Catalog.Systems.Where(s => s.Decision is not null))
+        {
+            var begun = system.Begin(Sample.Empty, Sample.Catalog)!;
+            var spread = Sample.Catalog.Spread(begun);
+            var without = begun with { Structures = [] };
+            Assert.Equal(JsonSerializer.Serialize(without.Box, WireJson.Options), JsonSerializer.Serialize(Sample.Catalog.Spread(without).Box, WireJson.Options));
+            Assert.Equal(JsonSerializer.Serialize(spread, WireJson.Options), JsonSerializer.Serialize(Sample.Catalog.Spread(spread), WireJson.Options));
+        }
+    }
+}
