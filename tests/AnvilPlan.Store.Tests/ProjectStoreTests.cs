@@ -39,6 +39,26 @@ public sealed class ProjectStoreTests : IDisposable
     }
 
     [Fact]
+    public async Task Coupons_clamps_and_the_air_of_the_shop_survive_a_restart()
+    {
+        var (shop, version) = await Open().Shop(None);
+        var own = shop with
+        {
+            Coupons = [new CouponResult(ShopProcess.Printer, "petg", 0.3), new CouponResult(ShopProcess.Saw, "mdf", 0.2)],
+            Clamps = [new ClampStock(600, 4)],
+            Air = new RoomAir(14, 62),
+            Tolerances = [new ProcessTolerance(ShopProcess.Brake, 0.6)],
+            Rates = shop.Rates with { SpreadMinPerM = 2 },
+        };
+        await Open().SaveShop(own, version, None);
+        SqliteConnection.ClearAllPools();
+        var (kept, _) = await Open().Shop(None);
+        Assert.Equal(own.Coupons, kept.Coupons);
+        Assert.Equal(own.Clamps, kept.Clamps);
+        Assert.Equal((own.Air, 0.15, 0.6, 2.0), (kept.Air, kept.ToleranceOf(ShopProcess.Printer).PlusMinusMm, kept.ToleranceOf(ShopProcess.Brake).PlusMinusMm, kept.Rates.SpreadMinPerM));
+    }
+
+    [Fact]
     public async Task Each_edit_is_a_revision_and_undo_and_redo_survive_a_restart()
     {
         var start = StartingDesign.Named("one");

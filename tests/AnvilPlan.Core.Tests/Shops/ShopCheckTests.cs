@@ -19,6 +19,14 @@ public class ShopCheckTests
         { "offcuts[0].lengthMm", s => s with { Offcuts = [new Offcut("a", "mdf", 6, 0, 10, 1)] } },
         { "offcuts[0].count", s => s with { Offcuts = [new Offcut("a", "mdf", 6, 10, 10, -1)] } },
         { "onHand[0].count", s => s with { SheetsOnHand = [new StockCount("x", -1)] } },
+        { "tolerances[0].plusMinusMm", s => s with { Tolerances = [new ProcessTolerance(ShopProcess.Saw, 0)] } },
+        { "coupons[0].slidesAtMm", s => s with { Coupons = [new CouponResult(ShopProcess.Saw, "mdf", 9)] } },
+        { "clamps[0].opensMm", s => s with { Clamps = [new ClampStock(1, 2)] } },
+        { "clamps[0].count", s => s with { Clamps = [new ClampStock(300, -2)] } },
+        { "air.temperatureC", s => s with { Air = new RoomAir(90, 50) } },
+        { "air.humidityPercent", s => s with { Air = new RoomAir(20, 120) } },
+        { "rates.spreadMinPerM", s => s with { Rates = s.Rates with { SpreadMinPerM = -1 } } },
+        { "rates.placeMin", s => s with { Rates = s.Rates with { PlaceMin = 99 } } },
         { "fractionDenominator", s => s with { FractionDenominator = 10 } },
     };
 

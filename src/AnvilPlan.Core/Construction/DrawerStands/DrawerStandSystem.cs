@@ -69,10 +69,9 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
     /// <summary>The front goes with the drawer; the bottom leaves room for the runners.</summary>
     protected override Design Spread(DrawerStand own, Design design, Catalog catalog)
     {
-        var wall = WallMm(own, catalog);
         return design with
         {
-            Trays = [.. design.Trays.Select(t => t.Id == own.TrayId ? t with { GapMm = RoomMm(own) + Math.Max(0, wall - RoomMm(own)) } : t)],
+            Trays = [.. design.Trays.Select(t => t.Id == own.TrayId ? t with { GapMm = RoomMm(own) } : t)],
             Box = design.Box with
             {
                 Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Front ? p with { Hold = PanelHold.OnDrawer, InsetMm = 0 } : p)],

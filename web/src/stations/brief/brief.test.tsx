@@ -29,6 +29,18 @@ describe('use, time and service', () => {
     expect(brief(1)?.standsOn).toBe('back')
   })
 
+  it('asks how dry and how damp it gets where it stands', async () => {
+    const { brief } = open()
+    const driest = screen.getByLabelText('Driest at home, % humidity')
+    await userEvent.clear(driest)
+    await userEvent.type(driest, '25{enter}')
+    expect(brief()?.home).toEqual({ temperatureC: 21, driestPercent: 25, dampestPercent: 60 })
+    const dampest = screen.getByLabelText('Dampest at home, % humidity')
+    await userEvent.clear(dampest)
+    await userEvent.type(dampest, '120{enter}')
+    expect(screen.getByRole('alert').textContent).toContain('from 5 to 95')
+  })
+
   it('asks for service of a device once, and no more when it is taken out', async () => {
     const { brief } = open({ ...view.design, brief: { ...view.design.brief, service: [{ deviceId: 'fan', timesPerYear: 4 }] } })
     const more = screen.getByLabelText('Add a device that wants service')

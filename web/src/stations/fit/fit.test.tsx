@@ -208,6 +208,7 @@ describe('the chosen device', () => {
         cables: [],
         hardware: [{ id: 'board', mount: 'standoffs', ports: [] }],
       }),
+      '/api/lengths': (r) => ({ mm: Number(new URL(r.url).searchParams.get('text')) }),
     })
     const changes = renderOpen(<FitStation />, view, 'device/sbc')
     const changed = () => vi.mocked(changes.edit).mock.calls.at(-1)?.[1](view.design).devices[0]
@@ -222,6 +223,24 @@ describe('the chosen device', () => {
     const { changed } = open()
     await userEvent.click(screen.getByLabelText(label))
     expect(changed()).toMatchObject(wanted)
+  })
+
+  it('is stuck by strips of a size instead of its screws, and screwed again', async () => {
+    const first = open()
+    await screen.findByLabelText('Turned over, component side to the deck')
+    await userEvent.selectOptions(screen.getByLabelText('Held by'), 'hookAndLoop')
+    expect(first.changed()?.stuck).toMatchObject({ kind: 'hookAndLoop', widthMm: 20 })
+  })
+
+  it('keeps the strip when its length changes and drops it with the screws', async () => {
+    const { changed } = open({ stuck: { kind: 'foamTape', widthMm: 15, lengthMm: 40 } })
+    await screen.findByLabelText('Turned over, component side to the deck')
+    const length = screen.getByLabelText(/^Strip length/)
+    await userEvent.clear(length)
+    await userEvent.type(length, '55{enter}')
+    await vi.waitFor(() => expect(changed()?.stuck).toEqual({ kind: 'foamTape', widthMm: 15, lengthMm: 55 }))
+    await userEvent.selectOptions(screen.getByLabelText('Held by'), '')
+    expect(changed()?.stuck).toBeNull()
   })
 
   it('lets the planner choose the standoff again when a board is turned over', async () => {

@@ -80,6 +80,34 @@ describe('decks', () => {
     expect(change?.(view.design).trays[0]).toMatchObject({ plane: 'facesRight', drawer: null })
   })
 
+  it('houses a shelf in its walls with a depth of its own, and stiffens a tray', async () => {
+    serve({
+      '/api/catalog': () => ({
+        materials: [{ id: 'beech', name: 'Beech' }],
+        sheets: [],
+        bars: [{ id: 'beech-12', materialId: 'beech', name: '12 x 12' }],
+        hardware: [],
+        threads: [],
+      }),
+      '/api/lengths': (r) => ({ mm: Number(new URL(r.url).searchParams.get('text')) }),
+    })
+    const view = someView({ design: { trays: [someTray({ support: 'housed' })] } })
+    const changes = renderOpen(<DecksPane />, view)
+    const changed = () => vi.mocked(changes.edit).mock.calls.at(-1)?.[1](view.design).trays[0]
+    const depth = screen.getByLabelText(/^Enters each wall by/)
+    await userEvent.type(depth, '4.5{enter}')
+    await vi.waitFor(() => expect(changed()).toMatchObject({ housingMm: 4.5 }))
+    await userEvent.selectOptions(await screen.findByLabelText('Bars under its free edges'), 'beech-12')
+    expect(changed()).toMatchObject({ stiffenerBarId: 'beech-12' })
+    await userEvent.selectOptions(screen.getByLabelText('Carried by'), 'posts')
+    expect(changed()).toMatchObject({ support: 'posts' })
+  })
+
+  it('offers bars instead of a plate only inside a frame', () => {
+    renderOpen(<DecksPane />, someView({ design: { trays: [someTray()] } }))
+    expect(screen.queryByRole('option', { name: /bars of the frame/ })).toBeNull()
+  })
+
   it('reads holes that are there line by line and names a bad line', async () => {
     const view = someView({ design: { trays: [someTray()] } })
     const changes = renderOpen(<DecksPane />, view)

@@ -81,6 +81,76 @@ describe('doors', () => {
   })
 })
 
+describe('panels', () => {
+  const solidFront = () => {
+    serve({
+      '/api/catalog': () => ({
+        materials: [{ id: 'cherry', name: 'Cherry', hasGrain: true, family: 'solidWood' }],
+        sheets: [],
+        bars: [],
+        threads: [],
+        cables: [],
+        hardware: [],
+      }),
+    })
+    const view = someView()
+    return {
+      ...view,
+      design: {
+        ...view.design,
+        box: {
+          ...view.design.box,
+          panels: view.design.box.panels.map((p) => (p.face === 'front' ? { ...p, materialId: 'cherry' } : p)),
+        },
+      },
+    }
+  }
+
+  it('of solid wood may float, others are not asked', async () => {
+    const view = solidFront()
+    const changes = renderOpen(<ShellStation />, view)
+    const floats = await screen.findByLabelText('floats')
+    expect(screen.getAllByLabelText('floats')).toHaveLength(1)
+    await userEvent.click(floats)
+    const front = vi
+      .mocked(changes.edit)
+      .mock.calls[0]?.[1](view.design)
+      .box.panels.find((p) => p.face === 'front')
+    expect(front).toMatchObject({ floats: true })
+  })
+
+  it('that come off get a fit class, or are cut to size again', async () => {
+    const view = solidFront()
+    const changes = renderOpen(<ShellStation />, view)
+    const fit = screen.getByLabelText('Fit of Top')
+    await userEvent.selectOptions(fit, 'sliding')
+    const top = (call: number) =>
+      vi
+        .mocked(changes.edit)
+        .mock.calls[call]?.[1](view.design)
+        .box.panels.find((p) => p.face === 'top')
+    expect(top(0)).toMatchObject({ fit: 'sliding' })
+    await userEvent.selectOptions(fit, '')
+    expect(screen.queryByLabelText('Fit of Left side')).toBeNull()
+  })
+
+  it('give way to what a structure sets under the box', () => {
+    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], hardware: [] }) })
+    const plinth: Structure = {
+      system: 'plinth',
+      id: 'plinth',
+      materialId: 'birch-plywood',
+      nominalMm: 12,
+      heightMm: 50,
+      setBackMm: 15,
+      airGapMm: 12,
+    }
+    renderOpen(<ShellStation />, someView({ design: { structures: [plinth] } }))
+    expect(screen.getByText('It stands on what a structure sets under it.')).toBeDefined()
+    expect(ASKED.plinth.map((a) => valueOf(plinth, a.key))).toEqual(['birch-plywood', 12, 50, 15, 12])
+  })
+})
+
 const rails: Structure = {
   system: 'railFrame',
   id: 'frame',
