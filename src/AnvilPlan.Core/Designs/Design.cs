@@ -160,6 +160,9 @@ public sealed record Panel(Face Face, string MaterialId, double NominalMm, doubl
 
     /// <summary>A solid panel loose in its grooves: cut so that it can swell and shrink across its grain.</summary>
     public bool Floats { get; init; }
+
+    /// <summary>The same panel with its figure a quarter round.</summary>
+    public Panel GrainTurned() => this with { Grain = Grain == GrainRun.AlongU ? GrainRun.AlongV : GrainRun.AlongU };
 }
 
 public enum JointKind

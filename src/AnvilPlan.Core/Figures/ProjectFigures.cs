@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Figures;
@@ -69,7 +70,7 @@ public static class ProjectFigures
     private static IEnumerable<ProjectFigure> Brief(Design design)
     {
         yield return new("brief/carries", "What stands on it", "Brief", "kg", design.Brief.CarriesKg ?? 0, (d, v) => d with { Brief = d.Brief with { CarriesKg = v } }) { Range = (0, 1000) };
-        yield return new("brief/carries-n", "What stands on it", "Brief", "N", (design.Brief.CarriesKg ?? 0) * 9.81, null);
+        yield return new("brief/carries-n", "What stands on it", "Brief", "N", (design.Brief.CarriesKg ?? 0) * Mass.NewtonPerKg, null);
         yield return new("home/driest", "Driest weeks at home", "Brief", "pct", design.Brief.Home.DriestPercent, null);
         yield return new("home/dampest", "Dampest weeks at home", "Brief", "pct", design.Brief.Home.DampestPercent, null);
         yield return new("home/temperature", "Room at home", "Brief", "C", design.Brief.Home.TemperatureC, null);

@@ -224,7 +224,7 @@ internal static class ShellFindings
             {
                 yield return Finding.Of("short-grain", Severity.Warn,
                     $"The grain of the {Deck.Name(face)} runs along the joint at {Deck.Name(joint.Edge)}, {Say.Mm(joint.LengthMm)} mm long: fingers, tails and tenons there are short grain and break off.",
-                    [.. places, Deck.PartOf(face)], new Remedy("turn-grain", "Let the grain run into the joint", d => d.WithPanel(face, p => p with { Grain = p.Grain == GrainRun.AlongU ? GrainRun.AlongV : GrainRun.AlongU })));
+                    [.. places, Deck.PartOf(face)], new Remedy("turn-grain", "Let the grain run into the joint", d => d.WithPanel(face, p => p.GrainTurned())));
             }
         }
     }

@@ -48,7 +48,7 @@ internal static class StockFindings
         var rule = plan.Shop.Rule(plan.Catalog.Material(part.MaterialId).Family);
         var (length, width) = (part.WidthMm + rule.LengthAllowanceMm, part.LengthMm + rule.WidthAllowanceMm);
         var fits = plan.Catalog.SheetsOf(part.MaterialId, part.NominalMm).Any(s => Fits(plan, s.LengthMm, s.WidthMm, length, width, false));
-        return fits && FaceOf(part) is { } face ? design.WithPanel(face, p => p with { Grain = p.Grain == GrainRun.AlongU ? GrainRun.AlongV : GrainRun.AlongU }) : null;
+        return fits && FaceOf(part) is { } face ? design.WithPanel(face, p => p.GrainTurned()) : null;
     }
 
     private static Design? OtherStock(PlanSoFar plan, Design design, Part part)

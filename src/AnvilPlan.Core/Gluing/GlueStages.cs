@@ -40,18 +40,22 @@ public static class GlueStages
             stages, Needed(minutes, working), shop.Clamps.Count == 0 ? 0 : stages.Max(s => Missing(s.Clamps, shop.Clamps)), [.. Squares(joints, shell, fit, stages)]);
     }
 
-    /// <summary>The least number of goes, each within the working time; null when one piece alone takes longer.</summary>
+    /// <summary>The least number of goes, each within the working time, filled one after the other; null when one piece alone, or the first two, take longer.</summary>
     public static int? Needed(IReadOnlyList<double> minutes, double working)
     {
-        for (var n = 1; n <= Math.Max(1, minutes.Count - 1); n++)
+        var (goes, filled) = (1, 0.0);
+        foreach (var (each, i) in minutes.Select((m, i) => (m, i)))
         {
-            if (Split(minutes, n).All(c => minutes.Skip(c.From).Take(c.To - c.From).Sum() <= working + 1e-9))
+            var fits = filled + each <= working + 1e-9;
+            if (each > working + 1e-9 || (i == 1 && !fits))
             {
-                return n;
+                return null;
             }
+
+            (goes, filled) = fits ? (goes, filled + each) : (goes + 1, each);
         }
 
-        return null;
+        return goes;
     }
 
     private static Dictionary<string, string> Names(ShellPlan shell) => shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members).Select(p => (p.Id, p.Name))
@@ -90,16 +94,17 @@ public static class GlueStages
     /// </summary>
     private static List<string> Order(IReadOnlyList<GlueLine> lines, JointPlan joints, ShellPlan shell)
     {
-        var left = lines.SelectMany(l => (string[])[l.A, l.B]).Distinct().Order(StringComparer.Ordinal).ToList();
+        var meets = lines.SelectMany(l => ((string Piece, string Other)[])[(l.A, l.B), (l.B, l.A)]).ToLookup(x => x.Piece, x => x.Other, StringComparer.Ordinal);
+        var left = meets.Select(g => g.Key).Order(StringComparer.Ordinal).ToList();
         var captured = Captured(joints, shell).ToList();
-        var order = new List<string>();
+        var (order, standing) = (new List<string>(), new HashSet<string>(StringComparer.Ordinal));
+        bool LocksOut(string piece) => captured.Exists(c => c.Piece != piece && meets.Contains(c.Piece) && !standing.Contains(c.Piece)
+            && ((c.One == piece && standing.Contains(c.Other)) || (c.Other == piece && standing.Contains(c.One))));
         while (left.Count > 0)
         {
-            int Meets(string piece) => lines.Count(l => (l.A == piece && order.Contains(l.B)) || (l.B == piece && order.Contains(l.A)));
-            int All(string piece) => lines.Count(l => l.A == piece || l.B == piece);
-            bool LocksOut(string piece) => captured.Any(c => left.Contains(c.Piece) && c.Piece != piece && ((c.One == piece && order.Contains(c.Other)) || (c.Other == piece && order.Contains(c.One))));
-            var next = left.OrderBy(p => LocksOut(p) ? 1 : 0).ThenByDescending(Meets).ThenByDescending(All).First();
+            var next = left.OrderBy(p => LocksOut(p) ? 1 : 0).ThenByDescending(p => meets[p].Count(standing.Contains)).ThenByDescending(p => meets[p].Count()).First();
             order.Add(next);
+            standing.Add(next);
             left.Remove(next);
         }
 
@@ -129,7 +134,13 @@ public static class GlueStages
     public static IReadOnlyList<(int From, int To)> Split(IReadOnlyList<double> minutes, int goes)
     {
         var n = minutes.Count;
-        double Sum(int from, int to) => minutes.Skip(from).Take(to - from).Sum();
+        var sums = new double[n + 1];
+        for (var i = 0; i < n; i++)
+        {
+            sums[i + 1] = sums[i] + minutes[i];
+        }
+
+        double Sum(int from, int to) => sums[to] - sums[from];
         var best = new double[goes + 1, n + 1];
         var cut = new int[goes + 1, n + 1];
         for (var to = 0; to <= n; to++)

@@ -46,7 +46,7 @@ internal static class LoadFindings
             yield return new Remedy("thicker", "Take the next thickness that stays straight", d => Trial.FirstSound(plan, "board-sags", Thicker(plan, d, face)));
             if (part.Grain)
             {
-                yield return new Remedy("turn-grain", "Let the grain run across the span", d => Trial.FirstSound(plan, "board-sags", [d.WithPanel(face, p => p with { Grain = p.Grain == GrainRun.AlongU ? GrainRun.AlongV : GrainRun.AlongU })]));
+                yield return new Remedy("turn-grain", "Let the grain run across the span", d => Trial.FirstSound(plan, "board-sags", [d.WithPanel(face, p => p.GrainTurned())]));
             }
         }
         else

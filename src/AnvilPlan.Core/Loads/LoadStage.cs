@@ -7,6 +7,7 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Joints.Methods;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Wood;
 
@@ -15,7 +16,7 @@ namespace AnvilPlan.Core.Loads;
 /// <summary>What stands on boards, hangs on strips, magnets and hinges, against what they bear.</summary>
 public static class LoadStage
 {
-    private const double Gravity = 9.81;
+    private const double Gravity = Mass.NewtonPerKg;
 
     /// <summary>A line that still looks straight: L/600; a tray that nobody sees may sag L/360.</summary>
     internal const double LooksStraight = 600;

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Quantities;
 
 namespace AnvilPlan.Core.Loads;
 
@@ -9,6 +10,6 @@ namespace AnvilPlan.Core.Loads;
 public sealed record Sticking(string Name, double ThicknessMm, double ShearNPerMm2, double PullNPerMm2, double SafetyFactor)
 {
     public static Sticking Of(StickKind kind) => kind == StickKind.FoamTape
-        ? new Sticking("foam tape", 1.1, 9.81 / 5500, 9.81 / 5500, 4)
+        ? new Sticking("foam tape", 1.1, Mass.NewtonPerKg / 5500, Mass.NewtonPerKg / 5500, 4)
         : new Sticking("hook-and-loop", 5, 0.1 / 8, 0.05 / 8, 8);
 }

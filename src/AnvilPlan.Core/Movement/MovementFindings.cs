@@ -102,7 +102,7 @@ internal static class MovementFindings
             ? e with { DepthMm = Math.Round(plan.Fit.Envelope.ThicknessMm[e.Covers] * 2 / 3, 1) }
             : e));
 
-    private static Design Turned(Design design, Face face) => design.WithPanel(face, p => p with { Grain = p.Grain == GrainRun.AlongU ? GrainRun.AlongV : GrainRun.AlongU });
+    private static Design Turned(Design design, Face face) => design.WithPanel(face, p => p.GrainTurned());
 
     private static Face? FaceOf(SolidPart part) => Deck.FaceOf(part.Id);
 

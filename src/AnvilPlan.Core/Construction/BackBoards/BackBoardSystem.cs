@@ -10,6 +10,7 @@ using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Plastics;
+using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.BackBoards;
@@ -260,6 +261,6 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         var weights = plan.Parts.Parts.Where(p => p.LeafOf is null).Select(p => (p.MassG, p.Box.Centre.Y)).Concat(plan.Fit.Devices.Select(d => (d.Model.MassG, d.Body.Centre.Y))).ToList();
         var total = weights.Sum(w => w.MassG);
         var arm = plan.Fit.Envelope.Outer.Max.Y - (total <= 0 ? board.Box.Centre.Y : weights.Sum(w => w.MassG * w.Y) / total);
-        return massKg * 9.81 * arm / height;
+        return massKg * Mass.NewtonPerKg * arm / height;
     }
 }
