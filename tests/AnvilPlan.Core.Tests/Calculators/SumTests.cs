@@ -78,6 +78,19 @@ public class SumTests
     [InlineData("how long does a print take", "print_time")]
     public void What_a_maker_types_finds_the_sum_first(string typed, string name) => Assert.Equal(name, SumSearch.Find(typed)[0].Name);
 
+    [Theory]
+    [MemberData(nameof(Names))]
+    public void A_sum_is_among_the_first_for_its_title_and_for_each_of_its_questions(string name)
+    {
+        var text = SumText.For(name);
+        Assert.Equal(name, SumSearch.Find(text.Title)[0].Name);
+        foreach (var question in text.Asks)
+        {
+            var found = SumSearch.Find(question).Select(c => c.Name).ToList();
+            Assert.True(found.IndexOf(name) is >= 0 and < 6, $"“{question}” finds {string.Join(", ", found.Take(6))}");
+        }
+    }
+
     [Fact]
     public void Nothing_typed_lists_all_and_nonsense_lists_none()
     {

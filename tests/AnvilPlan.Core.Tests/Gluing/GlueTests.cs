@@ -98,6 +98,21 @@ public class GlueTests
     }
 
     [Fact]
+    public void Filling_goes_one_after_the_other_needs_no_more_than_the_best_split()
+    {
+        var random = new Random(11);
+        for (var trial = 0; trial < 300; trial++)
+        {
+            var minutes = Enumerable.Range(0, random.Next(2, 12)).Select(_ => Math.Round(0.2 + (random.NextDouble() * 4), 2)).ToList();
+            var working = 3 + (random.NextDouble() * 9);
+            var best = Enumerable.Range(1, minutes.Count - 1)
+                .Where(n => GlueStages.Split(minutes, n).All(c => minutes.Skip(c.From).Take(c.To - c.From).Sum() <= working + 1e-9))
+                .Select(n => (int?)n).FirstOrDefault();
+            Assert.Equal(best, GlueStages.Needed(minutes, working));
+        }
+    }
+
+    [Fact]
     public void A_bottom_in_grooves_comes_before_the_board_that_would_lock_it_out()
     {
         var design = Glued();
