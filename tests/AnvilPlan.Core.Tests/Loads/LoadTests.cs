@@ -181,4 +181,35 @@ public class LoadTests
         Assert.Equal(240 - 30 - (2 * 11.9), plan.Part("plinth/left").LengthMm, 6);
         Assert.Contains(DesignCheck.Problems(design with { Box = design.Box with { Feet = new Feet(20, 10, 30) } }, Sample.Catalog), p => p.Message.Contains("not on both", StringComparison.Ordinal));
     }
+
+    [Fact]
+    public void The_briefs_height_counts_whatever_it_stands_on()
+    {
+        var plinth = Sample.Catalog.Systems.Single(s => s.Key == "plinth").Begin(Sample.Empty, Sample.Catalog)!;
+        foreach (var (limit, over) in ((double, bool)[])[(209, true), (211, false)])
+        {
+            // 160 of box on 50 of plinth
+            var plan = Sample.Plan(plinth with { Brief = plinth.Brief with { LimitHeightMm = limit } });
+            Assert.Equal(over, plan.Findings.Any(f => f.Code == "over-the-limit" && f.Text.Contains("with what it stands on", StringComparison.Ordinal)));
+        }
+    }
+
+    [Theory]
+    [InlineData(5, true)]
+    [InlineData(8, false)]
+    public void A_fan_below_breathes_through_the_gap_round_the_feet(double feetMm, bool chokes)
+    {
+        var design = Sample.Empty with { Box = Sample.Empty.Box with { Feet = new Feet(12, feetMm, 20), WidthMm = 200, DepthMm = 160 } };
+        var plan = Sample.Plan(design.With(Sample.Device("fan", "fan-80", "panel/bottom", 30, 40) with { Grille = new Grille(GrilleKind.Open, 0, 0) }));
+        // 720 mm round the bottom times the height of the feet against the opening
+        Assert.InRange(plan.Fans.Single().OpenMm2, 720 * 5, 720 * 8);
+        Assert.Equal(chokes, plan.Findings.Any(f => f.Code == "feet-low"));
+    }
+
+    [Fact]
+    public void A_board_that_nothing_carries_from_two_sides_is_no_beam()
+    {
+        var open = ((Face[])[Face.Left, Face.Right, Face.Back]).Aggregate(Carrying(10), (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open }));
+        Assert.DoesNotContain(Sample.Plan(open).Loads, l => l.Id == "top");
+    }
 }

@@ -11,6 +11,25 @@ describe('station states', () => {
     expect(homeOf('screw-too-long')).toBe('mounts')
     expect(homeOf('corner-open')).toBe('shell')
   })
+  it('finds what structures, glue, fits and loads say at the shell', () => {
+    for (const code of [
+      'part-floats',
+      'corner-not-possible',
+      'glue-time-short',
+      'fit-binds',
+      'grain-crossed',
+      'board-sags',
+      'feet-low',
+    ])
+      expect(homeOf(code)).toBe('shell')
+  })
+  it('gives the sums no state of their own, whatever the plan says', () => {
+    expect(stationState('sums', design('', []), plan([{ code: 'fit-binds', severity: 'stop' }]))).toEqual({
+      word: 'tool',
+      stops: 0,
+      warns: 0,
+    })
+  })
   it('counts stops and warnings and leaves notes out', () => {
     const state = stationState(
       'mounts',
