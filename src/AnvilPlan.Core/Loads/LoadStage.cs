@@ -19,8 +19,8 @@ public static class LoadStage
     private const double Gravity = Mass.NewtonPerKg;
 
     /// <summary>A line that still looks straight: L/600; a tray that nobody sees may sag L/360.</summary>
-    internal const double LooksStraight = 600;
-    internal const double Serves = 360;
+    private const double LooksStraight = 600;
+    private const double Serves = 360;
 
     private const double MagnetSafety = 3;
     private const double ScrewSafety = 4;
@@ -33,7 +33,7 @@ public static class LoadStage
         .. Top(design, catalog, fit, shell), .. Trays(design, catalog, fit, shell), .. Stuck(design, fit), .. Magnets(design, catalog, shell, joints), .. Doors(design, catalog, fit, shell),
     ];
 
-    internal static double LoadOnTopN(Design design) => (design.Brief.CarriesKg ?? 0) * Gravity;
+    private static double LoadOnTopN(Design design) => (design.Brief.CarriesKg ?? 0) * Gravity;
 
     /// <summary>The top under what stands on it, taken as one foot in the middle.</summary>
     private static IEnumerable<LoadCase> Top(Design design, Catalog catalog, FitPlan fit, ShellPlan shell)

@@ -64,7 +64,6 @@ public class StructureCheckTests
         var random = new Random(system.Length);
         var begun = Begun(system);
         var numbers = Numbers(JsonSerializer.SerializeToElement(begun, WireJson.Options).GetProperty("structures")[begun.Structures.Count - 1]).ToList();
-        var planned = 0;
         for (var i = 0; i < 40; i++)
         {
             var design = begun;
@@ -77,7 +76,6 @@ public class StructureCheckTests
             }
 
             var plan = Sample.Plan(design);
-            planned++;
             Assert.NotEmpty(JsonSerializer.Serialize(plan, WireJson.Options));
             Assert.All(plan.Parts, p => Assert.True(p.LengthMm > 0 && p.WidthMm > 0 && p.ThicknessMm > 0, $"{system}/{i}: {p.Id}"));
             foreach (var remedy in plan.Findings.SelectMany(f => f.Remedies).Take(6))
@@ -88,8 +86,6 @@ public class StructureCheckTests
                 }
             }
         }
-
-        Assert.Equal(40, planned);
     }
 
     private static Design Try(Design design, string field, double value)

@@ -132,12 +132,10 @@ public class FitTests
     [Fact]
     public void Processes_follow_from_material_and_tools()
     {
-        var plan = Sample.Plan(Sample.Empty);
         var shell = Fit(Sample.Empty, ShopProfile.Usual);
         Assert.Equal(ShopProcess.Saw, Making.ProcessOf(shell, Sample.Catalog, ShopProfile.Usual));
         var laser = ShopProfile.Usual with { Tools = new ToolSet([new Tool("l", ToolKind.Laser, "Laser", 600, 400, null, 12, 0.2, null, false)], [], []) };
         Assert.Equal(ShopProcess.Laser, Making.ProcessOf(shell, Sample.Catalog, laser));
-        Assert.Equal(6, plan.Parts.Count(p => p.Id.StartsWith("shell/", StringComparison.Ordinal)));
     }
 
     private static AnvilPlan.Core.Shell.SolidPart Fit(Design design, ShopProfile shop) =>
