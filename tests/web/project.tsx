@@ -120,6 +120,7 @@ export function someTray(tray: Partial<Schemas['Tray']> = {}): Schemas['Tray'] {
     locked: false,
     stiffenerBarId: null,
     housingMm: null,
+    flanges: null,
     ...tray,
   }
 }

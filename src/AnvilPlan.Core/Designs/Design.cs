@@ -242,7 +242,36 @@ public enum TraySupport
 
     /// <summary>No plate: the bars of a frame carry what stands there.</summary>
     OnBars,
+
+    /// <summary>By its own flanges, fixed to the two walls beside it.</summary>
+    Flanges,
 }
+
+/// <summary>How two folded sheets, or a sheet and a wall, are joined.</summary>
+public enum SheetJoin
+{
+    Rivets,
+    ScrewsAndNuts,
+    RivetNuts,
+}
+
+/// <summary>Which edges of a plate are folded over.</summary>
+public enum FlangedEdges
+{
+    /// <summary>The two beside the walls that can carry it.</summary>
+    Walls,
+
+    /// <summary>The two others.</summary>
+    Free,
+    All,
+}
+
+/// <summary>Edges of a sheet that are turned over: a tray with sides of its own.</summary>
+/// <param name="Behind">Turned away from the near side: down, for a level tray; else up.</param>
+/// <param name="HeightMm">Outside, with the sheet.</param>
+/// <param name="RadiusMm">Inside radius of the bends.</param>
+/// <param name="Join">To walls of sheet; wooden walls take wood screws from inside.</param>
+public sealed record TrayFlanges(FlangedEdges Edges, bool Behind, double HeightMm, double RadiusMm, SheetJoin Join);
 
 /// <summary>How a plate lies in the box, named by the way its near side looks.</summary>
 public enum TrayPlane
@@ -277,6 +306,9 @@ public sealed record Tray(
 
     /// <summary>A bar glued or screwed under its two free edges against sag; null = none.</summary>
     public string? StiffenerBarId { get; init; }
+
+    /// <summary>Its edges that are folded over; null = a flat plate.</summary>
+    public TrayFlanges? Flanges { get; init; }
 
     /// <summary>How deep a housed plate enters each wall; null = a third of the wall.</summary>
     public double? HousingMm { get; init; }

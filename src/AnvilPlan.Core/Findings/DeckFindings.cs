@@ -29,6 +29,7 @@ internal static class DeckFindings
             TraySupport.Rails => plan.Shell.Members.Count(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)) == 2,
             TraySupport.Posts or TraySupport.Hung => PlateSupports.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm,
             TraySupport.OnBars => plan.Shell.Members.Any(m => m.CarriesDeck == tray.Id),
+            TraySupport.Flanges => plan.Joints.Holds.Count(h => h.PartA.StartsWith($"{tray.Id}/flange-", StringComparison.Ordinal) || h.PartB.StartsWith($"{tray.Id}/flange-", StringComparison.Ordinal)) >= 2,
             TraySupport.Housed => plan.Joints.Holds.Count(h => h.PartA == tray.Id || h.PartB == tray.Id) >= 2,
             _ => plan.Joints.Holds.Any(h => h.PartA == tray.Id || h.PartB == tray.Id),
         };
@@ -42,13 +43,14 @@ internal static class DeckFindings
                 new Remedy("posts", $"Stand it on four posts from the {behind}", d => tray.UndersideMm < FitStage.LeastStandoffMm ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })));
         }
 
-        var (box, inside, axis) = (plan.Fit.Trays[tray.Id], plan.Fit.Envelope.Inner, tray.Plane.Normal().Axis());
+        var (box, inside, axis) = (tray.WithFlanges(plan.Fit.Trays[tray.Id]), plan.Fit.Envelope.Inner, tray.Plane.Normal().Axis());
+        var below = tray.FlangesBeyond(plan.Fit.Trays[tray.Id].Size[axis]).Behind;
         if (!inside.Contains(box) && !Copies.IsCopy(tray.Id) && tray.Support != TraySupport.Housed)
         {
             yield return Finding.Of("tray-outside", Severity.Stop,
-                $"{tray.Name} does not lie inside the box: it reaches to {Say.Mm(tray.UndersideMm + box.Size[axis])} mm from the {behind}, the inside is {Say.Mm(inside.Size[axis])} mm there.",
+                $"{tray.Name} does not lie inside the box: it reaches from {Say.Mm(tray.UndersideMm - below)} to {Say.Mm(tray.UndersideMm - below + box.Size[axis])} mm from the {behind}, the inside is {Say.Mm(inside.Size[axis])} mm there.",
                 [tray.Id],
-                new Remedy("lower", "Bring it to the middle of the box", d => d.WithTray(tray.Id, t => t with { UndersideMm = Math.Round(inside.Size[axis] / 2) })));
+                new Remedy("lower", "Bring it to the middle of the box", d => d.WithTray(tray.Id, t => t with { UndersideMm = tray.Flanges is null ? Math.Round(inside.Size[axis] / 2) : Math.Round(Math.Max(0, (inside.Size[axis] - box.Size[axis]) / 2) + below, 1) })));
         }
     }
 

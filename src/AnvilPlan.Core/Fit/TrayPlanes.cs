@@ -44,4 +44,21 @@ public static class TrayPlanes
         TrayPlane.FacesRight => ("the right", "the left"),
         _ => ("above", "below"),
     };
+
+    /// <summary>How far its flanges stand beyond a plate, ahead of its near face and behind its far one, mm.</summary>
+    public static (double Ahead, double Behind) FlangesBeyond(this Tray tray, double thicknessMm) => tray.Flanges switch
+    {
+        null => (0, 0),
+        { Behind: true } f => (0, f.HeightMm - thicknessMm),
+        var f => (f.HeightMm - thicknessMm, 0),
+    };
+
+    /// <summary>A plate's block with all that its flanges reach round.</summary>
+    public static Box WithFlanges(this Tray tray, Box plate)
+    {
+        var normal = tray.Plane.Normal();
+        var (ahead, behind) = tray.FlangesBeyond(plate.Size[normal.Axis()]);
+        var (near, far) = (plate.Side(normal) + (normal.Sign() * ahead), plate.Side(normal.Opposite()) - (normal.Sign() * behind));
+        return plate.WithSpan(normal.Axis(), Math.Min(near, far), Math.Max(near, far));
+    }
 }

@@ -82,7 +82,7 @@ public sealed class MeetingStage
                 {
                     yield return Of(
                         $"{tray.Id}/{Word(axis)}", $"{tray.Name} between {Deck.Name(least)} and {Deck.Name(most)}",
-                        [.. Opening(null, least, most, axis), Size(plate, axis)], null, plate, wall, [tray.Id, Deck.PartOf(least), Deck.PartOf(most)]);
+                        [.. Opening(null, least, most, axis), Size(plate, axis) with { NominalMm = _fit.Trays[tray.Id].Size[axis] }], null, plate, wall, [tray.Id, Deck.PartOf(least), Deck.PartOf(most)]);
                 }
             }
         }

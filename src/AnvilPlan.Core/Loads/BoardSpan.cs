@@ -29,16 +29,23 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
         var supports = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members)
             .Where(p => p.Id != board.Id && !p.Id.StartsWith("stiffener/", StringComparison.Ordinal) && Deck.FaceOf(p.Id) is var f && (f is not { } face || design.Panel(face).Hold is PanelHold.Fixed or PanelHold.Removable))
             .ToList();
-        return ((Axis[])[Axis.X, Axis.Y]).Select(axis => Along(board, tray, axis, supports, catalog, shell)).OfType<BoardSpan>().MinBy(s => s.SpanMm);
+        return ((Axis[])[Axis.X, Axis.Y]).Select(axis => Along(board, tray, axis, supports, catalog, fit, shell)).OfType<BoardSpan>().MinBy(s => s.SpanMm);
     }
 
-    private static BoardSpan? Along(SolidPart board, Tray? tray, Axis axis, IReadOnlyList<SolidPart> supports, Catalog catalog, ShellPlan shell)
+    private static BoardSpan? Along(SolidPart board, Tray? tray, Axis axis, IReadOnlyList<SolidPart> supports, Catalog catalog, FitPlan fit, ShellPlan shell)
     {
         var other = axis == Axis.X ? Axis.Y : Axis.X;
         var (width, length) = (board.Box.Size[other], board.Box.Size[axis]);
+        var stiff = Stiffeners(board, axis, catalog, shell) + Flanges(board, axis, catalog, shell);
         if (tray is { Support: TraySupport.Posts or TraySupport.Hung })
         {
-            return new BoardSpan(Math.Max(width, length) - (2 * PostInsetMm), Math.Min(width, length), board.Frame.U.Axis() == axis, 0);
+            return length >= width ? new BoardSpan(length - (2 * PostInsetMm), width, board.Frame.U.Axis() == axis, stiff) : null;
+        }
+
+        if (tray is { Support: TraySupport.Flanges })
+        {
+            // hung between the walls by its own sides
+            return axis == tray.Plane.Rails().Least.Outward().Axis() ? new BoardSpan(fit.Trays[tray.Id].Size[axis], width, board.Frame.U.Axis() == axis, stiff) : null;
         }
 
         var under = supports
@@ -53,7 +60,7 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
         }
 
         // a wall and the block beside it are one support, and one carries nothing
-        return span < LeastSpanMm ? null : new BoardSpan(span, width, board.Frame.U.Axis() == axis, Stiffeners(board, axis, catalog, shell));
+        return span < LeastSpanMm ? null : new BoardSpan(span, width, board.Frame.U.Axis() == axis, stiff);
     }
 
     private static double Overlap(Box a, Box b, Axis axis) => Math.Min(a.Max[axis], b.Max[axis]) - Math.Max(a.Min[axis], b.Min[axis]);
@@ -62,6 +69,30 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
     private static double Stiffeners(SolidPart board, Axis axis, Catalog catalog, ShellPlan shell) => shell.Members
         .Where(m => m.Id.StartsWith($"stiffener/{board.Id}/", StringComparison.Ordinal) && m.Frame.U.Axis() == axis && m.BarId is not null)
         .Sum(m => catalog.Material(m.MaterialId).YoungsGPa * 1000 * catalog.Bar(m.BarId!).InertiaMm4);
+
+    /// <summary>
+    /// Flanges along the span make a channel of the plate: what its second moment is more than the flat plate's, about the common
+    /// centroid (parallel axes), times E.
+    /// </summary>
+    private static double Flanges(SolidPart board, Axis axis, Catalog catalog, ShellPlan shell)
+    {
+        var t = board.ThicknessMm;
+        var flanges = shell.Members.Where(m => board.LeafOf is not null && m.LeafOf == board.LeafOf && m.Frame.U.Axis() == axis && m.Body.Count == 1 && m.Box.Size.Z > t).ToList();
+        if (flanges.Count == 0)
+        {
+            return 0;
+        }
+
+        var width = board.Box.Size[axis == Axis.X ? Axis.Y : Axis.X];
+        (double Area, double Centre, double Own)[] pieces =
+        [
+            (width * t, board.Box.Centre.Z, Deflection.BoardInertiaMm4(width, t)),
+            .. flanges.Select(f => (t * f.Box.Size.Z, f.Box.Centre.Z, Deflection.BoardInertiaMm4(t, f.Box.Size.Z))),
+        ];
+        var centroid = pieces.Sum(p => p.Area * p.Centre) / pieces.Sum(p => p.Area);
+        var whole = pieces.Sum(p => p.Own + (p.Area * (p.Centre - centroid) * (p.Centre - centroid)));
+        return catalog.Material(board.MaterialId).YoungsGPa * 1000 * (whole - pieces[0].Own);
+    }
 
     /// <summary>Sag under a load in N, mm, after years: beam formulas with E along or across the grain.</summary>
     public (double SagMm, string Why) Sag(Material material, double thicknessMm, double loadN, LoadSpread spread)

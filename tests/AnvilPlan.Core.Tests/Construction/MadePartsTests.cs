@@ -56,7 +56,8 @@ public class MadePartsTests
         Assert.Equal(inside - (2 * 12.7), slides.Part("stand/right").Box.Max.X - slides.Part("stand/left").Box.Min.X, 6);
         Assert.Contains(slides.Cost.Purchase, l => l.Item.Contains("slide", StringComparison.Ordinal) && l.Item.Contains("150", StringComparison.Ordinal));
         var wooden = Sample.Plan(Stand(RunnerKind.WoodenRunners, 150));
-        Assert.Equal(inside - 2, wooden.Part("stand/right").Box.Max.X - wooden.Part("stand/left").Box.Min.X, 6);
+        // loose: three times the half millimetre to which a glued-up drawer is true, over both sides
+        Assert.Equal(inside - 1.5, wooden.Part("stand/right").Box.Max.X - wooden.Part("stand/left").Box.Min.X, 6);
         Assert.DoesNotContain(wooden.Cost.Purchase, l => l.Item.Contains("slide", StringComparison.Ordinal));
     }
 
@@ -89,6 +90,25 @@ public class MadePartsTests
         // flat is as heavy as folded, but for the ring that the neutral line leaves out
         Assert.Equal(plan.Parts.Where(p => p.LeafOf == "base").Sum(p => p.MassG), blank.MassG, 6);
         Assert.Equal(5 + 4, plan.Parts.Count(p => p.LeafOf == "base" && !p.Id.Contains("return", StringComparison.Ordinal)));
+    }
+
+    [Fact]
+    public void A_door_over_a_folded_tray_lies_on_its_returns_and_is_held_by_its_hinges_alone()
+    {
+        var design = Of(Sample.Empty, "aluminium-5052", 1.5).WithPanel(Face.Top, p => p with { MaterialId = "birch-plywood", NominalMm = 12, Hold = PanelHold.Hinged, HingeAt = Face.Back });
+        design = design with
+        {
+            Box = design.Box with { Feet = null, Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, BlockBarId = null, DepthMm = null, Covers = e.Id.Of().B == Face.Top ? Face.Top : e.Covers })] },
+            Structures = [new FoldedSheet("base", [Face.Bottom, Face.Front, Face.Back, Face.Left, Face.Right], 1.5, 14, SheetJoin.ScrewsAndNuts)],
+        };
+        Assert.Empty(DesignCheck.Problems(design, Sample.Catalog));
+        var plan = Sample.Plan(design);
+        var returns = plan.Parts.Where(p => p.Id.StartsWith("base/return-", StringComparison.Ordinal)).ToList();
+        Assert.Equal(4, returns.Count);
+        Assert.All(returns, r => Assert.Equal(plan.Part("shell/top").Box.Min.Z, r.Box.Max.Z, 6));
+        Assert.All(plan.Holds.Where(h => h.PartA == "shell/top" || h.PartB == "shell/top"), h => Assert.Equal(AnvilPlan.Core.Construction.HoldBy.Hinge, h.By));
+        Assert.Contains(plan.Cost.Purchase, l => l.Item.Contains("hinge", StringComparison.Ordinal));
+        Assert.Empty(SolidityCheck.Faults(plan));
     }
 
     [Fact]

@@ -103,6 +103,12 @@ public class RandomDesignTests
             _ => ([Face.Back, Face.Left, Face.Right], [Face.Front, Face.Top, Face.Bottom]),
         };
         design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = null, Hold = f == Face.Top || f == Face.Front ? PanelHold.Removable : PanelHold.Fixed }));
+        if (second.Length == 1 && random.Next(2) == 0)
+        {
+            // a wooden door over the tray, hung at the back
+            design = design.WithPanel(Face.Top, p => p with { MaterialId = "birch-plywood", NominalMm = 12, Hold = PanelHold.Hinged, HingeAt = Face.Back });
+        }
+
         return design with
         {
             Box = design.Box with { WidthMm = 120 + random.Next(130), DepthMm = 120 + random.Next(120), HeightMm = 80 + random.Next(100), Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, Covers = second.Contains(e.Id.Of().A) ? e.Id.Of().A : e.Id.Of().B, BlockBarId = null, DepthMm = null })] },
@@ -292,6 +298,27 @@ public class RandomDesignTests
         design = design.WithPanel(Face.Bottom, p => p with { MaterialId = One(random, ["beech", "cherry", "maple"]), NominalMm = 12, Floats = true, InsetMm = 6, Grain = (GrainRun)random.Next(2) });
         design = Faces.All.Where(f => f != Face.Bottom).Aggregate(design, (d, f) => d.WithPanel(f, p => p with { NominalMm = 15 }));
         return Faces.Edges.Where(e => e.Of().B == Face.Bottom).Aggregate(design with { Box = design.Box with { Feet = null } }, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Groove, Covers = id.Of().A, DepthMm = 6, BlockBarId = null }));
+    });
+
+    [Fact]
+    public void Trays_with_folded_sides_lie_in_any_box() => Sound(17, 120, (random, design) =>
+    {
+        var support = One(random, [TraySupport.Flanges, TraySupport.Rails, TraySupport.Posts, TraySupport.Housed]);
+        var edges = support switch { TraySupport.Flanges => One(random, [FlangedEdges.Walls, FlangedEdges.All]), TraySupport.Housed => FlangedEdges.Free, _ => (FlangedEdges)random.Next(3) };
+        var behind = random.Next(2) == 0 && (support != TraySupport.Rails || edges == FlangedEdges.Free);
+        var sheet = One(random, [1.0, 1.5, 2]);
+        var tray = new Tray("tray", "Tray", "aluminium-5052", sheet, null, 40 + random.Next(20), One(random, [0.5, 1, 1.5]), support, support == TraySupport.Rails ? "aluminium-6061-15x15" : null)
+        {
+            Plane = (TrayPlane)random.Next(3),
+            Flanges = new TrayFlanges(edges, behind, 13 + random.Next(15), One(random, [2.0, 3]), (SheetJoin)random.Next(3)),
+        };
+        var racked = tray.Plane == TrayPlane.Level && random.Next(3) == 0;
+        return design with
+        {
+            Box = design.Box with { HeightMm = design.Box.HeightMm + 100 },
+            Trays = [tray],
+            Structures = racked ? [new TrayRack("rack", "tray", 2, null, 5)] : [],
+        };
     });
 
     private static void Sound(int seed, int count, Func<Random, Design, Design> build)

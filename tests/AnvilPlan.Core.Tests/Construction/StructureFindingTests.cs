@@ -35,6 +35,7 @@ public class StructureFindingTests
         { "beam-below-floor", 1, Levelled().WithTray("a", t => t with { UndersideMm = 5 }) },
         { "rail-in-post", 0, Levelled().WithDevice("board", d => d with { UMm = 2 }) },
         { "no-slide-fits", 2, Stand(t => t with { Drawer = new Drawer(Face.Front, 233) }) },
+        { "drawer-jams", 1, Stand(t => t).WithStructure<DrawerStand>("stand", s => s with { Runner = RunnerKind.WoodenRunners, Play = FitClass.Press }) },
         { "drawer-too-tall", 1, Stand(t => t).WithStructure<DrawerStand>("stand", s => s with { WallHeightMm = 150 }) },
         { "anchor-wall-thin", 1, Begun("printedBody").WithStructure<PrintedBody>("printed-body", b => b with { WallMm = 3, Anchors = true }) },
         { "stack-height", 1, ChainlessStack(61) },

@@ -74,6 +74,8 @@ const HOME: Record<string, StationKey> = {
   'corner-not-possible': 'shell',
   'bend-too-tight': 'shell',
   'flange-too-short': 'shell',
+  'flange-no-room': 'fit',
+  'drawer-jams': 'shell',
   'slot-too-narrow': 'shell',
   'rack-pitch-low': 'shell',
   'rack-too-tall': 'shell',

@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Planning;
@@ -16,7 +17,10 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
     private const double SlideMm = 12.7;
 
     private const double SlideHeightMm = 35;
-    private const double WoodPlayMm = 1;
+
+    /// <summary>A glued-up drawer and the opening for it are each true to this over their width, mm [R].</summary>
+    private const double GluedUpMm = 0.5;
+
     private const double RunnerBarMm = 12;
     private const string RunnerBar = "beech-12x12";
 
@@ -55,9 +59,9 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
         {
             check.Refuse("trayId", $"trayId is \"{own.TrayId}\": the design has no such tray.");
         }
-        else if (tray is not { Plane: TrayPlane.Level, Drawer.Out: Face.Front, Support: TraySupport.None })
+        else if (tray is not { Plane: TrayPlane.Level, Drawer.Out: Face.Front, Support: TraySupport.None, Flanges: null })
         {
-            check.Refuse("trayId", $"trayId is \"{own.TrayId}\": the drawer's bottom is a level tray that slides out in front and has no support of its own.");
+            check.Refuse("trayId", $"trayId is \"{own.TrayId}\": the drawer's bottom is a level tray that slides out in front, flat, and has no support of its own.");
         }
 
         if (design.Panel(Face.Front).Hold is PanelHold.Open or PanelHold.Hinged)
@@ -82,7 +86,7 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
 
     private static double WallMm(DrawerStand own, Catalog catalog) => catalog.TypicalThicknessMm(own.WallMaterialId, own.WallNominalMm);
 
-    private static double RoomMm(DrawerStand own) => own.Runner == RunnerKind.SideSlides ? SlideMm : WoodPlayMm;
+    private static double RoomMm(DrawerStand own) => own.Runner == RunnerKind.SideSlides ? SlideMm : own.Play.ClearanceMm(GluedUpMm, GluedUpMm) / 2;
 
     protected override void Lay(DrawerStand own, ShellDraft draft)
     {
@@ -215,6 +219,14 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
                 $"No slide on sale gives {Say.Mm(tray.Drawer!.TravelMm)} mm of travel in {Say.Mm(depth)} mm of depth{(most is { } m ? $": the longest that fits has {Say.Mm(m)} mm" : "")}.",
                 [own.Id, own.TrayId],
                 [.. most is { } length ? [new Remedy("travel", $"Let it come out {Say.Mm(length)} mm", d => d.WithTray(own.TrayId, t => t with { Drawer = new Drawer(Face.Front, length) }))] : (Remedy[])[], new Remedy("wooden", "Run it on wooden runners", d => d.WithStructure<DrawerStand>(own.Id, s => s with { Runner = RunnerKind.WoodenRunners }))]);
+        }
+
+        if (own.Runner == RunnerKind.WoodenRunners && own.Play == FitClass.Press)
+        {
+            yield return Finding.Of("drawer-jams", Severity.Stop,
+                $"The drawer is a press fit between the walls: it has {Say.Mm(RoomMm(own))} mm on each side and does not run.",
+                [own.Id, own.TrayId],
+                new Remedy("loose", "Make it a loose fit", d => d.WithStructure<DrawerStand>(own.Id, s => s with { Play = FitClass.Loose })));
         }
 
         var top = plan.Fit.Trays[own.TrayId].Max.Z + own.WallHeightMm;

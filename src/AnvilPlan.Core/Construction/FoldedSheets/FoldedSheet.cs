@@ -2,13 +2,6 @@ using AnvilPlan.Core.Designs;
 
 namespace AnvilPlan.Core.Construction.FoldedSheets;
 
-public enum SheetJoin
-{
-    Rivets,
-    ScrewsAndNuts,
-    RivetNuts,
-}
-
 /// <summary>One sheet folded into several faces: a base and what is turned up from it. A U, a cover, a tray with four sides.</summary>
 /// <param name="Faces">The base first, then neighbours of the base.</param>
 /// <param name="RadiusMm">Inside radius of the bends.</param>

@@ -63,7 +63,7 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
             {
                 Panels = [.. design.Box.Panels.Select(p => own.Faces.Contains(p.Face) ? p with { MaterialId = sheet.MaterialId, NominalMm = sheet.NominalMm, MeasuredMm = sheet.MeasuredMm, InsetMm = 0, Hold = own.Faces[0] == p.Face || p.Hold == PanelHold.Open ? p.Hold : PanelHold.Fixed } : p)],
                 Edges = [.. design.Box.Edges.Select(e => Bent(own, e.Id) ? e with { Joint = JointKind.Bent, DepthMm = null, BlockBarId = null }
-                    : Returned(own, design, e.Id) is { } outside && e.Joint is not (JointKind.OnRail or JointKind.InRail) ? e with { Joint = JointKind.OnRail, Covers = outside, DepthMm = null, BlockBarId = null }
+                    : Returned(own, design, e.Id) is { } outside && e.Joint is not (JointKind.OnRail or JointKind.InRail) ? e with { Joint = Shuts(design, outside) ? JointKind.Loose : JointKind.OnRail, Covers = outside, DepthMm = null, BlockBarId = null }
                     : e)],
             },
         };
@@ -71,7 +71,10 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
 
     private static bool Bent(FoldedSheet own, EdgeId edge) => (edge.Of().A == own.Faces[0] && own.Faces.Contains(edge.Of().B)) || (edge.Of().B == own.Faces[0] && own.Faces.Contains(edge.Of().A));
 
-    /// <summary>The face outside the sheet that is fixed to a return of it along that edge; null when there is none.</summary>
+    /// <summary>A door lies against the returns and is not fixed to them.</summary>
+    private static bool Shuts(Design design, Face face) => design.Panel(face).Hold == PanelHold.Hinged;
+
+    /// <summary>The face outside the sheet that lies on a return of it along that edge; null when there is none.</summary>
     private static Face? Returned(FoldedSheet own, Design design, EdgeId edge)
     {
         var (a, b) = edge.Of();
@@ -81,7 +84,7 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         }
 
         var (inside, outside) = own.Faces.Contains(a) ? (a, b) : (b, a);
-        return design.Panel(outside).Hold is PanelHold.Fixed or PanelHold.Removable && design.Panel(inside).Hold != PanelHold.Open ? outside : null;
+        return design.Panel(outside).Hold is PanelHold.Fixed or PanelHold.Removable or PanelHold.Hinged && design.Panel(inside).Hold != PanelHold.Open ? outside : null;
     }
 
     protected override void Lay(FoldedSheet own, ShellDraft draft)
@@ -184,25 +187,12 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         return new Compound(own.Id, $"Folded sheet, {string.Join(", ", own.Faces.Select(Deck.Name))}", PartKind.Blank, basis.MaterialId, basis.NominalMm, length, width, basis.ThicknessMm, [.. Reliefs(own, present, bend, length, width, outer[normal])], whys);
     }
 
-    /// <summary>Square corners between two sides, with a hole at the inner corner so that the bends do not tear.</summary>
     private static IEnumerable<Feature> Reliefs(FoldedSheet own, List<Face> present, SheetBend bend, double length, double width, double heightMm)
     {
         var (u, v) = own.Faces[0].DrawnAxes();
-        var side = heightMm - bend.SetbackMm + (bend.AllowanceMm / 2);
-        foreach (var (du, dv) in ((Direction, Direction)[])[(u.Opposite(), v.Opposite()), (u, v.Opposite()), (u.Opposite(), v), (u, v)])
-        {
-            if (!present.Skip(1).Contains(Faces.Of(du)) || !present.Skip(1).Contains(Faces.Of(dv)))
-            {
-                continue;
-            }
-
-            var (left, low) = (du == u.Opposite(), dv == v.Opposite());
-            var (min, max) = (new Uv(left ? 0 : length - side, low ? 0 : width - side), new Uv(left ? side : length, low ? side : width));
-            var name = $"{Deck.Name(Faces.Of(du))}-{Deck.Name(Faces.Of(dv))}";
-            yield return Notch.Rectangle($"relief/{name}", own.Id, "corner between two sides", WorkedFrom.Seen, min, max, null, "height of the sides to the bend line");
-            var at = new Uv(left ? max.U : min.U, low ? max.V : min.V);
-            yield return new Hole($"relief/{name}/hole", own.Id, "bend relief", WorkedFrom.Seen, at, 2 * bend.ThicknessMm, null, null, null, null, "twice the thickness [R]", "where both bend lines meet", null);
-        }
+        var corners = ((Direction, Direction)[])[(u.Opposite(), v.Opposite()), (u, v.Opposite()), (u.Opposite(), v), (u, v)];
+        return corners.Where(c => present.Skip(1).Contains(Faces.Of(c.Item1)) && present.Skip(1).Contains(Faces.Of(c.Item2)))
+            .SelectMany(c => bend.Relief(own.Id, $"{Deck.Name(Faces.Of(c.Item1))}-{Deck.Name(Faces.Of(c.Item2))}", c.Item1 == u.Opposite(), c.Item2 == v.Opposite(), length, width, heightMm));
     }
 
     protected override void Join(FoldedSheet own, JointDraft draft)
@@ -214,7 +204,7 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
 
         foreach (var edge in Faces.Edges)
         {
-            if (Returned(own, draft.Design, edge) is not { } outside || draft.Shell.Member(ReturnId(own, edge)) is not { } strip || !draft.Shell.Panels.TryGetValue(outside, out var panel))
+            if (Returned(own, draft.Design, edge) is not { } outside || Shuts(draft.Design, outside) || draft.Shell.Member(ReturnId(own, edge)) is not { } strip || !draft.Shell.Panels.TryGetValue(outside, out var panel))
             {
                 continue;
             }
@@ -245,33 +235,15 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
             yield break;
         }
 
-        var t = basis.ThicknessMm;
-        var ratio = LeastRadiusShare(plan.Catalog.Material(basis.MaterialId), t);
-        if (own.RadiusMm < (ratio * t) - 1e-6)
+        var material = plan.Catalog.Material(basis.MaterialId);
+        if (BendFindings.TooTight(own.Id, own.Id, material, basis.ThicknessMm, own.RadiusMm, (d, r) => d.WithStructure<FoldedSheet>(own.Id, s => s with { RadiusMm = r })) is { } tight)
         {
-            yield return Finding.Of("bend-too-tight", Severity.Warn,
-                $"{own.Id} is bent to an inside radius of {Say.Mm(own.RadiusMm)} mm; {plan.Catalog.Material(basis.MaterialId).Name} of {Say.Mm(t)} mm wants {Say.Mm(ratio * t)} mm or it cracks.",
-                [own.Id], new Remedy("radius", $"Bend it to {Say.Mm(ratio * t)} mm", d => d.WithStructure<FoldedSheet>(own.Id, s => s with { RadiusMm = Math.Round(ratio * t, 2) })));
+            yield return tight;
         }
 
-        var least = LeastFlangeMm(t);
-        if (own.ReturnMm > 0 && own.ReturnMm + t < least)
+        if (own.ReturnMm > 0 && BendFindings.TooShort(own.Id, "Returns", basis.ThicknessMm, own.ReturnMm + basis.ThicknessMm, (d, h) => d.WithStructure<FoldedSheet>(own.Id, s => s with { ReturnMm = Math.Ceiling(h - basis.ThicknessMm) })) is { } shorter)
         {
-            yield return Finding.Of("flange-too-short", Severity.Warn,
-                $"Returns of {Say.Mm(own.ReturnMm)} mm are too short for the die: {Say.Mm(least)} mm outside is the least for {Say.Mm(t)} mm sheet (0.7 of a V of 8 T).",
-                [own.Id], new Remedy("longer", $"Make them {Say.Mm(Math.Ceiling(least))} mm", d => d.WithStructure<FoldedSheet>(own.Id, s => s with { ReturnMm = Math.Ceiling(least) })));
+            yield return shorter;
         }
     }
-
-    /// <summary>0.7 of a V opening of 8 T [R].</summary>
-    private static double LeastFlangeMm(double thicknessMm) => 0.7 * 8 * thicknessMm;
-
-    /// <summary>Least inside radius over thickness, across the grain [R].</summary>
-    private static double LeastRadiusShare(Material material, double t) => material.Id switch
-    {
-        "aluminium-6061" => t <= 1 ? 1.5 : t <= 2 ? 2.5 : 3.5,
-        "aluminium-5052" => t <= 1 ? 0.5 : t <= 2 ? 1 : 1.5,
-        "steel" => t <= 1 ? 0.5 : 1,
-        _ => 1,
-    };
 }

@@ -113,6 +113,10 @@ internal static class PlateSupports
                 JoinRail(draft, tray, tray.Plane.Rails().Least);
                 JoinRail(draft, tray, tray.Plane.Rails().Most);
             }
+            else if (tray.Support == TraySupport.Flanges)
+            {
+                TrayFolds.Join(draft, tray);
+            }
             else if (tray.Support is TraySupport.Posts or TraySupport.Hung)
             {
                 AddPosts(draft, tray, draft.Catalog, draft.Fit, draft.Shell);

@@ -1,5 +1,7 @@
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.Plates;
@@ -20,6 +22,7 @@ public sealed class PlateSystem : ConstructionSystem
 
         PlateSupports.Lay(draft);
         PlateSupports.LayStiffeners(draft);
+        TrayFolds.Lay(draft);
     }
 
     public override void Join(JointDraft draft)
@@ -27,4 +30,6 @@ public sealed class PlateSystem : ConstructionSystem
         PlateSupports.NotchRoundMembers(draft);
         PlateSupports.Join(draft);
     }
+
+    public override IEnumerable<Finding> Findings(PlanSoFar plan) => TrayFolds.Findings(plan);
 }

@@ -80,10 +80,11 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
         var tray = design.Trays.First(t => t.Id == own.TrayId);
         var plate = fit.Trays[tray.Id];
         var bodies = fit.Devices.Where(d => d.Device.DeckId == tray.Id).Select(d => d.Occupied).ToList();
-        var above = Math.Max(plate.Size.Z, bodies.Select(b => b.Max.Z - plate.Min.Z).DefaultIfEmpty(0).Max());
+        var flanges = tray.FlangesBeyond(plate.Size.Z);
+        var above = Math.Max(plate.Size.Z + flanges.Ahead, bodies.Select(b => b.Max.Z - plate.Min.Z).DefaultIfEmpty(0).Max());
         var rail = tray.Support == TraySupport.Rails && tray.RailBarId is not null ? catalog.Bar(tray.RailBarId).HeightMm : 0;
         var stiffener = tray.StiffenerBarId is not null ? catalog.Bar(tray.StiffenerBarId).HeightMm : 0;
-        var below = Math.Max(Math.Max(rail, stiffener), bodies.Select(b => plate.Min.Z - b.Min.Z).DefaultIfEmpty(0).Max());
+        var below = Math.Max(Math.Max(Math.Max(rail, stiffener), flanges.Behind), bodies.Select(b => plate.Min.Z - b.Min.Z).DefaultIfEmpty(0).Max());
         return Math.Ceiling(above + below + own.AirMm - 1e-9);
     }
 
@@ -115,7 +116,7 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
         var spread = catalog.Spread(design);
         var fit = FitStage.Run(spread, catalog);
         var last = Copies.IdOf(own.TrayId, own.Count);
-        return fit.Devices.Where(d => d.Device.DeckId == last).Select(d => d.Occupied.Max.Z).Append(fit.Trays[last].Max.Z).Max() + own.AirMm - fit.Envelope.Inner.Max.Z;
+        return fit.Devices.Where(d => d.Device.DeckId == last).Select(d => d.Occupied.Max.Z).Append(spread.Trays.First(t => t.Id == last).WithFlanges(fit.Trays[last]).Max.Z).Max() + own.AirMm - fit.Envelope.Inner.Max.Z;
     }
 
     private static Design Tall(Design design, TrayRack own, Catalog catalog) =>

@@ -1648,6 +1648,8 @@ export interface components {
             /** Format: double */
             bodyMm: number;
         };
+        /** @enum {unknown} */
+        FlangedEdges: "walls" | "free" | "all";
         Frame: {
             origin: components["schemas"]["Point3"];
             u: components["schemas"]["Direction"];
@@ -2674,6 +2676,7 @@ export interface components {
             /** Format: double */
             overlapMm: number;
             runner: components["schemas"]["RunnerKind"];
+            play: components["schemas"]["FitClass"];
             id: string;
         };
         StructureFoldedSheet: {
@@ -2879,14 +2882,24 @@ export interface components {
             drawer: null | components["schemas"]["Drawer"];
             drilled: components["schemas"]["DrilledHole"][];
             stiffenerBarId: null | string;
+            flanges: null | components["schemas"]["TrayFlanges"];
             /** Format: double */
             housingMm: null | number;
             locked: boolean;
         };
+        TrayFlanges: {
+            edges: components["schemas"]["FlangedEdges"];
+            behind: boolean;
+            /** Format: double */
+            heightMm: number;
+            /** Format: double */
+            radiusMm: number;
+            join: components["schemas"]["SheetJoin"];
+        };
         /** @enum {unknown} */
         TrayPlane: "level" | "facesFront" | "facesRight";
         /** @enum {unknown} */
-        TraySupport: "none" | "rails" | "posts" | "hung" | "housed" | "onBars";
+        TraySupport: "none" | "rails" | "posts" | "hung" | "housed" | "onBars" | "flanges";
         Uv: {
             /** Format: double */
             u: number;

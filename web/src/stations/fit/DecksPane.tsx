@@ -49,6 +49,7 @@ export function DecksPane() {
             locked: false,
             stiffenerBarId: null,
             housingMm: null,
+            flanges: null,
           },
         ],
       }
@@ -97,6 +98,8 @@ export function DecksPane() {
               value={t.support === 'rails' ? (t.railBarId ?? '') : t.support}
               onChange={(e) => {
                 const value = e.target.value
+                if (value === 'flanges')
+                  return set(t.id, 'Tray support', { support: value, flanges: atWalls(t.flanges), drawer: null })
                 set(
                   t.id,
                   'Tray support',
@@ -110,6 +113,7 @@ export function DecksPane() {
               <option value="posts">four posts behind it</option>
               <option value="hung">four posts ahead of it, hung</option>
               <option value="housed">grooves in the walls</option>
+              <option value="flanges">its own sides, folded</option>
               {view.design.structures.some((x) => x.system === 'levelFrame' || x.system === 'railFrame') && (
                 <option value="onBars">the bars of the frame, no plate</option>
               )}
@@ -134,6 +138,7 @@ export function DecksPane() {
               onCommit={(v) => set(t.id, 'Housing', { housingMm: v })}
             />
           )}
+          <FlangesFields tray={t} onChange={(label, part) => set(t.id, label, part)} />
           <Field label="Bars under its free edges">
             <Select
               value={t.stiffenerBarId ?? ''}
@@ -188,6 +193,76 @@ export function DecksPane() {
         </div>
       ))}
     </Pane>
+  )
+}
+
+const USUAL: Schemas['TrayFlanges'] = { edges: 'walls', behind: false, heightMm: 20, radiusMm: 2, join: 'rivetNuts' }
+
+/** Flanges that can carry a tray: what is folded already, with the edges beside the walls among it. */
+const atWalls = (flanges: Schemas['TrayFlanges'] | null | undefined): Schemas['TrayFlanges'] =>
+  flanges ? { ...flanges, edges: flanges.edges === 'free' ? 'all' : flanges.edges } : USUAL
+
+/** Which edges of a sheet are folded over, and how. */
+function FlangesFields({
+  tray,
+  onChange,
+}: {
+  tray: Schemas['Tray']
+  onChange: (label: string, part: Partial<Schemas['Tray']>) => void
+}) {
+  const { flanges } = tray
+  const set = (label: string, part: Partial<Schemas['TrayFlanges']>) =>
+    flanges && onChange(label, { flanges: { ...flanges, ...part } })
+  return (
+    <>
+      <Field label="Edges folded over">
+        <Select
+          value={flanges?.edges ?? ''}
+          onChange={(e) => {
+            const edges = e.target.value as Schemas['FlangedEdges'] | ''
+            if (edges === '') onChange('Flat tray', { flanges: null, ...(tray.support === 'flanges' ? { support: 'none' } : {}) })
+            else onChange('Folded edges', { flanges: { ...(flanges ?? USUAL), edges } })
+          }}
+        >
+          <option value="">none, a flat plate</option>
+          <option value="walls">the two beside the walls</option>
+          <option value="free">the two free ones</option>
+          <option value="all">all four</option>
+        </Select>
+      </Field>
+      {flanges && (
+        <>
+          <Field label="Turned">
+            <Select
+              value={flanges.behind ? 'behind' : 'ahead'}
+              onChange={(e) => set('Turn of the edges', { behind: e.target.value === 'behind' })}
+            >
+              <option value="ahead">{tray.plane === 'level' ? 'up' : 'to the near side'}</option>
+              <option value="behind">{tray.plane === 'level' ? 'down' : 'to the far side'}</option>
+            </Select>
+          </Field>
+          <LengthField
+            label="Height of the sides, outside"
+            value={flanges.heightMm}
+            onCommit={(v) => v !== null && set('Height of the sides', { heightMm: v })}
+          />
+          <LengthField
+            label="Inside radius"
+            value={flanges.radiusMm}
+            onCommit={(v) => v !== null && set('Inside radius', { radiusMm: v })}
+          />
+          {tray.support === 'flanges' && (
+            <Field label="To walls of sheet by">
+              <Select value={flanges.join} onChange={(e) => set('Joined by', { join: e.target.value as Schemas['SheetJoin'] })}>
+                <option value="rivets">blind rivets</option>
+                <option value="screwsAndNuts">screws and nuts</option>
+                <option value="rivetNuts">rivet nuts and screws</option>
+              </Select>
+            </Field>
+          )}
+        </>
+      )}
+    </>
   )
 }
 

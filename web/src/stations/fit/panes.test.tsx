@@ -103,6 +103,31 @@ describe('decks', () => {
     expect(changed()).toMatchObject({ support: 'posts' })
   })
 
+  it('folds the edges of a tray and lets them carry it', async () => {
+    const flanges = { edges: 'free', behind: false, heightMm: 25, radiusMm: 2, join: 'rivets' } as const
+    const view = someView({ design: { trays: [someTray({ support: 'posts', flanges })] } })
+    const changes = renderOpen(<DecksPane />, view)
+    const changed = () => vi.mocked(changes.edit).mock.calls.at(-1)?.[1](view.design).trays[0]
+    // sides that carry have to stand at the walls; what was decided about them stays
+    await userEvent.selectOptions(screen.getByLabelText('Carried by'), 'flanges')
+    expect(changed()).toMatchObject({ support: 'flanges', drawer: null, flanges: { ...flanges, edges: 'all' } })
+    await userEvent.selectOptions(screen.getByLabelText('Turned'), 'down')
+    expect(changed()).toMatchObject({ flanges: { ...flanges, behind: true } })
+    await userEvent.selectOptions(screen.getByLabelText('Edges folded over'), 'none, a flat plate')
+    expect(changed()).toMatchObject({ support: 'posts', flanges: null })
+  })
+
+  it('leaves nothing to carry a tray whose sides are unfolded', async () => {
+    const flanges = { edges: 'walls', behind: false, heightMm: 25, radiusMm: 2, join: 'rivets' } as const
+    const view = someView({ design: { trays: [someTray({ support: 'flanges', flanges })] } })
+    const changes = renderOpen(<DecksPane />, view)
+    await userEvent.selectOptions(screen.getByLabelText('To walls of sheet by'), 'screws and nuts')
+    await userEvent.selectOptions(screen.getByLabelText('Edges folded over'), '')
+    const [joined, flat] = vi.mocked(changes.edit).mock.calls.map((c) => c[1](view.design).trays[0])
+    expect(joined).toMatchObject({ flanges: { ...flanges, join: 'screwsAndNuts' } })
+    expect(flat).toMatchObject({ support: 'none', flanges: null })
+  })
+
   it('offers bars instead of a plate only inside a frame', () => {
     renderOpen(<DecksPane />, someView({ design: { trays: [someTray()] } }))
     expect(screen.queryByRole('option', { name: /bars of the frame/ })).toBeNull()

@@ -158,6 +158,7 @@ export const ASKED: Record<SystemKey, Asked[]> = {
         ['woodenRunners', 'wooden runners'],
       ],
     },
+    { kind: 'choice', key: 'play', label: 'Play on wooden runners', words: FITS },
   ],
 }
 

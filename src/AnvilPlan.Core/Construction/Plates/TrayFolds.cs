@@ -1,0 +1,181 @@
+using AnvilPlan.Core.Bends;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction.Plates;
+
+/// <summary>Plates whose edges are folded over: the flat between the bends, the bends, the flanges, and the blank they are folded from.</summary>
+internal static class TrayFolds
+{
+    private const double EndMm = 15;
+    private const double PitchMostMm = 150;
+
+    /// <summary>Air that a flange keeps to what stands beside it at its ends, and to the bend round the corner, mm.</summary>
+    private const double ClearMm = 0.5;
+
+    /// <summary>The edges that are folded, as the walls beside them.</summary>
+    public static IReadOnlyList<Face> Sides(Tray tray)
+    {
+        var (least, most, along) = tray.Plane.Rails();
+        Face[] walls = [least, most], free = [Faces.Of(Directions.Of(along, -1)), Faces.Of(Directions.Of(along, 1))];
+        return tray.Flanges?.Edges switch
+        {
+            null => [],
+            FlangedEdges.Walls => walls,
+            FlangedEdges.Free => free,
+            _ => [.. walls, .. free],
+        };
+    }
+
+    public static string FlangeId(Tray tray, Face side) => $"{tray.Id}/flange-{Deck.Name(side)}";
+
+    private static string BlankId(Tray tray) => $"{tray.Id}/blank";
+
+    public static void Lay(ShellDraft draft)
+    {
+        foreach (var tray in draft.Design.Trays.Where(t => t.Flanges is not null && draft.Trays.ContainsKey(t.Id)))
+        {
+            Lay(draft, tray, tray.Flanges!);
+        }
+    }
+
+    private static void Lay(ShellDraft draft, Tray tray, TrayFlanges flanges)
+    {
+        var plate = draft.Trays[tray.Id];
+        var (outer, normal, sides) = (tray.WithFlanges(plate.Box), tray.Plane.Normal(), Sides(tray));
+        var basis = flanges.Behind ? tray.Plane.Ahead() : tray.Plane.Behind();
+        var (t, radius) = (plate.ThicknessMm, flanges.RadiusMm + plate.ThicknessMm);
+        var others = draft.Members.Select(m => m.Box.Grow(ClearMm)).ToList();
+        var (inner, least) = (draft.Fit.Envelope.Inner, Math.Min(ClearMm, tray.GapMm));
+        var laid = new List<Face>();
+        foreach (var side in sides)
+        {
+            var (out_, along) = (side.Outward(), Enum.GetValues<Axis>().First(a => a != side.Outward().Axis() && a != normal.Axis()));
+            var corner = sides.Any(s => s.Outward().Axis() == along) ? radius + ClearMm : 0;
+            var edge = outer.Side(out_);
+            // a plate that stands in grooves is longer than its flanges
+            var (from, to) = (Math.Max(outer.Min[along] + corner, inner.Min[along] + least), Math.Min(outer.Max[along] - corner, inner.Max[along] - least));
+            var room = BarPlacing.Trim(
+                outer.WithSpan(along, from, to).WithSpan(out_.Axis(), Math.Min(edge, edge - (out_.Sign() * radius)), Math.Max(edge, edge - (out_.Sign() * radius))),
+                along, others);
+            if (room.Size[along] < BarPlacing.LeastLengthMm)
+            {
+                continue;
+            }
+
+            var seat = outer.Side(basis.Outward()) - (basis.Outward().Sign() * radius);
+            var tip = outer.Side(basis.Outward().Opposite());
+            var box = room.WithSpan(out_.Axis(), Math.Min(edge, edge - (out_.Sign() * t)), Math.Max(edge, edge - (out_.Sign() * t))).WithSpan(normal.Axis(), Math.Min(seat, tip), Math.Max(seat, tip));
+            draft.Members.Add(Leaf(tray, plate, FlangeId(tray, side), $"Flange {Deck.Name(side)}, {tray.Name.ToLowerInvariant()}", box, along, out_));
+            draft.Members.Add(Leaf(tray, plate, $"{tray.Id}/bend-{Deck.Name(side)}", $"Bend {Deck.Name(side)}, {tray.Name.ToLowerInvariant()}", room.WithSpan(normal.Axis(), Math.Min(seat, outer.Side(basis.Outward())), Math.Max(seat, outer.Side(basis.Outward()))), along, out_) with
+            {
+                Body = BentCorner.Body(outer, basis, side, radius, t, room.Min[along], room.Max[along], []),
+            });
+            plate = BentCorner.Shortened(plate, side, outer, radius);
+            laid.Add(side);
+        }
+
+        if (laid.Count > 0)
+        {
+            draft.Trays[tray.Id] = plate with { LeafOf = BlankId(tray) };
+            draft.Compounds.Add(Blank(draft.Catalog, tray, flanges, plate, draft.Fit.Trays[tray.Id].Size, laid));
+        }
+    }
+
+    private static SolidPart Leaf(Tray tray, SolidPart plate, string id, string name, Box box, Axis along, Direction outward)
+    {
+        var u = Directions.Of(along, 1);
+        return new SolidPart(id, name, PartKind.Member, plate.MaterialId, plate.NominalMm, box, SolidPart.FrameOf(box, u, outward.Cross(u), false), "outside", "inside", null) { LeafOf = BlankId(tray) };
+    }
+
+    /// <summary>The flat sheet: outside sizes less a bend deduction for each flange, corners taken out where two meet.</summary>
+    private static Compound Blank(Catalog catalog, Tray tray, TrayFlanges flanges, SolidPart plate, Point3 outside, List<Face> laid)
+    {
+        var bend = SheetBend.Of(catalog.Material(plate.MaterialId), plate.ThicknessMm, flanges.RadiusMm);
+        var whys = new List<Why>();
+        double Across(Direction way, string name)
+        {
+            var count = laid.Count(f => f.Outward().Axis() == way.Axis());
+            var flat = outside[way.Axis()] + (count * (flanges.HeightMm - bend.DeductionMm));
+            whys.Add(new Why(name, Math.Round(flat, 3), "mm", "outside size + flanges - bend deductions",
+                [
+                    new WhyTerm("tray, outside", outside[way.Axis()], "mm", "fit"), new WhyTerm("flanges, outside, together", count * flanges.HeightMm, "mm", "tray"),
+                    new WhyTerm("bend deductions, together", -count * bend.DeductionMm, "mm", $"R {flanges.RadiusMm}, T {bend.ThicknessMm:0.##}, K {bend.K}"),
+                ], bend.Source));
+            return flat;
+        }
+
+        var (u, v) = (plate.Frame.U, plate.Frame.V);
+        var (length, width) = (Across(u, "blank length"), Across(v, "blank width"));
+        var corners = ((Direction U, Direction V)[])[(u.Opposite(), v.Opposite()), (u, v.Opposite()), (u.Opposite(), v), (u, v)];
+        var reliefs = corners.Where(c => laid.Contains(Faces.Of(c.U)) && laid.Contains(Faces.Of(c.V)))
+            .SelectMany(c => bend.Relief(tray.Id, $"{Deck.Name(Faces.Of(c.U))}-{Deck.Name(Faces.Of(c.V))}", c.U == u.Opposite(), c.V == v.Opposite(), length, width, flanges.HeightMm));
+        return new Compound(BlankId(tray), $"{tray.Name}, folded", PartKind.Blank, plate.MaterialId, plate.NominalMm, length, width, plate.ThicknessMm, [.. reliefs], whys);
+    }
+
+    /// <summary>Flanges that carry their tray are fixed to the walls beside them.</summary>
+    public static void Join(JointDraft draft, Tray tray)
+    {
+        foreach (var face in (Face[])[tray.Plane.Rails().Least, tray.Plane.Rails().Most])
+        {
+            if (draft.Shell.Member(FlangeId(tray, face)) is not { } flange || !draft.Shell.Panels.TryGetValue(face, out var wall))
+            {
+                continue;
+            }
+
+            var rule = new RowRule("tray/" + tray.Id, $"{tray.Id}/flange-{Deck.Name(face)}", EndMm, PitchMostMm, $"{tray.Name.ToLowerInvariant()} to the {Deck.Name(face)}");
+            draft.Keep(wall, flange.Box.Grow(0.01), flange.Name.ToLowerInvariant());
+            if (draft.Catalog.Material(wall.MaterialId).Wood)
+            {
+                FixingRows.Screw(draft, flange, wall, rule);
+            }
+            else if (tray.Flanges!.Join == SheetJoin.ScrewsAndNuts)
+            {
+                FixingRows.Screw(draft, wall, flange, rule);
+            }
+            else if (tray.Flanges.Join == SheetJoin.Rivets && draft.Design.Panel(face).Hold == PanelHold.Fixed)
+            {
+                Rivets.Row(draft, wall, flange, rule);
+            }
+            else
+            {
+                Rivets.NutRow(draft, wall, flange, rule);
+            }
+        }
+    }
+
+    public static IEnumerable<Finding> Findings(PlanSoFar plan)
+    {
+        foreach (var tray in plan.Design.Trays.Where(t => t.Flanges is not null && !Copies.IsCopy(t.Id) && plan.Shell.Trays.ContainsKey(t.Id)))
+        {
+            var (material, sheet) = (plan.Catalog.Material(tray.MaterialId), plan.Shell.Trays[tray.Id].ThicknessMm);
+            if (BendFindings.TooTight(tray.Name, tray.Id, material, sheet, tray.Flanges!.RadiusMm, (d, r) => d.WithTray(tray.Id, t => t with { Flanges = t.Flanges! with { RadiusMm = r, HeightMm = Math.Max(t.Flanges.HeightMm, Math.Ceiling(r + sheet + 1)) } })) is { } tight)
+            {
+                yield return tight;
+            }
+
+            if (BendFindings.TooShort(tray.Id, $"Flanges of {tray.Name.ToLowerInvariant()}", sheet, tray.Flanges.HeightMm, (d, h) => d.WithTray(tray.Id, t => t with { Flanges = t.Flanges! with { HeightMm = h } })) is { } shorter)
+            {
+                yield return shorter;
+            }
+
+            foreach (var side in Sides(tray).Where(s => plan.Shell.Member(FlangeId(tray, s)) is null))
+            {
+                yield return Finding.Of("flange-no-room", Severity.Warn,
+                    $"{tray.Name} has no flange at the {Deck.Name(side)}: what stands there leaves less than {Say.Mm(BarPlacing.LeastLengthMm)} mm for it.",
+                    [tray.Id],
+                    new Remedy("gap", "Make the tray as much smaller as gives the flange room", d => ((double[])[5, 11, 16, 21, 31, 41])
+                        .Select(more => d.WithTray(tray.Id, t => t with { GapMm = t.GapMm + more, Support = t.Support == TraySupport.Flanges ? TraySupport.Posts : t.Support }))
+                        .FirstOrDefault(x => Planner.Stages(x, plan.Catalog, plan.Shop, Bench.AsBuilt.Nothing).Shell.Member(FlangeId(tray, side)) is not null)),
+                    new Remedy("flat", "Leave the edges flat and carry it on rails", d => d.WithTray(tray.Id, t => t with { Flanges = null, Support = t.Support == TraySupport.Flanges ? TraySupport.Rails : t.Support, RailBarId = t.RailBarId ?? "aluminium-6061-15x15" })));
+            }
+        }
+    }
+}
