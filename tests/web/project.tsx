@@ -146,6 +146,7 @@ export function someView(
   view: {
     plan?: Partial<Schemas['BuildPlan']>
     design?: Partial<Schemas['Design']>
+    outlines?: Schemas['ProjectView']['outlines']
     consequences?: Schemas['Consequences']
   } = {},
 ): ProjectView {
@@ -286,6 +287,7 @@ export function someView(
       hasStop: false,
       ...view.plan,
     },
+    outlines: view.outlines ?? {},
     consequences: view.consequences ?? null,
   }
 }

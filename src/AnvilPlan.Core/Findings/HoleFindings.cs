@@ -21,7 +21,7 @@ internal static class HoleFindings
                 yield return finding;
             }
 
-            foreach (var finding in OfDevices(plan, part).SelectMany(f => Joints(plan, part, f, keep)))
+            foreach (var finding in Joints(plan, part, keep))
             {
                 yield return finding;
             }
@@ -59,19 +59,23 @@ internal static class HoleFindings
             [part.Id, "hole/" + hole.Id], Move(plan, hole.For));
     }
 
-    private static IEnumerable<Finding> Joints(PlanSoFar plan, Part part, Feature feature, List<KeepClear> keep)
+    /// <summary>The holes of one grille that run into one bar are one finding, told by the worst of them.</summary>
+    private static IEnumerable<Finding> Joints(PlanSoFar plan, Part part, List<KeepClear> keep)
     {
-        var (min, max) = Extent(feature);
-        if (feature is Channel || keep.FirstOrDefault(k => min.U < k.Max.U && max.U > k.Min.U && min.V < k.Max.V && max.V > k.Min.V) is not { } hit)
+        var hits = OfDevices(plan, part).Where(f => f is not Channel)
+            .Select(f => keep.Select(k => (Feature: f, k.What, Mm: Into(Extent(f), k))).Where(h => h.Mm > 0).OrderByDescending(h => h.Mm).ToList())
+            .Where(h => h.Count > 0).Select(h => h[0]);
+        foreach (var same in hits.GroupBy(h => (h.Feature.For, h.Feature.Purpose, h.What)))
         {
-            yield break;
+            var (worst, count) = (same.MaxBy(h => h.Mm), same.Count());
+            yield return Finding.Of(worst.Feature is Hole ? "hole-in-joint" : "opening-cuts-joint", Severity.Stop,
+                $"{worst.Feature.Purpose} in {part.Name} runs {Say.Mm(worst.Mm)} mm into the {worst.What}{(count > 1 ? $", at {count} of its holes" : "")}.",
+                [part.Id, "hole/" + worst.Feature.Id], Move(plan, worst.Feature.For));
         }
-
-        var (over, across) = (Math.Min(max.U, hit.Max.U) - Math.Max(min.U, hit.Min.U), Math.Min(max.V, hit.Max.V) - Math.Max(min.V, hit.Min.V));
-        yield return Finding.Of(feature is Hole ? "hole-in-joint" : "opening-cuts-joint", Severity.Stop,
-            $"{feature.Purpose} in {part.Name} runs {Say.Mm(Math.Min(over, across))} mm into the {hit.What}.",
-            [part.Id, "hole/" + feature.Id], Move(plan, feature.For));
     }
+
+    private static double Into((Uv Min, Uv Max) extent, KeepClear keep) => Math.Min(
+        Math.Min(extent.Max.U, keep.Max.U) - Math.Max(extent.Min.U, keep.Min.U), Math.Min(extent.Max.V, keep.Max.V) - Math.Max(extent.Min.V, keep.Min.V));
 
     private static IEnumerable<Finding> Overlaps(PlanSoFar plan, Part part)
     {

@@ -30,7 +30,7 @@ public sealed record Part(
     public bool Flat => BarId is null;
 
     /// <summary>The turn between two faces of one blank: it is drawn on the blank, not by itself.</summary>
-    [System.Text.Json.Serialization.JsonIgnore] public bool IsBend => LeafOf is not null && Kind == PartKind.Member;
+    [System.Text.Json.Serialization.JsonIgnore] public bool IsBend => LeafOf is not null && Kind == PartKind.Member && Body.Count > 1;
 
     /// <summary>Where a bevelled end reaches the inner face: a line across the part.</summary>
     public (Uv From, Uv To) InnerLine(Bevel bevel)

@@ -40,7 +40,16 @@ public static class PartSketch
 
     private static IEnumerable<Stroke> Bare(Part part)
     {
-        yield return new PathStroke(Ink.Outline, Rectangle(new(0, 0), new(part.LengthMm, part.WidthMm)), true, false);
+        foreach (var rim in PartOutline.Seen(part).SelectMany(r => r.Inside.Prepend(r.Rim)))
+        {
+            yield return new PathStroke(Ink.Outline, rim, true, false);
+        }
+
+        foreach (var rim in (PartOutline.Far(part) ?? []).SelectMany(r => r.Inside.Prepend(r.Rim)))
+        {
+            yield return new PathStroke(Ink.Pocket, rim, true, true);
+        }
+
         foreach (var feature in part.Features)
         {
             var dashed = feature.From == WorkedFrom.Far;
@@ -57,11 +66,23 @@ public static class PartSketch
                 case Opening { Round: true } o:
                     yield return new CircleStroke(Ink.Cut, o.At, o.WidthMm / 2, false);
                     break;
+                case Opening o when PartOutline.OnRim(part, o):
+                    break;
                 case Opening o:
                     yield return new PathStroke(Ink.Cut, Rounded(o.Min, o.Max, o.CornerRadiusMm), true, false);
                     break;
                 case Channel c:
                     yield return new PathStroke(Ink.Pocket, Rectangle(c.Min, c.Max), true, dashed);
+                    break;
+                case Notch { DepthMm: not null } n:
+                    foreach (var region in PartOutline.Sunk(part, n))
+                    {
+                        yield return new PathStroke(Ink.Pocket, region.Rim, true, dashed);
+                    }
+
+                    break;
+                case EdgeHole e:
+                    yield return new PathStroke(Ink.Drill, PartOutline.Across(part, e), true, true);
                     break;
                 case Bevel b:
                     yield return new PathStroke(Ink.Pocket, Ends(part.InnerLine(b)), false, dashed);

@@ -2,20 +2,36 @@ using System.Globalization;
 using System.Text;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Formats.Drawing;
 
 namespace AnvilPlan.Formats.Dxf;
 
 /// <summary>
 /// One part as DXF R12 text (AC1009), millimetres, origin at the part's reference corner, seen from the face that the drawing
-/// names. Layers: OUTLINE, CUT_THROUGH, DRILL_d (through), DRILL_d_DEEP_t (blind), POCKET_t, BEVEL, SINK, MARK; a trailing _FAR means
-/// worked from the face away from the viewer. Numbers in layer names use an underscore for the decimal point.
+/// names. Layers: OUTLINE, CUT_THROUGH, DRILL_d (through), DRILL_d_DEEP_t (blind), POCKET_t, EDGE_d_DEEP_t_DOWN_z (from the
+/// edge, its middle z below the seen face), SLOPE_FAR, BEVEL, SINK, MARK; a trailing _FAR means worked from the face away from the
+/// viewer. Numbers in layer names use an underscore for the decimal point.
 /// </summary>
 public static class DxfWriter
 {
     public static string Write(Part part)
     {
         var body = new Body();
-        body.Polygon("OUTLINE", Outline(part));
+        foreach (var region in PartOutline.Seen(part))
+        {
+            body.Polygon("OUTLINE", region.Rim);
+            foreach (var inside in region.Inside)
+            {
+                body.Polygon("CUT_THROUGH", inside);
+            }
+        }
+
+        // walls that slope, between pins, end elsewhere on the other face
+        foreach (var rim in (PartOutline.Far(part) ?? []).SelectMany(r => r.Inside.Prepend(r.Rim)))
+        {
+            body.Polygon("SLOPE_FAR", rim);
+        }
+
         foreach (var feature in part.Features)
         {
             Draw(body, part, feature);
@@ -24,9 +40,6 @@ public static class DxfWriter
         body.Text("MARK", new Uv(5, part.WidthMm + 6), 4, $"{part.Name}, {part.Material} {N(part.ThicknessMm)} mm, seen from {part.SeenFrom}, mm");
         return body.File(part);
     }
-
-    /// <summary>The finished outline; notches at the edge are cut into it.</summary>
-    private static List<Uv> Outline(Part part) => [new(0, 0), new(part.LengthMm, 0), new(part.LengthMm, part.WidthMm), new(0, part.WidthMm)];
 
     private static void Draw(Body body, Part part, Feature feature)
     {
@@ -49,11 +62,23 @@ public static class DxfWriter
             case Opening { Round: true } o:
                 body.Circle("CUT_THROUGH", o.At, o.WidthMm / 2);
                 break;
+            case Opening o when PartOutline.OnRim(part, o):
+                break;
             case Opening o:
                 body.Rounded("CUT_THROUGH", o.Min, o.Max, o.CornerRadiusMm);
                 break;
             case Channel c:
                 body.Polygon($"POCKET_{Layer(c.DepthMm)}{far}", Rectangle(c.Min, c.Max));
+                break;
+            case Notch { DepthMm: { } sunk } n:
+                foreach (var region in PartOutline.Sunk(part, n))
+                {
+                    body.Polygon($"POCKET_{Layer(sunk)}{far}", region.Rim);
+                }
+
+                break;
+            case EdgeHole e:
+                body.Polygon($"EDGE_{Layer(e.DiaMm)}_DEEP_{Layer(e.DepthMm)}_DOWN_{Layer(e.FromSeenMm)}", PartOutline.Across(part, e));
                 break;
             case Bevel b:
                 var (from, to) = part.InnerLine(b);
@@ -140,9 +165,9 @@ public static class DxfWriter
             "OUTLINE" => 7,
             "CUT" => 1,
             "POCKET" => 3,
-            "DRILL" => 5,
+            "DRILL" or "EDGE" => 5,
             "SINK" => 4,
-            "BEVEL" => 6,
+            "BEVEL" or "SLOPE" => 6,
             _ => 8,
         };
 

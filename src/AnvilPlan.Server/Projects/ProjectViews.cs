@@ -1,15 +1,20 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Store;
 
 namespace AnvilPlan.Server.Projects;
 
 /// <summary>A project as the interface holds it: decisions, plan, and what the last change did.</summary>
-public sealed record ProjectView(Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan, Consequences? Consequences)
+/// <param name="Outlines">Of the parts that are not plain rectangles, by part, as seen.</param>
+public sealed record ProjectView(
+    Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan, IReadOnlyDictionary<string, IReadOnlyList<Region>> Outlines, Consequences? Consequences)
 {
     public static ProjectView Of(OpenProject project, BuildPlan plan, BuildPlan? before = null) => new(
-        project.Id, project.Revision, project.CanUndo, project.CanRedo, project.Design, plan, before is null ? null : Consequences.Between(before, plan));
+        project.Id, project.Revision, project.CanUndo, project.CanRedo, project.Design, plan,
+        plan.Parts.Where(p => p.Flat && PartOutline.Shaped(p)).ToDictionary(p => p.Id, PartOutline.Seen, StringComparer.Ordinal),
+        before is null ? null : Consequences.Between(before, plan));
 }
 
 public sealed record NewProject(string Name);

@@ -2,6 +2,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
@@ -141,4 +142,17 @@ public class FindingTests
     private static Design Powered(Design design) => design.With(
         Sample.Device("jack", "dc-jack", "panel/back", 240, 100) with { RebateToMm = 3 },
         Sample.Device("button", "button-16", "panel/front", 40, 90) with { RebateToMm = 7 });
+
+    [Fact]
+    public void The_holes_of_one_grille_that_run_into_one_bar_are_told_once_by_the_worst()
+    {
+        var drilled = Sample.Empty.With(Sample.Device("fan", "fan-60", "panel/back", 40, 100) with { Grille = new Grille(GrilleKind.RoundHoles, 5, 7) });
+        var plan = Sample.Plan(drilled);
+        var told = plan.Findings.Where(f => f.Code == "opening-cuts-joint" && f.Text.Contains("rille", StringComparison.Ordinal)).ToList();
+        var back = plan.Part("shell/back");
+        var (block, foot) = (plan.Part("block/back-top").Box, back.Box.Min.Z);
+        var over = back.Features.OfType<Opening>().Count(o => o.At.V + 2.5 > block.Min.Z - foot && o.At.V - 2.5 < block.Max.Z - foot);
+        Assert.Equal(over, told.Sum(f => int.Parse(System.Text.RegularExpressions.Regex.Match(f.Text, "at ([0-9]+) of").Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture)));
+        Assert.Equal(told.Count, told.Select(f => f.Text.Split("into the")[1].Split(',')[0]).Distinct().Count());
+    }
 }

@@ -2373,6 +2373,9 @@ export interface components {
             canRedo: boolean;
             design: components["schemas"]["Design"];
             plan: components["schemas"]["BuildPlan"];
+            outlines: {
+                [key: string]: components["schemas"]["Region"][];
+            };
             consequences: null | components["schemas"]["Consequences"];
         };
         PurchaseLine: {
@@ -2390,6 +2393,10 @@ export interface components {
             /** Format: double */
             valueMm: number;
             source: string;
+        };
+        Region: {
+            rim: components["schemas"]["Uv"][];
+            inside: components["schemas"]["Uv"][][];
         };
         Remedy: {
             id: string;

@@ -17,7 +17,7 @@ export function SolidView() {
   const [look, setLook] = useState<Look>('transparent')
   const [hovered, setHovered] = useState<string | null>(null)
   const [drawnBy, setDrawnBy] = useState<string>('')
-  const solids = useMemo(() => solidsOf(view.plan), [view.plan])
+  const solids = useMemo(() => solidsOf(view), [view])
   const listed = solids.filter((s, i) => solids.findIndex((x) => x.key === s.key) === i)
   const told = listed.find((s) => s.key === (hovered ?? focus))
 

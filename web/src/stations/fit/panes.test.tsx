@@ -246,11 +246,44 @@ describe('solids', () => {
         ],
       },
     })
-    const solids = solidsOf(view.plan)
+    const solids = solidsOf(view)
     expect(solids.map((s) => s.kind)).toEqual(['plate', 'device', 'port'])
     expect(solids[0]?.plate?.openings).toEqual([{ u: 50, v: 40, width: 30, height: 20 }])
     expect(solids[1] && sizeOf(solids[1])).toEqual([80, 50, 15])
     expect(solids[1]?.apart).toEqual([-50, -30, -12.5])
     expect(solids[2]?.min[0]).toBeCloseTo(8.5)
+  })
+
+  it('takes the outline of a part that is not a rectangle, and openings at its edge only once', () => {
+    const rim = [
+      { u: 0, v: 0 },
+      { u: 200, v: 0 },
+      { u: 0, v: 100 },
+    ]
+    const opening = {
+      kind: 'opening',
+      id: 'o',
+      for: 'd',
+      purpose: '',
+      from: 'seen',
+      sizeWhy: '',
+      placeWhy: '',
+      cornerRadiusMm: 0,
+    } as const
+    const part = somePart({ features: [{ ...opening, at: { u: 0, v: 0 }, widthMm: 30, heightMm: 20 }] })
+    const [shaped] = solidsOf(someView({ plan: { parts: [part] }, outlines: { [part.id]: [{ rim, inside: [] }] } }))
+    expect(shaped?.plate?.outline).toEqual([
+      {
+        rim: [
+          [0, 0],
+          [200, 0],
+          [0, 100],
+        ],
+        inside: [],
+      },
+    ])
+    expect(shaped?.plate?.openings).toEqual([])
+    const [plain] = solidsOf(someView({ plan: { parts: [part] } }))
+    expect(plain?.plate?.outline[0]?.rim).toHaveLength(4)
   })
 })

@@ -207,12 +207,12 @@ function geometryOf({ plate, min, max }: Solid): BufferGeometry {
     const [x, y, z] = [0, 1, 2].map((i) => Math.max(0.1, (max[i] ?? 0) - (min[i] ?? 0))) as [number, number, number]
     return new BoxGeometry(x, y, z).translate((min[0] + max[0]) / 2, (min[1] + max[1]) / 2, (min[2] + max[2]) / 2)
   }
-  const shape = new Shape([
-    new Vector2(0, 0),
-    new Vector2(plate.length, 0),
-    new Vector2(plate.length, plate.width),
-    new Vector2(0, plate.width),
-  ])
+  const points = (ring: [number, number][]) => ring.map(([u, v]) => new Vector2(u, v))
+  const shapes = plate.outline.map((region) => {
+    const shape = new Shape(points(region.rim))
+    shape.holes.push(...region.inside.map((ring) => new Path(points(ring))))
+    return shape
+  })
   for (const o of plate.openings) {
     const hole = new Path()
     if (o.height === null) hole.absarc(o.u, o.v, o.width / 2, 0, Math.PI * 2, true)
@@ -225,13 +225,14 @@ function geometryOf({ plate, min, max }: Solid): BufferGeometry {
         new Vector2(o.u + w, o.v - h),
       ])
     }
-    shape.holes.push(hole)
+    // in pieces, the hole belongs to the piece round it; the largest comes first
+    shapes[0]?.holes.push(hole)
   }
   const [u, v] = [new Vector3(...plate.u), new Vector3(...plate.v)]
   const normal = u.clone().cross(v)
   // the material lies behind the plane that one looks at
   const at = new Vector3(...plate.origin).addScaledVector(normal, -plate.thickness)
-  return new ExtrudeGeometry(shape, { depth: plate.thickness, bevelEnabled: false, curveSegments: 16 }).applyMatrix4(
+  return new ExtrudeGeometry(shapes, { depth: plate.thickness, bevelEnabled: false, curveSegments: 16 }).applyMatrix4(
     new Matrix4().makeBasis(u, v, normal).setPosition(at),
   )
 }

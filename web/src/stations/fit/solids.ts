@@ -11,10 +11,22 @@ export type Solid = {
   min: Vec
   max: Vec
   /** Outline and openings of a plate in its own u and v; null for a plain block. */
-  plate: { origin: Vec; u: Vec; v: Vec; length: number; width: number; thickness: number; openings: Opening[] } | null
+  plate: {
+    origin: Vec
+    u: Vec
+    v: Vec
+    length: number
+    width: number
+    thickness: number
+    openings: Opening[]
+    outline: Outline[]
+  } | null
   /** Where it goes when the view is pulled apart, per step of 1. */
   apart: Vec
 }
+
+/** A rim and what is cut out of its inside, as [u, v]. */
+export type Outline = { rim: [number, number][]; inside: [number, number][][] }
 
 export type Opening = { u: number; v: number; width: number; height: number | null }
 
@@ -29,8 +41,16 @@ const DIRECTIONS: Record<Schemas['Direction'], Vec> = {
 
 const vec = (p: Point): Vec => [p.x, p.y, p.z]
 
+/** Openings that reach the edge are off the outline already. */
+const inside = (o: { at: Schemas['Uv']; widthMm: number; heightMm: number | null }, p: Schemas['Part']) =>
+  o.heightMm === null ||
+  (o.at.u > o.widthMm / 2 &&
+    o.at.v > o.heightMm / 2 &&
+    o.at.u + o.widthMm / 2 < p.lengthMm &&
+    o.at.v + o.heightMm / 2 < p.widthMm)
+
 /** All solids of a plan: parts with their openings cut, devices, and their ports. */
-export function solidsOf(plan: Schemas['BuildPlan']): Solid[] {
+export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan' | 'outlines'>): Solid[] {
   const middle = vec(plan.outer.max).map((m) => m / 2) as Vec
   const away = (min: Vec, max: Vec): Vec => [0, 1, 2].map((i) => ((min[i] ?? 0) + (max[i] ?? 0)) / 2 - (middle[i] ?? 0)) as Vec
   // a bent or printed whole is drawn by its faces; what fills less than its box, block by block
@@ -42,6 +62,23 @@ export function solidsOf(plan: Schemas['BuildPlan']): Solid[] {
     const apart = away(vec(p.box.min), vec(p.box.max))
     // the slices of a bend are a wall and are seen through like one
     return { key: p.id, name: p.name, kind: p.leafOf === null ? 'bar' : 'plate', min, max, plate: null, apart }
+  }
+  function outlineOf(p: Schemas['Part']): Outline[] {
+    const points = (ring: Schemas['Uv'][]) => ring.map((q): [number, number] => [q.u, q.v])
+    const shaped = outlines[p.id]
+    return shaped
+      ? shaped.map((r) => ({ rim: points(r.rim), inside: r.inside.map(points) }))
+      : [
+          {
+            rim: [
+              [0, 0],
+              [p.lengthMm, 0],
+              [p.lengthMm, p.widthMm],
+              [0, p.widthMm],
+            ],
+            inside: [],
+          },
+        ]
   }
   function whole(p: Schemas['Part']): Solid {
     const [min, max] = [vec(p.box.min), vec(p.box.max)]
@@ -59,8 +96,9 @@ export function solidsOf(plan: Schemas['BuildPlan']): Solid[] {
             length: p.lengthMm,
             width: p.widthMm,
             thickness: p.thicknessMm,
+            outline: outlineOf(p),
             openings: p.features.flatMap((f) =>
-              f.kind === 'opening'
+              f.kind === 'opening' && inside(f, p)
                 ? [{ u: f.at.u, v: f.at.v, width: f.widthMm, height: f.heightMm }]
                 : f.kind === 'hole' && f.depthMm === null && f.diaMm >= 5
                   ? [{ u: f.at.u, v: f.at.v, width: f.diaMm, height: null }]

@@ -5,6 +5,51 @@ import { usePreferences } from '../../kit/preferences'
 import { useCatalog } from '../../project/useProject'
 import type { NumberedHole } from './holes'
 
+type Uv = Schemas['Uv']
+
+const whole = (w: number, h: number): Schemas['Region'] => ({
+  rim: [
+    { u: 0, v: 0 },
+    { u: w, v: 0 },
+    { u: w, v: h },
+    { u: 0, v: h },
+  ],
+  inside: [],
+})
+
+const outlinePath = (regions: Schemas['Region'][], x: (u: number) => number, y: (v: number) => number) =>
+  regions
+    .flatMap((r) => [r.rim, ...r.inside])
+    .map((ring) => ring.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.u)} ${y(p.v)}`).join('') + 'Z')
+    .join('')
+
+/** An opening that reaches the edge is off the outline already. */
+const onRim = (o: { at: Uv; widthMm: number; heightMm: number | null; cornerRadiusMm: number }, w: number, h: number) =>
+  o.heightMm !== null &&
+  o.cornerRadiusMm === 0 &&
+  (o.at.u - o.widthMm / 2 <= 1e-6 ||
+    o.at.v - o.heightMm / 2 <= 1e-6 ||
+    o.at.u + o.widthMm / 2 >= w - 1e-6 ||
+    o.at.v + o.heightMm / 2 >= h - 1e-6)
+
+/** A hole from the edge, as one would see it through the part. */
+function fromEdge(
+  f: { edge: Schemas['PartEdge']; alongMm: number; diaMm: number; slotMm: number | null; depthMm: number },
+  w: number,
+  h: number,
+): Uv[] {
+  const half = (f.slotMm ?? f.diaMm) / 2
+  const [a, b] = [f.alongMm - half, f.alongMm + half]
+  const along = f.edge === 'uLeast' || f.edge === 'uMost'
+  const [rim, end] = f.edge === 'uLeast' || f.edge === 'vLeast' ? [0, f.depthMm] : along ? [w, w - f.depthMm] : [h, h - f.depthMm]
+  return [
+    [rim, a],
+    [end, a],
+    [end, b],
+    [rim, b],
+  ].map(([deep = 0, side = 0]) => (along ? { u: deep, v: side } : { u: side, v: deep }))
+}
+
 /** The part with everything cut into it, seen from its stated face or turned over. */
 export function HoleMap({
   part,
@@ -12,8 +57,11 @@ export function HoleMap({
   hot,
   onHot,
   turned,
+  outline,
 }: {
   part: Schemas['Part']
+  /** What is left of its rectangle; null when that is whole. */
+  outline: Schemas['Region'][] | null
   holes: NumberedHole[]
   hot: string | null
   onHot: (id: string | null) => void
@@ -35,16 +83,47 @@ export function HoleMap({
       aria-label={`${part.name}, ${length(w)} by ${length(h)}, seen from ${turned ? part.farSide : part.seenFrom}`}
     >
       <HatchDefs id={id} scale={Math.max(w, h) / 70} />
-      <rect
-        width={w}
-        height={h}
+      <path
+        d={outlinePath(outline ?? [whole(w, h)], x, y)}
+        fillRule="evenodd"
         fill={`url(#${id}-${hatchOf(catalog.data?.materials.find((m) => m.id === part.materialId))})`}
         fillOpacity={0.5}
         stroke="var(--ink)"
         strokeWidth={1.6}
         vectorEffect="non-scaling-stroke"
       />
+      <clipPath id={`${id}-part`}>
+        <rect width={w} height={h} />
+      </clipPath>
       {part.features.map((f) => {
+        if (f.kind === 'notch')
+          return f.depthMm === null ? null : (
+            <path
+              key={f.id}
+              d={outlinePath([{ rim: f.outline, inside: [] }], x, y)}
+              clipPath={`url(#${id}-part)`}
+              fill="var(--good)"
+              fillOpacity={0.14}
+              stroke="var(--good)"
+              strokeDasharray={(f.from === 'far') !== turned ? '4 3' : undefined}
+              vectorEffect="non-scaling-stroke"
+            >
+              <title>{`${f.purpose}, ${length(f.depthMm)} deep`}</title>
+            </path>
+          )
+        if (f.kind === 'edgeHole')
+          return (
+            <path
+              key={f.id}
+              d={outlinePath([{ rim: fromEdge(f, w, h), inside: [] }], x, y)}
+              fill="none"
+              stroke="var(--violet)"
+              strokeDasharray="4 3"
+              vectorEffect="non-scaling-stroke"
+            >
+              <title>{`${f.purpose}: ${length(f.diaMm)}, ${length(f.depthMm)} deep, ${length(f.fromSeenMm)} below this face`}</title>
+            </path>
+          )
         if (f.kind === 'channel')
           return (
             <rect
@@ -62,6 +141,7 @@ export function HoleMap({
               <title>{`${f.purpose}, ${length(f.depthMm)} deep`}</title>
             </rect>
           )
+        if (f.kind === 'opening' && outline && onRim(f, w, h)) return null
         if (f.kind === 'opening')
           return f.heightMm === null ? (
             <circle

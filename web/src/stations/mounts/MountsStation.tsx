@@ -48,7 +48,7 @@ export function MountsStation() {
           <Button onClick={() => setTurned(!turned)}>Turn over</Button>
         </div>
         <div className="min-h-0 flex-1 p-2">
-          <HoleMap part={part} holes={holes} hot={hot} onHot={setHot} turned={turned} />
+          <HoleMap part={part} outline={view.outlines[part.id] ?? null} holes={holes} hot={hot} onHot={setHot} turned={turned} />
         </div>
       </div>
       <Pane title={`Holes in ${part.name.toLowerCase()}`} className="row-span-2">

@@ -68,4 +68,64 @@ describe('the mounts station', () => {
     renderOpen(<MountsStation />, view(), 'shell/back')
     expect(screen.getByRole('heading', { name: 'Holes in back' })).toBeTruthy()
   })
+
+  it('draws the part as it is left when its edges are cut, with sockets and holes from the edge in place', () => {
+    serve({})
+    const rim = [
+      { u: 12, v: 0 },
+      { u: 200, v: 0 },
+      { u: 200, v: 100 },
+      { u: 0, v: 100 },
+      { u: 0, v: 30 },
+      { u: 12, v: 30 },
+    ]
+    const cut = { for: 'edge/front-left', purpose: 'socket', from: 'seen' } as const
+    const square = [
+      { u: 190, v: 40 },
+      { u: 210, v: 40 },
+      { u: 210, v: 60 },
+      { u: 190, v: 60 },
+    ]
+    const part = somePart({
+      id: 'shell/left',
+      name: 'Left',
+      features: [
+        { kind: 'notch', id: 'n1', ...cut, outline: rim.slice(4), floor: null, depthMm: null, sizeWhy: '' },
+        { kind: 'notch', id: 'n2', ...cut, outline: square, floor: null, depthMm: 8, sizeWhy: '' },
+        {
+          kind: 'edgeHole',
+          id: 'e',
+          ...cut,
+          edge: 'uMost',
+          alongMm: 20,
+          fromSeenMm: 6,
+          diaMm: 8,
+          slotMm: null,
+          depthMm: 25,
+          thread: null,
+          why: '',
+        },
+        {
+          kind: 'opening',
+          id: 'o',
+          ...cut,
+          at: { u: 6, v: 15 },
+          widthMm: 12,
+          heightMm: 30,
+          cornerRadiusMm: 0,
+          sizeWhy: '',
+          placeWhy: '',
+        },
+      ],
+    })
+    renderOpen(<MountsStation />, someView({ plan: { parts: [part] }, outlines: { 'shell/left': [{ rim, inside: [] }] } }))
+    const map = screen.getByRole('group', { name: /^Left/ })
+    const paths = [...map.querySelectorAll('path')].map((p) => p.getAttribute('d'))
+    // v runs up, y runs down
+    expect(paths).toContain('M12 100L200 100L200 0L0 0L0 70L12 70Z')
+    expect(paths).toContain('M190 60L210 60L210 40L190 40Z')
+    expect(paths).toContain('M200 84L175 84L175 76L200 76Z')
+    // the opening at the corner is off the outline and not drawn again: no rectangle but the one that clips
+    expect(map.querySelectorAll('rect[stroke]')).toHaveLength(0)
+  })
 })
