@@ -6,6 +6,7 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Formats.Csv;
 using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Formats.Dxf;
 using AnvilPlan.Formats.Tests.Support;
@@ -120,6 +121,18 @@ public class PartOutlineTests
         Assert.Equal((hole.DepthMm, hole.DiaMm), (Math.Round(across, 6), Math.Round(along, 6)));
         Assert.Contains($"\nEDGE_{hole.DiaMm:0.##}_DEEP_", DxfWriter.Write(part), StringComparison.Ordinal);
         Assert.Contains(PartSketch.Dimensioned(part).Strokes.OfType<PathStroke>(), s => s is { Ink: Ink.Drill, Dashed: true } && s.Points.SequenceEqual(drawn));
+    }
+
+    [Fact]
+    public void Holes_from_ends_and_edges_are_rows_of_the_hole_table_with_their_place_on_the_end()
+    {
+        var plan = Jointed(JointKind.Dowel);
+        var rows = CsvTable.Parse(CsvFiles.Holes(plan)).Rows.Where(r => r["below_face_mm"].Length > 0).ToList();
+        Assert.Equal(plan.Parts.Sum(p => p.Features.OfType<EdgeHole>().Count()), rows.Count);
+        // dowels stand in the middle of 18 mm boards, u at one end or the other
+        Assert.All(rows, r => Assert.Equal(9, r.Number("below_face_mm"), 6));
+        Assert.All(rows, r => Assert.Equal(r["worked_from"] switch { "left end" => 0, "right end" => plan.Part(r["part"]).LengthMm, _ => double.NaN }, r.Number("u_mm"), 6));
+        Assert.Equal(plan.Tally.Holes, CsvTable.Parse(CsvFiles.Holes(plan)).Rows.Count);
     }
 
     [Fact]

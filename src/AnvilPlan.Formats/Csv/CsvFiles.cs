@@ -1,9 +1,12 @@
 using System.Globalization;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Quantities.Text;
+using AnvilPlan.Formats.Drawing;
 using CsvHelper;
 using CsvHelper.Configuration;
+using CsvHelper.Configuration.Attributes;
 
 namespace AnvilPlan.Formats.Csv;
 
@@ -49,19 +52,18 @@ public static class CsvFiles
         total = (l.TotalCents / 100m).ToString("0.00", CultureInfo.InvariantCulture),
     }));
 
-    public static string Holes(BuildPlan plan) => Write(plan.Parts.SelectMany(p => Drawing.HoleNumbers.Sorted(p).Select((h, i) => new
-    {
-        part = p.Id,
-        no = i + 1,
-        u_mm = h.At.U,
-        v_mm = h.At.V,
-        dia_mm = h.DiaMm,
-        depth_mm = h.DepthMm,
-        thread = h.Thread,
-        sink_dia_mm = h.SinkDiaMm,
-        worked_from = h.From == Core.Parts.WorkedFrom.Seen ? p.SeenFrom : p.FarSide,
-        purpose = h.Purpose,
-    })));
+    public static string Holes(BuildPlan plan) => Write(plan.Parts.SelectMany(p => (IEnumerable<HoleRow>)
+    [
+        .. HoleNumbers.Sorted(p).Select((h, i) => new HoleRow(p.Id, i + 1, h.At.U, h.At.V, h.DiaMm, h.DepthMm, h.Thread, h.SinkDiaMm, h.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide, null, null, h.Purpose)),
+        .. EdgeHoles.Sorted(p).Select((h, i) => new HoleRow(
+            p.Id, HoleNumbers.Sorted(p).Count + i + 1, EdgeHoles.At(p, h).U, EdgeHoles.At(p, h).V, h.DiaMm, h.DepthMm, h.Thread, null, EdgeHoles.Word(h.Edge), h.FromSeenMm, h.SlotMm, h.Purpose)),
+    ]));
+
+    /// <summary>One hole; the names are the columns.</summary>
+    private sealed record HoleRow(
+        [property: Name("part")] string Part, [property: Name("no")] int No, [property: Name("u_mm")] double U, [property: Name("v_mm")] double V, [property: Name("dia_mm")] double Dia,
+        [property: Name("depth_mm")] double? Depth, [property: Name("thread")] string? Thread, [property: Name("sink_dia_mm")] double? Sink, [property: Name("worked_from")] string From,
+        [property: Name("below_face_mm")] double? BelowFace, [property: Name("slot_mm")] double? Slot, [property: Name("purpose")] string Purpose);
 
     private static string Write<T>(IEnumerable<T> rows)
     {

@@ -170,3 +170,26 @@ public static class HoleNumbers
 
     public static IReadOnlyList<Hole> Sorted(Part part) => [.. part.Features.OfType<Hole>().OrderBy(h => h.At.U).ThenBy(h => h.At.V).ThenBy(h => h.Id, StringComparer.Ordinal)];
 }
+
+/// <summary>Holes and slots that start in the ends and edges of a part, edge by edge as it is drawn.</summary>
+public static class EdgeHoles
+{
+    public static IReadOnlyList<EdgeHole> Sorted(Part part) => [.. part.Features.OfType<EdgeHole>().OrderBy(h => h.Edge).ThenBy(h => h.AlongMm).ThenBy(h => h.Id, StringComparer.Ordinal)];
+
+    public static string Word(PartEdge edge) => edge switch
+    {
+        PartEdge.ULeast => "left end",
+        PartEdge.UMost => "right end",
+        PartEdge.VLeast => "lower edge",
+        _ => "upper edge",
+    };
+
+    /// <summary>The middle of the hole on the edge, in the part's u and v.</summary>
+    public static Uv At(Part part, EdgeHole hole) => hole.Edge switch
+    {
+        PartEdge.ULeast => new(0, hole.AlongMm),
+        PartEdge.UMost => new(part.LengthMm, hole.AlongMm),
+        PartEdge.VLeast => new(hole.AlongMm, 0),
+        _ => new(hole.AlongMm, part.WidthMm),
+    };
+}

@@ -117,6 +117,15 @@ public static class PacketPages
                 (i + 1).ToString(CultureInfo.InvariantCulture), N(h.At.U), N(h.At.V), N(h.DiaMm), h.DepthMm is { } d ? N(d) : "through",
                 h.Purpose + (h.Thread is { } t ? $", tap {t}" : "") + (h.SinkDiaMm is { } s ? $", sink {N(s)}" : ""),
             }));
+        if (part.Features.OfType<EdgeHole>().Any())
+        {
+            flow.Table($"From the ends and edges of {part.Name.ToLowerInvariant()}", ["where", "along", "below face", "dia", "depth", "for"], [24, 20, 22, 16, 16, 86],
+                EdgeHoles.Sorted(part).Select(h => new[]
+                {
+                    EdgeHoles.Word(h.Edge), N(h.AlongMm), N(h.FromSeenMm), N(h.DiaMm), N(h.DepthMm),
+                    h.Purpose + (h.Thread is { } t ? $", tap {t}" : "") + (h.SlotMm is { } s ? $", slot {N(s)} long" : ""),
+                }));
+        }
     }
 
     private static string N(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);

@@ -35,7 +35,7 @@ export function MountsStation() {
               >
                 {parts.map((p) => (
                   <option key={p.id} value={p.id}>
-                    {p.name}, {p.features.filter((f) => f.kind === 'hole').length} holes
+                    {p.name}, {p.features.filter((f) => f.kind === 'hole' || f.kind === 'edgeHole').length} holes
                   </option>
                 ))}
               </Select>
@@ -53,6 +53,7 @@ export function MountsStation() {
       </div>
       <Pane title={`Holes in ${part.name.toLowerCase()}`} className="row-span-2">
         <HoleTable part={part} holes={holes} hot={hot} onHot={setHot} turned={turned} />
+        <EdgeHoleTable part={part} turned={turned} />
         <OpeningTable part={part} />
       </Pane>
       <ScrewPane />
@@ -75,7 +76,8 @@ function HoleTable({
 }) {
   const { view } = useProject()
   const { length } = usePreferences()
-  if (holes.length === 0) return <Empty>No hole in this part.</Empty>
+  if (holes.length === 0)
+    return <Empty>{part.features.some((f) => f.kind === 'edgeHole') ? 'No hole in its faces.' : 'No hole in this part.'}</Empty>
   return (
     <table className="w-full">
       <thead>
@@ -154,6 +156,65 @@ function PlaceFigure({
     <WhySentence title={`this ${name}`} text={hole.placeWhy}>
       {children}
     </WhySentence>
+  )
+}
+
+const EDGES: Record<Schemas['PartEdge'], string> = {
+  uLeast: 'left end',
+  uMost: 'right end',
+  vLeast: 'lower edge',
+  vMost: 'upper edge',
+}
+
+/** Holes and slots that start in the ends and edges, as they lie in the drawing. */
+function EdgeHoleTable({ part, turned }: { part: Schemas['Part']; turned: boolean }) {
+  const { length } = usePreferences()
+  const order = Object.keys(EDGES)
+  const holes = part.features
+    .filter((f): f is Schemas['FeatureEdgeHole'] => f.kind === 'edgeHole')
+    .sort((a, b) => order.indexOf(a.edge) - order.indexOf(b.edge) || a.alongMm - b.alongMm)
+  if (holes.length === 0) return null
+  const across = (edge: Schemas['PartEdge']) => edge === 'vLeast' || edge === 'vMost'
+  const word = (edge: Schemas['PartEdge']) =>
+    EDGES[turned && edge === 'uLeast' ? 'uMost' : turned && edge === 'uMost' ? 'uLeast' : edge]
+  return (
+    <>
+      <h2 className="mt-4 mb-1">From the ends and edges</h2>
+      <table className="w-full">
+        <thead>
+          <tr>
+            <th>where</th>
+            <th className="text-right">along</th>
+            <th className="text-right">below face</th>
+            <th className="text-right">dia</th>
+            <th className="text-right">depth</th>
+            <th className="pl-2">for</th>
+          </tr>
+        </thead>
+        <tbody>
+          {holes.map((h) => (
+            <tr key={h.id} className="border-t border-hair">
+              <td className="py-1 pr-2 whitespace-nowrap">{word(h.edge)}</td>
+              <td className="py-1 pr-2 text-right text-[1.1rem]">
+                {length(turned && across(h.edge) ? part.lengthMm - h.alongMm : h.alongMm)}
+              </td>
+              <td className="py-1 pr-2 text-right">{length(turned ? part.thicknessMm - h.fromSeenMm : h.fromSeenMm)}</td>
+              <td className="py-1 pr-2 text-right">
+                <WhySentence title={`diameter ${h.diaMm} mm`} text={h.why}>
+                  {length(h.diaMm)}
+                </WhySentence>
+              </td>
+              <td className="py-1 text-right">{length(h.depthMm)}</td>
+              <td className="py-1 pl-2 text-[0.88rem]">
+                {h.purpose}
+                {h.thread && `, tap ${h.thread}`}
+                {h.slotMm !== null && `, slot ${length(h.slotMm)} long`}
+              </td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
   )
 }
 

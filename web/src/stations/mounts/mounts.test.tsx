@@ -125,6 +125,7 @@ describe('the mounts station', () => {
     expect(paths).toContain('M12 100L200 100L200 0L0 0L0 70L12 70Z')
     expect(paths).toContain('M190 60L210 60L210 40L190 40Z')
     expect(paths).toContain('M200 84L175 84L175 76L200 76Z')
+    expect(screen.getByRole('row', { name: /right end 20 6 8/ }).textContent).toContain('25')
     // the opening at the corner is off the outline and not drawn again: no rectangle but the one that clips
     expect(map.querySelectorAll('rect[stroke]')).toHaveLength(0)
   })
