@@ -51,7 +51,8 @@ internal static class ScrewFindings
             }));
         }
 
-        var range = screw.MaxMm is { } limit ? $"between {Say.Mm(screw.MinMm)} and {Say.Mm(limit)} mm" : $"from {Say.Mm(screw.MinMm)} mm";
+        var range = screw.MaxMm is { } longest && longest < screw.MinMm ? $"that bites enough, {Say.Mm(screw.MinMm)} mm, and does not come through, {Say.Mm(longest)} mm at most"
+            : screw.MaxMm is { } limit ? $"between {Say.Mm(screw.MinMm)} and {Say.Mm(limit)} mm" : $"from {Say.Mm(screw.MinMm)} mm";
         var weak = screw.Thread.StartsWith("wood", StringComparison.Ordinal) && screw.LengthMm is not null;
         return new Finding(
             $"screw-none-fits:{string.Join('+', places)}", "screw-none-fits", weak ? Severity.Warn : Severity.Stop,

@@ -47,6 +47,8 @@ public class TrayFoldTests
         var wood = Sample.Plan(In(Folded(Up(FlangedEdges.Walls))));
         Assert.DoesNotContain(wood.Findings, f => f.Code == "tray-unsupported");
         Assert.Equal(["Flange left", "Flange right"], wood.Screws.Where(s => s.For == "tray/tray-1").Select(s => s.Where.Split(',')[0]).Order());
+        // 1.5 x 3 and more is wanted of a wall that has 11.9: said as such, with what the longest does bite
+        Assert.Contains(wood.Findings, f => f.Code == "screw-none-fits" && f.Text.Contains("does not come through, 12.9 mm at most", StringComparison.Ordinal) && f.Text.Contains("bites 10 mm", StringComparison.Ordinal));
         Assert.All(wood.Part("shell/left").Features.OfType<Hole>().Where(h => h.For == "tray/tray-1"), h => Assert.NotNull(h.DepthMm));
         var sheet = Sample.Plan(Faces.All.Aggregate(In(Folded(Up(FlangedEdges.Walls) with { Join = SheetJoin.Rivets })), (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = null })));
         Assert.Contains(sheet.Cost.Purchase, l => l.Item.Contains("blind rivet", StringComparison.Ordinal));
