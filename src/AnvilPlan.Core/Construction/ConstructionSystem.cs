@@ -24,6 +24,9 @@ public abstract class ConstructionSystem
     /// <summary>The record of its decisions; null when they stand in the design itself.</summary>
     public virtual Type? Decision => null;
 
+    /// <summary>Its decisions in the order in which a maker takes them; an interface asks for them without knowing the system.</summary>
+    public virtual IReadOnlyList<Ask> Asks => [];
+
     /// <summary>What the maker begins with when it is added to a design; null when it is always there.</summary>
     public virtual Design? Begin(Design design, Catalog catalog) => null;
 
@@ -55,6 +58,11 @@ public abstract class ConstructionSystem<T> : ConstructionSystem
 {
     public sealed override Type Decision => typeof(T);
 
+    public sealed override IReadOnlyList<Ask> Asks => [.. Asked.Select(a => a.Ask)];
+
+    /// <summary>What is asked and what each answer is held to.</summary>
+    protected abstract IReadOnlyList<Asked<T>> Asked { get; }
+
     public sealed override Design Begin(Design design, Catalog catalog)
     {
         var taken = design.Structures.Select(s => s.Id).Concat(design.Trays.Select(t => t.Id)).Concat(design.Devices.Select(d => d.Id)).Concat(design.Links.Select(l => l.Id)).ToHashSet(StringComparer.Ordinal);
@@ -76,11 +84,18 @@ public abstract class ConstructionSystem<T> : ConstructionSystem
         {
             if (design.Structures[i] is T own)
             {
-                Check(check.At($"structures[{i}]"), own, design);
+                var at = check.At($"structures[{i}]");
+                foreach (var asked in Asked)
+                {
+                    asked.Check(at, own);
+                }
+
+                Check(at, own, design);
             }
         }
     }
 
+    /// <summary>What goes beyond the range of a single answer.</summary>
     protected virtual void Check(StructureCheck check, T own, Design design)
     {
     }

@@ -10,7 +10,8 @@ using AnvilPlan.Store;
 namespace AnvilPlan.Server.Construction;
 
 /// <summary>A construction system that can be added to a design.</summary>
-public sealed record SystemView(string Key, string Name, string About);
+/// <param name="Asks">Its decisions, as they are asked for.</param>
+public sealed record SystemView(string Key, string Name, string About, IReadOnlyList<Ask> Asks);
 
 public sealed record NewStructure(int ExpectedRevision, string System);
 
@@ -30,7 +31,7 @@ public static class ConstructionRoutes
 {
     public static void MapConstruction(this IEndpointRouteBuilder routes)
     {
-        routes.MapGroup("/api/systems").WithTags("construction").MapGet("/", () => ConstructionSystems.Shipped.Where(s => s.Decision is not null).Select(s => new SystemView(s.Key, s.Name, s.About))).WithName("systems");
+        routes.MapGroup("/api/systems").WithTags("construction").MapGet("/", () => ConstructionSystems.Shipped.Where(s => s.Decision is not null).Select(s => new SystemView(s.Key, s.Name, s.About, s.Asks))).WithName("systems");
         var project = routes.MapGroup("/api/projects/{id:guid}").WithTags("construction").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
         project.MapPost("/structures", Add).WithName("addStructure");
         project.MapGet("/structures/{structure}/corners", Corners).WithName("corners");

@@ -39,6 +39,45 @@ public class StructureCheckTests
         return node.Deserialize<Design>(WireJson.Options)!;
     }
 
+    /// <summary>Decisions that have a pane of their own instead of a field.</summary>
+    private static readonly string[] Elsewhere = ["path", "corners", "locked"];
+
+    /// <summary>The fields of a structure as its file has them; lists as one field.</summary>
+    private static IEnumerable<string> Leaves(JsonElement json, string path = "") => json.ValueKind == JsonValueKind.Object
+        ? json.EnumerateObject().SelectMany(p => Leaves(p.Value, path.Length == 0 ? p.Name : $"{path}.{p.Name}"))
+        : [path];
+
+    [Theory]
+    [MemberData(nameof(Systems))]
+    public void Every_decision_is_asked_for_once_by_the_name_that_files_have_for_it(string system)
+    {
+        var design = Begun(system);
+        var json = JsonSerializer.SerializeToElement(design, WireJson.Options).GetProperty("structures")[design.Structures.Count - 1];
+        var asks = Sample.Catalog.Systems.Single(s => s.Key == system).Asks;
+        Assert.Equal(Leaves(json).Except(["system", "id", .. Elsewhere]).Order(StringComparer.Ordinal), asks.Select(a => a.Key).Order(StringComparer.Ordinal));
+        Assert.All(asks, a => Assert.False(string.IsNullOrWhiteSpace(a.Label)));
+        foreach (var ask in asks)
+        {
+            var value = ask.Key.Split('.').Aggregate(json, (j, step) => j.GetProperty(step));
+            Assert.True(ask.Empty is not null || value.ValueKind != JsonValueKind.Null, $"{system}.{ask.Key} begins empty and may not be");
+            if (ask.Kind == AskKind.Choice)
+            {
+                Assert.Contains(value.GetString(), ask.Words.Select(w => w.Key));
+            }
+
+            // each word that is offered can be written into a file and read back
+            Assert.All(ask.Words, w => Assert.Equal(w.Key, Written(design, ask.Key, w.Key)));
+        }
+    }
+
+    private static string? Written(Design design, string field, string word)
+    {
+        var node = JsonSerializer.SerializeToNode(design, WireJson.Options)!;
+        node["structures"]!.AsArray()[^1]![field] = word;
+        var read = node.Deserialize<Design>(WireJson.Options)!;
+        return JsonSerializer.SerializeToNode(read, WireJson.Options)!["structures"]!.AsArray()[^1]![field]!.GetValue<string>();
+    }
+
     [Theory]
     [MemberData(nameof(Systems))]
     public void Every_number_has_a_range_that_is_told(string system)

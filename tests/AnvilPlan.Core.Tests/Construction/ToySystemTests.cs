@@ -24,7 +24,7 @@ public sealed class PegSystem : ConstructionSystem<Peg>
 
     protected override Design Begin(Design design, Core.Catalogs.Catalog catalog, string id) => design with { Structures = [.. design.Structures, new Peg(id, 40)] };
 
-    protected override void Check(StructureCheck check, Peg own, Design design) => check.Range("heightMm", own.HeightMm, 30, 100);
+    protected override IReadOnlyList<Asked<Peg>> Asked { get; } = [Asking.Length<Peg>("heightMm", "Height", p => p.HeightMm, 30, 100)];
 
     protected override void Lay(Peg own, ShellDraft draft)
     {

@@ -24,6 +24,16 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
     public override string Name => "Layered acrylic";
     public override string About => "Plates with their middles cut out, stacked between bottom and top and bolted through at the corners.";
 
+    protected override IReadOnlyList<Asked<AcrylicStack>> Asked { get; } =
+    [
+        Asking.Material<AcrylicStack>("materialId", "Sheet", s => s.MaterialId),
+        Asking.Length<AcrylicStack>("layerNominalMm", "Layer, nominal", s => s.LayerNominalMm, 1, 30),
+        Asking.Length<AcrylicStack>("layerMeasuredMm", "Layer, measured", s => s.LayerMeasuredMm, 1, 30, "not yet"),
+        Asking.Length<AcrylicStack>("wallMm", "Wall", s => s.WallMm, 6, 60),
+        Asking.Length<AcrylicStack>("spacerMm", "Spacers", s => s.SpacerMm, 0, 100),
+        Asking.Plain<AcrylicStack>(AskKind.Choice, "thread", "Bolts", [.. FastenerTables.Shipped.Threads.Where(t => t.NominalMm is >= 3 and <= 6).Select(t => new AskWord(t.Name, t.Name))]),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
         var inside = Math.Max(5, Math.Round((design.Box.HeightMm - 12) / 6)) * 6;
@@ -41,11 +51,6 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
 
     protected override void Check(StructureCheck check, AcrylicStack own, Design design)
     {
-        check.Material("materialId", own.MaterialId);
-        check.Range("layerNominalMm", own.LayerNominalMm, 1, 30);
-        check.OrNull("layerMeasuredMm", own.LayerMeasuredMm, 1, 30);
-        check.Range("wallMm", own.WallMm, 6, 60);
-        check.Range("spacerMm", own.SpacerMm, 0, 100);
         if (!check.Catalog.Fasteners.HasThread(own.Thread))
         {
             check.Refuse("thread", $"thread is \"{own.Thread}\": the fastener tables have no such size.");

@@ -35,6 +35,20 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     public override string Name => "Back board";
     public override string About => "A board on the wall with everything on its face, cables behind it, and a lit reveal round each device.";
 
+    protected override IReadOnlyList<Asked<BackBoard>> Asked { get; } =
+    [
+        Asking.Bar<BackBoard>("frameBarId", "Frame", s => s.FrameBarId),
+        Asking.Length<BackBoard>("frameInsetMm", "Frame from the edge", s => s.FrameInsetMm, 0, 500),
+        Asking.Length<BackBoard>("studSpacingMm", "Studs apart", s => s.StudSpacingMm, 100, 2000),
+        Asking.Length<BackBoard>("firstStudMm", "First stud from the left", s => s.FirstStudMm, 0, 2000),
+        Asking.Length<BackBoard>("cableClearMm", "Round a plug", s => s.CableClearMm, 0, 30),
+        Asking.Material<BackBoard>("pads.materialId", "Pads", s => s.Pads?.MaterialId),
+        Asking.Length<BackBoard>("pads.nominalMm", "Pads, nominal", s => s.Pads?.NominalMm, 1, 30),
+        Asking.Length<BackBoard>("pads.revealMm", "Reveal of the pads", s => s.Pads?.RevealMm, 0, 60),
+        Asking.Number<BackBoard>("pads.bevelDeg", "Bevel, degrees", s => s.Pads?.BevelDeg, 0, 60, " degrees"),
+        Asking.Plain<BackBoard>(AskKind.Flag, "pads.lit", "Lit from behind"),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
         Brief = design.Brief with { Place = Place.Wall, StandsOn = Face.Back },
@@ -48,19 +62,6 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
     protected override void Check(StructureCheck check, BackBoard own, Design design)
     {
-        check.Bar("frameBarId", own.FrameBarId);
-        check.Range("frameInsetMm", own.FrameInsetMm, 0, 500);
-        check.Range("studSpacingMm", own.StudSpacingMm, 100, 2000);
-        check.Range("firstStudMm", own.FirstStudMm, 0, 2000);
-        check.Range("cableClearMm", own.CableClearMm, 0, 30);
-        if (own.Pads is { } pads)
-        {
-            check.Material("pads.materialId", pads.MaterialId);
-            check.Range("pads.nominalMm", pads.NominalMm, 1, 30);
-            check.Range("pads.revealMm", pads.RevealMm, 0, 60);
-            check.Range("pads.bevelDeg", pads.BevelDeg, 0, 60, " degrees");
-        }
-
         if (design.Panel(Face.Back).Hold == PanelHold.Open)
         {
             check.Refuse("id", "the back is open: the board is the back panel.");

@@ -25,6 +25,11 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
     public override string Name => "Bent wrap";
     public override string About => "A strip of wood that turns round corners between two ends; each corner by the school that suits it.";
 
+    protected override IReadOnlyList<Asked<BentWrap>> Asked { get; } =
+    [
+        Asking.Length<BentWrap>("webMm", "Web under the kerfs", s => s.WebMm, 0.5, 6, "by the wood"),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
         Face[] path = [Face.Front, Face.Top, Face.Back];
@@ -102,7 +107,6 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
 
     protected override void Check(StructureCheck check, BentWrap own, Design design)
     {
-        check.OrNull("webMm", own.WebMm, 0.5, 6);
         if (own.Path.Count is < 2 or > 4 || own.Path.Distinct().Count() != own.Path.Count || own.Path.Zip(own.Path.Skip(1)).Any(p => p.First.Outward().Axis() == p.Second.Outward().Axis())
             || own.Path.Select(f => f.Outward().Axis()).Distinct().Count() != 2)
         {

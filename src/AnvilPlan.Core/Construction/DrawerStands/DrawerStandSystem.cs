@@ -31,6 +31,17 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
     public override string Name => "Drawer in a stand";
     public override string About => "The box is a stand, open in front; everything sits in a drawer that runs out, under a load on top.";
 
+    protected override IReadOnlyList<Asked<DrawerStand>> Asked { get; } =
+    [
+        Asking.Plain<DrawerStand>(AskKind.Tray, "trayId", "Bottom of the drawer"),
+        Asking.Material<DrawerStand>("wallMaterialId", "Walls", s => s.WallMaterialId),
+        Asking.Length<DrawerStand>("wallNominalMm", "Walls, nominal", s => s.WallNominalMm, 2, 30),
+        Asking.Length<DrawerStand>("wallHeightMm", "Height of the walls", s => s.WallHeightMm, 5, 600),
+        Asking.Length<DrawerStand>("overlapMm", "Front covers by", s => s.OverlapMm, 0, 60),
+        Asking.Choice<DrawerStand, RunnerKind>("runner", "Runners", (RunnerKind.SideSlides, "side slides"), (RunnerKind.WoodenRunners, "wooden runners")),
+        Asking.Fit<DrawerStand>("play", "Play on wooden runners"),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
         var tray = design.Trays.FirstOrDefault(t => t.Plane == TrayPlane.Level);
@@ -51,10 +62,6 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
 
     protected override void Check(StructureCheck check, DrawerStand own, Design design)
     {
-        check.Material("wallMaterialId", own.WallMaterialId);
-        check.Range("wallNominalMm", own.WallNominalMm, 2, 30);
-        check.Range("wallHeightMm", own.WallHeightMm, 5, 600);
-        check.Range("overlapMm", own.OverlapMm, 0, 60);
         if (design.Trays.FirstOrDefault(t => t.Id == own.TrayId) is not { } tray)
         {
             check.Refuse("trayId", $"trayId is \"{own.TrayId}\": the design has no such tray.");

@@ -21,6 +21,14 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
     public override string Name => "Folded sheet";
     public override string About => "Tray, U and cover from sheet: a base with sides turned up, returns to rivet or screw to, reliefs at the corners.";
 
+    protected override IReadOnlyList<Asked<FoldedSheet>> Asked { get; } =
+    [
+        Asking.Plain<FoldedSheet>(AskKind.Faces, "faces", "Faces, the base first"),
+        Asking.Length<FoldedSheet>("radiusMm", "Inside radius", s => s.RadiusMm, 0.2, 30),
+        Asking.Length<FoldedSheet>("returnMm", "Returns", s => s.ReturnMm, 0, 60),
+        Asking.Choice<FoldedSheet, SheetJoin>("join", "Joined by", (SheetJoin.Rivets, "blind rivets"), (SheetJoin.ScrewsAndNuts, "screws and nuts"), (SheetJoin.RivetNuts, "rivet nuts and screws")),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
         var taken = design.Structures.OfType<FoldedSheet>().SelectMany(s => s.Faces).ToHashSet();
@@ -33,8 +41,6 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
 
     protected override void Check(StructureCheck check, FoldedSheet own, Design design)
     {
-        check.Range("radiusMm", own.RadiusMm, 0.2, 30);
-        check.Range("returnMm", own.ReturnMm, 0, 60);
         if (own.Faces.Count is < 2 or > 5 || own.Faces.Distinct().Count() != own.Faces.Count || own.Faces.Skip(1).Any(f => !own.Faces[0].Neighbours().Contains(f)))
         {
             check.Refuse("faces", $"faces holds {string.Join(", ", own.Faces.Select(Deck.Name))}: it must be a base and 1 to 4 of its neighbours, each once.");

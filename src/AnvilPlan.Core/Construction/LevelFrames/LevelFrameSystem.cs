@@ -26,6 +26,14 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     public override string Name => "Level frame";
     public override string About => "Equal pipes or profiles with fittings; rails slide under the holes of the hardware and lock; levels swap and turn.";
 
+    protected override IReadOnlyList<Asked<LevelFrame>> Asked { get; } =
+    [
+        Asking.Bar<LevelFrame>("postBarId", "Posts and beams", s => s.PostBarId),
+        Asking.Choice<LevelFrame, FrameFitting>("fitting", "Fittings", (FrameFitting.Clamp, "clamps, posts run through"), (FrameFitting.ThreadedTee, "threaded tees"), (FrameFitting.SocketTee, "solvent sockets"), (FrameFitting.Bracket, "brackets in slots")),
+        Asking.Length<LevelFrame>("takeOffMm", "Take-off", s => s.TakeOffMm, 0, 200, "from the table"),
+        Asking.Bar<LevelFrame>("railBarId", "Rails", s => s.RailBarId),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
         Box = design.Box with { Feet = null, Panels = [.. design.Box.Panels.Select(p => design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })] },
@@ -39,9 +47,6 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
 
     protected override void Check(StructureCheck check, LevelFrame own, Design design)
     {
-        check.Bar("postBarId", own.PostBarId);
-        check.Bar("railBarId", own.RailBarId);
-        check.OrNull("takeOffMm", own.TakeOffMm, 0, 200);
         if (design.Structures.OfType<LevelFrame>().Count() > 1)
         {
             check.Refuse("id", $"id is \"{own.Id}\": a design has one level frame at most.");

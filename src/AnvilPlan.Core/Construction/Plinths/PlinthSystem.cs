@@ -19,6 +19,15 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
     public override string Name => "Plinth";
     public override string About => "A frame of boards on edge under the bottom, set back, with a gap behind for the air it needs.";
 
+    protected override IReadOnlyList<Asked<Plinth>> Asked { get; } =
+    [
+        Asking.Material<Plinth>("materialId", "Boards", s => s.MaterialId),
+        Asking.Length<Plinth>("nominalMm", "Thickness, nominal", s => s.NominalMm, 6, 40),
+        Asking.Length<Plinth>("heightMm", "Height", s => s.HeightMm, 10, 300),
+        Asking.Length<Plinth>("setBackMm", "Set back", s => s.SetBackMm, 0, 200),
+        Asking.Length<Plinth>("airGapMm", "Gap under the back board", s => s.AirGapMm, 0, 295),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
         Box = design.Box with { Feet = null },
@@ -27,11 +36,11 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
 
     protected override void Check(StructureCheck check, Plinth own, Design design)
     {
-        check.Material("materialId", own.MaterialId);
-        check.Range("nominalMm", own.NominalMm, 6, 40);
-        check.Range("heightMm", own.HeightMm, 10, 300);
-        check.Range("setBackMm", own.SetBackMm, 0, 200);
-        check.Range("airGapMm", own.AirGapMm, 0, Math.Max(0, own.HeightMm - 5));
+        if (own.AirGapMm > own.HeightMm - 5)
+        {
+            check.Refuse("airGapMm", $"airGapMm is {own.AirGapMm}: at least 5 mm of the {own.HeightMm} mm of board must be left.");
+        }
+
         if (design.Panel(Face.Bottom).Hold == PanelHold.Open)
         {
             check.Refuse("id", "the bottom is open: a plinth wants a bottom to be screwed to.");

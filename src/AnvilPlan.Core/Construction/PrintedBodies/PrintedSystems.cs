@@ -25,6 +25,17 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
     public override string Name => "Printed body";
     public override string About => "Faces printed as one body, split to the printer's bed and joined by pins, screws or glue flanges, with anchors on every side.";
 
+    protected override IReadOnlyList<Asked<PrintedBody>> Asked { get; } =
+    [
+        Asking.Plain<PrintedBody>(AskKind.Faces, "faces", "Printed faces"),
+        Asking.Material<PrintedBody>("materialId", "Filament", s => s.MaterialId),
+        Asking.Length<PrintedBody>("wallMm", "Wall", s => s.WallMm, 0.8, 40),
+        Asking.Length<PrintedBody>("skinMm", "Skin", s => s.SkinMm, 0.4, 10),
+        Asking.Number<PrintedBody>("infill", "Infill, 0 to 1", s => s.Infill, 0, 1),
+        Asking.Choice<PrintedBody, PieceJoin>("join", "Pieces joined by", (PieceJoin.Pins, "pins"), (PieceJoin.Screws, "screws"), (PieceJoin.GlueFlanges, "glue flanges")),
+        Asking.Plain<PrintedBody>(AskKind.Flag, "anchors", "Anchor points on every side"),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
         Structures = [.. design.Structures, new PrintedBody(id, [Face.Bottom, Face.Left, Face.Right, Face.Front, Face.Back], "petg", 6, 1.2, 0.2, PieceJoin.Pins, true)],
@@ -32,8 +43,7 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
 
     protected override void Check(StructureCheck check, PrintedBody own, Design design)
     {
-        PrintedChecks.Plastic(check, own.MaterialId, own.SkinMm, own.Infill);
-        check.Range("wallMm", own.WallMm, 0.8, 40);
+        PrintedChecks.Plastic(check, own.MaterialId);
         if (own.Faces.Count is 0 || own.Faces.Distinct().Count() != own.Faces.Count)
         {
             check.Refuse("faces", $"faces holds {own.Faces.Count} entries: it must name 1 to 6 faces, each once.");
@@ -131,11 +141,8 @@ internal static class PrintedChecks
 {
     private const double CentsPerGram = 2.6;
 
-    public static void Plastic(StructureCheck check, string materialId, double skinMm, double infill)
+    public static void Plastic(StructureCheck check, string materialId)
     {
-        check.Material("materialId", materialId);
-        check.Range("skinMm", skinMm, 0.4, 10);
-        check.Range("infill", infill, 0, 1, "");
         if (check.Catalog.HasMaterial(materialId) && check.Catalog.Material(materialId).Family != MaterialFamily.Printed)
         {
             check.Refuse("materialId", $"materialId is \"{materialId}\": it must be a filament, one of {string.Join(", ", check.Catalog.Materials.Where(m => m.Family == MaterialFamily.Printed).Select(m => m.Id))}.");
@@ -161,6 +168,17 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
     public override string Name => "Printed ends over rails";
     public override string About => "Two printed ends take four bars in sockets; thin panels are screwed to the bars.";
 
+    protected override IReadOnlyList<Asked<PrintedEnds>> Asked { get; } =
+    [
+        Asking.Material<PrintedEnds>("materialId", "Filament", s => s.MaterialId),
+        Asking.Length<PrintedEnds>("thicknessMm", "Ends", s => s.ThicknessMm, 4, 60),
+        Asking.Bar<PrintedEnds>("railBarId", "Bars", s => s.RailBarId),
+        Asking.Length<PrintedEnds>("socketMm", "Sockets", s => s.SocketMm, 2, 55),
+        Asking.Fit<PrintedEnds>("fit", "Fit"),
+        Asking.Length<PrintedEnds>("skinMm", "Skin", s => s.SkinMm, 0.4, 10),
+        Asking.Number<PrintedEnds>("infill", "Infill, 0 to 1", s => s.Infill, 0, 1),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
         Structures = [.. design.Structures, new PrintedEnds(id, "petg", 14, 1.6, 0.35, "aluminium-6061-12x12", 8, FitClass.Snug)],
@@ -168,10 +186,7 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
 
     protected override void Check(StructureCheck check, PrintedEnds own, Design design)
     {
-        PrintedChecks.Plastic(check, own.MaterialId, own.SkinMm, own.Infill);
-        check.Range("thicknessMm", own.ThicknessMm, 4, 60);
-        check.Range("socketMm", own.SocketMm, 2, 55);
-        check.Bar("railBarId", own.RailBarId);
+        PrintedChecks.Plastic(check, own.MaterialId);
         if (own.SocketMm > own.ThicknessMm - 2)
         {
             check.Refuse("socketMm", $"socketMm is {own.SocketMm}: at least 2 mm of the end's {own.ThicknessMm} mm must be left.");
@@ -280,6 +295,15 @@ public sealed class PrintedFeetSystem : ConstructionSystem<PrintedFeet>
     public override string Name => "Printed feet";
     public override string About => "Feet of the height that the air wants, with a hole through which the screw behind them is reached.";
 
+    protected override IReadOnlyList<Asked<PrintedFeet>> Asked { get; } =
+    [
+        Asking.Material<PrintedFeet>("materialId", "Filament", s => s.MaterialId),
+        Asking.Length<PrintedFeet>("sizeMm", "Foot", s => s.SizeMm, PassageMm + 4, 100),
+        Asking.Length<PrintedFeet>("heightMm", "Height", s => s.HeightMm, 3, 200),
+        Asking.Length<PrintedFeet>("insetMm", "From the edges", s => s.InsetMm, 0, 500),
+        Asking.Number<PrintedFeet>("infill", "Infill, 0 to 1", s => s.Infill, 0, 1),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
         Box = design.Box with { Feet = null },
@@ -288,10 +312,7 @@ public sealed class PrintedFeetSystem : ConstructionSystem<PrintedFeet>
 
     protected override void Check(StructureCheck check, PrintedFeet own, Design design)
     {
-        PrintedChecks.Plastic(check, own.MaterialId, 1.2, own.Infill);
-        check.Range("sizeMm", own.SizeMm, PassageMm + 4, 100);
-        check.Range("heightMm", own.HeightMm, 3, 200);
-        check.Range("insetMm", own.InsetMm, 0, 500);
+        PrintedChecks.Plastic(check, own.MaterialId);
         if (design.Panel(Face.Bottom).Hold == PanelHold.Open)
         {
             check.Refuse("id", "the bottom is open: feet want a bottom to be screwed to.");

@@ -31,6 +31,15 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
     public override string Name => "Rail frame";
     public override string About => "Angle, square or slotted bars along the edges carry thin panels: over them, behind them or slipped in.";
 
+    protected override IReadOnlyList<Asked<RailFrame>> Asked { get; } =
+    [
+        Asking.Bar<RailFrame>("barId", "Rail", s => s.BarId),
+        Asking.Choice<RailFrame, PanelSeat>("seat", "Panels", (PanelSeat.Over, "over the rails, screwed"), (PanelSeat.Behind, "behind the legs of angle"), (PanelSeat.Slipped, "slipped into slots")),
+        Asking.Fit<RailFrame>("play", "Play in the slot"),
+        Asking.Length<RailFrame>("grooveMm", "Groove in solid rails", s => s.GrooveMm, 1, 20),
+        Asking.Plain<RailFrame>(AskKind.Edges, "edges", "Edges with a rail"),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
         Structures = [.. design.Structures, new RailFrame(id, "aluminium-6061-15x15", Faces.Edges, PanelSeat.Over, FitClass.Sliding, 4)],
@@ -38,8 +47,6 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
 
     protected override void Check(StructureCheck check, RailFrame own, Design design)
     {
-        check.Bar("barId", own.BarId);
-        check.Range("grooveMm", own.GrooveMm, 1, 20);
         if (own.Edges.Count == 0 || own.Edges.Distinct().Count() != own.Edges.Count)
         {
             check.Refuse("edges", $"edges holds {own.Edges.Count} entries: it must name 1 to 12 edges, each once.");

@@ -14,6 +14,14 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
     public override string Name => "Tray rack";
     public override string About => "Equal trays one above the other in a shelf or frame, sliding out for service; the pitch follows from heights and air.";
 
+    protected override IReadOnlyList<Asked<TrayRack>> Asked { get; } =
+    [
+        Asking.Plain<TrayRack>(AskKind.Tray, "trayId", "Tray that is repeated"),
+        Asking.Count<TrayRack>("count", "Trays", s => s.Count, 2, 60),
+        Asking.Length<TrayRack>("pitchMm", "Pitch", s => s.PitchMm, 5, 1000, "least"),
+        Asking.Length<TrayRack>("airMm", "Air between", s => s.AirMm, 0, 300),
+    ];
+
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
         var tray = design.Trays.FirstOrDefault(t => t.Plane == TrayPlane.Level);
@@ -27,9 +35,6 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
 
     protected override void Check(StructureCheck check, TrayRack own, Design design)
     {
-        check.Range("count", own.Count, 2, 60, "");
-        check.OrNull("pitchMm", own.PitchMm, 5, 1000);
-        check.Range("airMm", own.AirMm, 0, 300);
         if (design.Trays.FirstOrDefault(t => t.Id == own.TrayId) is not { } tray)
         {
             check.Refuse("trayId", $"trayId is \"{own.TrayId}\": the design has no such tray.");

@@ -940,6 +940,24 @@ export interface components {
             /** Format: double */
             seconds: number;
         };
+        Ask: {
+            kind: components["schemas"]["AskKind"];
+            key: string;
+            label: string;
+            /** Format: double */
+            least: null | number;
+            /** Format: double */
+            most: null | number;
+            whole: boolean;
+            empty: null | string;
+            words: components["schemas"]["AskWord"][];
+        };
+        /** @enum {unknown} */
+        AskKind: "length" | "number" | "choice" | "bar" | "material" | "tray" | "faces" | "edges" | "flag";
+        AskWord: {
+            key: string;
+            text: string;
+        };
         /** @enum {unknown} */
         Axis: "x" | "y" | "z";
         BarLayout: {
@@ -2796,6 +2814,7 @@ export interface components {
             key: string;
             name: string;
             about: string;
+            asks: components["schemas"]["Ask"][];
         };
         Tally: {
             /** Format: double */

@@ -8,7 +8,7 @@ import { useCatalog } from '../../project/useProject'
 import { FACE_NAMES } from '../fit/decks'
 import { EDGES, type EdgeKey } from './edges'
 import { LevelsPane } from './LevelsPane'
-import { ASKED, valueOf, withValue, type Asked, type Structure } from './systems'
+import { valueOf, withValue, type Ask, type Structure } from './systems'
 
 export function useSystems() {
   return useQuery({ queryKey: ['systems'], queryFn: async () => taken(await api.GET('/api/systems')), staleTime: Infinity })
@@ -64,7 +64,7 @@ export function StructuresPane() {
           }
         >
           <div className="grid grid-cols-2 gap-2">
-            {ASKED[s.system].map((asked) => (
+            {(systems.data?.find((x) => x.key === s.system)?.asks ?? []).map((asked) => (
               <AskedField
                 key={asked.key}
                 asked={asked}
@@ -81,7 +81,7 @@ export function StructuresPane() {
   )
 }
 
-function AskedField({ asked, structure, onChange }: { asked: Asked; structure: Structure; onChange: (value: unknown) => void }) {
+function AskedField({ asked, structure, onChange }: { asked: Ask; structure: Structure; onChange: (value: unknown) => void }) {
   const { view } = useProject()
   const catalog = useCatalog()
   const value = valueOf(structure, asked.key)
@@ -91,19 +91,19 @@ function AskedField({ asked, structure, onChange }: { asked: Asked; structure: S
       return (
         <LengthField
           label={asked.label}
-          nullable={asked.nullable !== undefined}
-          placeholder={asked.nullable}
+          nullable={asked.empty !== null}
+          placeholder={asked.empty ?? undefined}
           value={value as number | null}
-          onCommit={(v) => (v !== null || asked.nullable !== undefined) && onChange(v)}
+          onCommit={(v) => (v !== null || asked.empty !== null) && onChange(v)}
         />
       )
     case 'number':
       return (
         <NumberField
           label={asked.label}
-          least={asked.least}
-          most={asked.most}
-          whole={asked.whole ?? false}
+          least={asked.least ?? 0}
+          most={asked.most ?? Number.MAX_SAFE_INTEGER}
+          whole={asked.whole}
           value={value as number}
           onCommit={(v) => v !== null && onChange(v)}
         />
@@ -128,7 +128,7 @@ function AskedField({ asked, structure, onChange }: { asked: Asked; structure: S
     default: {
       const options: [string, string][] =
         asked.kind === 'choice'
-          ? asked.words
+          ? asked.words.map((w) => [w.key, w.text])
           : asked.kind === 'tray'
             ? view.design.trays.map((t) => [t.id, t.name])
             : asked.kind === 'bar'
