@@ -155,13 +155,17 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     public async Task The_shop_profile_is_checked_and_changes_the_plan()
     {
         var shop = JsonNode.Parse(await _client.GetStringAsync("/api/shop/"))!;
+        Assert.Equal(0.25, shop["known"]!["saw"]!["plusMinusMm"]!.GetValue<double>());
+        shop.AsObject().Remove("known");
         var wrong = shop.DeepClone();
         wrong["shop"]!["sheetTrimMm"] = -2;
         Assert.Equal("sheetTrimMm", (await App.Problem(await _client.PutAsync("/api/shop/", Json(wrong.ToJsonString())), 422)).GetProperty("field").GetString());
         var id = (await New("trimmed"))["id"]!.GetValue<Guid>();
         var before = await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}");
         shop["shop"]!["rates"]!["hourCents"] = 0;
-        await App.Read<JsonObject>(await _client.PutAsync("/api/shop/", Json(shop.ToJsonString())));
+        shop["shop"]!["coupons"]!.AsArray().Add(new JsonObject { ["process"] = "saw", ["materialId"] = "mdf", ["slidesAtMm"] = 0.3 });
+        var saved = await App.Read<JsonObject>(await _client.PutAsync("/api/shop/", Json(shop.ToJsonString())));
+        Assert.Equal((0.15, 1), (saved["known"]!["saw"]!["plusMinusMm"]!.GetValue<double>(), saved["known"]!["saw"]!["coupons"]!.GetValue<int>()));
         var after = await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}");
         static long Cost(JsonElement v) => v.GetProperty("plan").GetProperty("tally").GetProperty("costCents").GetInt64();
         Assert.True(Cost(after) < Cost(before));

@@ -86,6 +86,14 @@ public static class ShopCheck
 
         yield return ("rates.spreadMinPerM", s.Rates.SpreadMinPerM, 0, 60);
         yield return ("rates.placeMin", s.Rates.PlaceMin, 0, 60);
+        yield return ("printing.lineMm", s.Printing.LineMm, 0.1, 3);
+        yield return ("printing.layerMm", s.Printing.LayerMm, 0.02, 2);
+        yield return ("printing.speedMmPerS", s.Printing.SpeedMmPerS, 1, 1000);
+        yield return ("printing.efficiency", s.Printing.Efficiency, 0.05, 1);
+        yield return ("printing.layerOverheadS", s.Printing.LayerOverheadS, 0, 120);
+        yield return ("printing.filamentMm", s.Printing.FilamentMm, 0.5, 5);
+        yield return ("printing.edgeMarginMm", s.Printing.EdgeMarginMm, 0, 50);
+        yield return ("printing.centsPerGram", s.Printing.CentsPerGram, 0, 1000);
         yield return ("air.temperatureC", s.Air.TemperatureC, -10, 50);
         yield return ("air.humidityPercent", s.Air.HumidityPercent, 5, 95);
         foreach (var (t, i) in s.Tolerances.Select((t, i) => (t, i)))

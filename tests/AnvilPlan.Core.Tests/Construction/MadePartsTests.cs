@@ -131,6 +131,21 @@ public class MadePartsTests
         Assert.Equal((shell + (0.2 * (2160 - shell))) * plastic.DensityKgPerM3 / 1000, whole.MassG, 0.02);
     }
 
+    [Fact]
+    public void Time_and_price_of_a_print_follow_the_shops_own_settings()
+    {
+        Box[] solid = [new Box(default, new(100, 80, 40))];
+        var (plastic, shop) = (Sample.Catalog.Material("petg"), ShopProfile.Usual);
+        var usual = PrintJobs.Of(solid, plastic, 1.2, 0.2, shop, "");
+        var fast = PrintJobs.Of(solid, plastic, 1.2, 0.2, shop with { Printing = shop.Printing with { SpeedMmPerS = 120, LayerOverheadS = 2 } }, "");
+        Assert.Equal(usual.Hours / 2, fast.Hours, 0.01);
+        Assert.Equal(usual.MassG, fast.MassG);
+        // 100 x 80 lies on a bed of 100 x 80 only when nothing of it is kept free
+        var bed = shop with { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Small printer", 100, 80, 100, null, null, null, false)], [], []) };
+        Assert.True(PrintJobs.Of(solid, plastic, 1.2, 0.2, bed, "").Count > 1);
+        Assert.Equal(1, PrintJobs.Of(solid, plastic, 1.2, 0.2, bed with { Printing = bed.Printing with { EdgeMarginMm = 0 } }, "").Count);
+    }
+
     [Theory]
     [InlineData(null)]
     [InlineData(5.0)]

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
@@ -96,6 +97,19 @@ public class FitTests
 
     [Fact]
     public void A_tight_tray_is_given_the_air_that_it_needs() => Provocation.Mends("fit-binds", 1, Sample.WithTray.WithTray("tray-1", t => t with { GapMm = 0.1 }));
+
+    [Fact]
+    public void A_printer_on_hand_says_how_true_it_is_until_a_coupon_does_and_sockets_follow()
+    {
+        var own = ShopProfile.Usual with { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Printer", 250, 250, 250, null, null, 0.12, false)], [], []) };
+        Assert.Equal((0.2, 0.12), (ShopProfile.Usual.ToleranceOf(ShopProcess.Printer).PlusMinusMm, own.ToleranceOf(ShopProcess.Printer).PlusMinusMm));
+        var tried = own with { Coupons = [new(ShopProcess.Printer, "petg", 0.5)] };
+        Assert.Equal(new KnownTolerance(0.25, 1, 0), tried.ToleranceOf(ShopProcess.Printer));
+        // a socket in which the bar slides is one tolerance of the print wider than the bar
+        var ends = Sample.Catalog.Systems.Single(s => s.Key == "printedEnds").Begin(Sample.Empty, Sample.Catalog)!.WithStructure<PrintedEnds>("printed-ends", e => e with { Fit = FitClass.Sliding });
+        double Socket(ShopProfile shop) => Sample.Plan(ends, shop).Parts.SelectMany(p => p.Features.OfType<Channel>()).Where(c => c.Purpose.Contains("socket", StringComparison.OrdinalIgnoreCase)).Max(c => c.Max.U - c.Min.U);
+        Assert.Equal(Socket(own) + 0.13, Socket(tried), 6);
+    }
 
     [Fact]
     public void Coupons_take_the_place_of_the_stated_tolerance_with_count_and_spread()

@@ -27,6 +27,9 @@ public class ShopCheckTests
         { "air.humidityPercent", s => s with { Air = new RoomAir(20, 120) } },
         { "rates.spreadMinPerM", s => s with { Rates = s.Rates with { SpreadMinPerM = -1 } } },
         { "rates.placeMin", s => s with { Rates = s.Rates with { PlaceMin = 99 } } },
+        { "printing.layerMm", s => s with { Printing = s.Printing with { LayerMm = 0 } } },
+        { "printing.efficiency", s => s with { Printing = s.Printing with { Efficiency = 1.5 } } },
+        { "printing.speedMmPerS", s => s with { Printing = s.Printing with { SpeedMmPerS = double.PositiveInfinity } } },
         { "fractionDenominator", s => s with { FractionDenominator = 10 } },
     };
 

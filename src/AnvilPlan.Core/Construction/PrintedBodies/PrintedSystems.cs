@@ -9,6 +9,7 @@ using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Construction.PrintedBodies;
 
@@ -139,8 +140,6 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
 /// <summary>What printed structures have in common.</summary>
 internal static class PrintedChecks
 {
-    private const double CentsPerGram = 2.6;
-
     public static void Plastic(StructureCheck check, string materialId)
     {
         if (check.Catalog.HasMaterial(materialId) && check.Catalog.Material(materialId).Family != MaterialFamily.Printed)
@@ -156,7 +155,7 @@ internal static class PrintedChecks
     ];
 
     public static void Buy(JointDraft draft, string id, string materialId, PrintJob job) =>
-        draft.Bought.Add(new BoughtPiece("filament", $"{draft.Catalog.Material(materialId).Name}, 1.75 mm, {Math.Ceiling(job.MassG)} g for {id}", 1, (long)Math.Ceiling(job.MassG * CentsPerGram)));
+        draft.Bought.Add(new BoughtPiece("filament", $"{draft.Catalog.Material(materialId).Name}, {draft.Shop.Printing.FilamentMm:0.##} mm, {Math.Ceiling(job.MassG)} g for {id}", 1, (long)Math.Ceiling(job.MassG * draft.Shop.Printing.CentsPerGram)));
 }
 
 /// <summary>Printed ends with bars between them.</summary>
@@ -245,9 +244,9 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
 
     protected override void Join(PrintedEnds own, JointDraft draft)
     {
-        var tolerance = PrintJobs.ToleranceMm(draft.Shop);
-        // printed against machined: one tolerance less than between two prints
-        var clear = Math.Max(0, PrintFit.Of(own.Fit, tolerance).ClearanceMm - tolerance);
+        var tolerance = draft.Shop.ToleranceOf(ShopProcess.Printer).PlusMinusMm;
+        // a bar is drawn to its size: only the print is off
+        var clear = Math.Max(0, own.Fit.ClearanceMm(tolerance, 0));
         foreach (var edge in RailEdges)
         {
             if (draft.Shell.Member($"{own.Id}/{Deck.Name(edge)}") is not { } rail)

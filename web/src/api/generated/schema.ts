@@ -2360,6 +2360,24 @@ export interface components {
             /** Format: int32 */
             count: number;
         };
+        PrintSettings: {
+            /** Format: double */
+            lineMm: number;
+            /** Format: double */
+            layerMm: number;
+            /** Format: double */
+            speedMmPerS: number;
+            /** Format: double */
+            efficiency: number;
+            /** Format: double */
+            layerOverheadS: number;
+            /** Format: double */
+            filamentMm: number;
+            /** Format: double */
+            edgeMarginMm: number;
+            /** Format: double */
+            centsPerGram: number;
+        };
         ProblemDetails: {
             type?: null | string;
             title?: null | string;
@@ -2566,6 +2584,11 @@ export interface components {
             priceCents: number;
             source: string;
         };
+        ShopEdit: {
+            /** Format: int32 */
+            version: number;
+            shop: components["schemas"]["ShopProfile"];
+        };
         /** @enum {unknown} */
         ShopProcess: "saw" | "laser" | "router" | "printer" | "brake" | "drill";
         ShopProfile: {
@@ -2585,6 +2608,7 @@ export interface components {
             tools: components["schemas"]["ToolSet"];
             salvage: components["schemas"]["SalvageItem"][];
             tolerances: components["schemas"]["ProcessTolerance"][];
+            printing: components["schemas"]["PrintSettings"];
             coupons: components["schemas"]["CouponResult"][];
             clamps: components["schemas"]["ClampStock"][];
             air: components["schemas"]["RoomAir"];
@@ -2593,6 +2617,9 @@ export interface components {
             /** Format: int32 */
             version: number;
             shop: components["schemas"]["ShopProfile"];
+            known: {
+                [key: string]: components["schemas"]["KnownTolerance"];
+            };
         };
         SimulatedPiece: {
             modelId: string;
@@ -5662,7 +5689,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["ShopView"];
+                "application/json": components["schemas"]["ShopEdit"];
             };
         };
         responses: {

@@ -23,24 +23,17 @@ const COUPONS: Process[] = ['saw', 'laser', 'router', 'printer']
 /** How true each process is here: stated, or from coupons that were tried. */
 export function FitTestsPane({
   shop,
+  known,
   materials,
   onChange,
 }: {
   shop: Shop
+  known: Schemas['ShopView']['known']
   materials: [string, string][]
   onChange: (part: Partial<Shop>) => void
 }) {
   const { length } = usePreferences()
-  const known = (process: Process) => {
-    const tried = shop.coupons.filter((c) => c.process === process).map((c) => c.slidesAtMm / 2)
-    return tried.length === 0
-      ? null
-      : {
-          mean: tried.reduce((a, b) => a + b, 0) / tried.length,
-          count: tried.length,
-          spread: Math.max(...tried) - Math.min(...tried),
-        }
-  }
+  const stated = (process: Process) => shop.tolerances.find((t) => t.process === process)?.plusMinusMm ?? null
   return (
     <Pane title="How true it comes out">
       <table className="w-full">
@@ -53,7 +46,7 @@ export function FitTestsPane({
         </thead>
         <tbody>
           {(Object.keys(PROCESSES) as Process[]).map((p) => {
-            const coupons = known(p)
+            const told = known[p]
             return (
               <tr key={p} className="border-t border-hair">
                 <td className="py-0.5">{PROCESSES[p]}</td>
@@ -61,7 +54,7 @@ export function FitTestsPane({
                   <LengthField
                     hideLabel
                     label={`Tolerance, ${PROCESSES[p]}`}
-                    value={shop.tolerances.find((t) => t.process === p)?.plusMinusMm ?? null}
+                    value={stated(p)}
                     onCommit={(v) =>
                       v !== null &&
                       onChange({
@@ -71,10 +64,12 @@ export function FitTestsPane({
                   />
                 </td>
                 <td className="py-0.5 pl-3 text-[0.92rem]">
-                  {coupons ? (
+                  {told && told.coupons > 0 ? (
                     <b className="text-brass">
-                      ± {length(coupons.mean, 3)} from {coupons.count}, spread {length(coupons.spread, 3)}
+                      ± {length(told.plusMinusMm, 3)} from {told.coupons}, spread {length(told.spreadMm, 3)}
                     </b>
+                  ) : told && told.plusMinusMm !== stated(p) ? (
+                    <span>± {length(told.plusMinusMm, 3)}, as the tool on hand says</span>
                   ) : (
                     <span className="text-dim">none tried</span>
                   )}

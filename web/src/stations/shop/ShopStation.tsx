@@ -6,6 +6,7 @@ import { LengthField, NumberField, TextField } from '../../kit/fields'
 import { useCatalog } from '../../project/useProject'
 import { ClampsPane } from './ClampsPane'
 import { FitTestsPane } from './FitTestsPane'
+import { PrintingPane } from './PrintingPane'
 import { ConditionField, SalvagePane } from './SalvagePane'
 import { ToolsPane } from './ToolsPane'
 
@@ -256,8 +257,14 @@ export function ShopStation() {
             )
           })}
         </Pane>
-        <FitTestsPane shop={shop} materials={(catalog.data?.materials ?? []).map((m) => [m.id, m.name])} onChange={set} />
+        <FitTestsPane
+          shop={shop}
+          known={query.data.known}
+          materials={(catalog.data?.materials ?? []).map((m) => [m.id, m.name])}
+          onChange={set}
+        />
         <ClampsPane shop={shop} onChange={set} />
+        <PrintingPane printing={shop.printing} onChange={(printing) => set({ printing })} />
         <ToolsPane tools={shop.tools} threads={catalog.data?.threads ?? []} onChange={(tools) => set({ tools })} />
         <SalvagePane
           items={shop.salvage}

@@ -5,6 +5,7 @@ import type { Schemas } from '../../api/client'
 import { renderOpen, serve } from '../../../../tests/web/project'
 import { ClampsPane } from './ClampsPane'
 import { FitTestsPane } from './FitTestsPane'
+import { PrintingPane } from './PrintingPane'
 
 const shop = {
   tolerances: [{ process: 'printer', plusMinusMm: 0.2 }],
@@ -31,6 +32,10 @@ describe('how true it comes out', () => {
     renderOpen(
       <FitTestsPane
         shop={shop}
+        known={{
+          saw: { plusMinusMm: 0.125, coupons: 2, spreadMm: 0.05 },
+          printer: { plusMinusMm: 0.15, coupons: 0, spreadMm: 0 },
+        }}
         materials={[
           ['petg', 'PETG print'],
           ['ply', 'Plywood'],
@@ -39,6 +44,7 @@ describe('how true it comes out', () => {
       />,
     )
     expect(screen.getByRole('row', { name: /sawn to a stop/ }).textContent).toContain('± 0.125 from 2, spread 0.05')
+    expect(screen.getByRole('row', { name: /^printed/ }).textContent).toContain('± 0.15, as the tool on hand says')
     const slides = await screen.findByRole('group', { name: 'Slides at' })
     expect(
       within(slides)
@@ -52,6 +58,32 @@ describe('how true it comes out', () => {
     expect(onChange.mock.calls[1]?.[0].coupons).toEqual([shop.coupons[1]])
     await userEvent.selectOptions(screen.getByLabelText('Process'), 'laser')
     expect(await screen.findByRole('link', { name: 'comb.dxf' })).toBeDefined()
+  })
+})
+
+describe('printing', () => {
+  it('keeps every other setting when one is changed and nothing when a field is left empty', async () => {
+    serve({ '/api/lengths': (r) => ({ mm: Number(new URL(r.url).searchParams.get('text')), text: '' }) })
+    const printing = {
+      lineMm: 0.45,
+      layerMm: 0.2,
+      speedMmPerS: 60,
+      efficiency: 0.65,
+      layerOverheadS: 4,
+      filamentMm: 1.75,
+      edgeMarginMm: 5,
+      centsPerGram: 2.6,
+    }
+    const onChange = vi.fn()
+    renderOpen(<PrintingPane printing={printing} onChange={onChange} />)
+    const speed = screen.getByLabelText('Speed, mm/s')
+    await userEvent.clear(speed)
+    await userEvent.type(speed, '90{Enter}')
+    expect(onChange.mock.calls[0]?.[0]).toEqual({ ...printing, speedMmPerS: 90 })
+    const layer = screen.getByLabelText(/^Layer/)
+    await userEvent.clear(layer)
+    await userEvent.type(layer, '0.3{Enter}')
+    await vi.waitFor(() => expect(onChange.mock.calls[1]?.[0]).toEqual({ ...printing, layerMm: 0.3 }))
   })
 })
 
