@@ -69,6 +69,39 @@ public class PatternFileTests
         Assert.Equal((40.0, 20.0), (p.WidthMm, p.DepthMm));
     }
 
+    private static string Arc(double x, double y, double r, double from, double to) => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"0\nARC\n8\nHOLES\n10\n{x}\n20\n{y}\n40\n{r}\n50\n{from}\n51\n{to}\n");
+
+    private static string Ring(int corners, double x, double y, double r, double bulge) => $"0\nLWPOLYLINE\n8\nHOLES\n90\n{corners}\n70\n1\n" + string.Concat(Enumerable.Range(0, corners)
+        .Select(i => 2 * Math.PI * i / corners)
+        .Select(a => string.Create(System.Globalization.CultureInfo.InvariantCulture, $"10\n{x + (r * Math.Cos(a)):R}\n20\n{y + (r * Math.Sin(a)):R}\n42\n{bulge:R}\n")));
+
+    public static TheoryData<string, string> Written => new()
+    {
+        { "two halves", Arc(20, 10, 1.7, 0, 180) + Arc(20, 10, 1.7, 180, 360) },
+        { "thirds that cross zero", Arc(20, 10, 1.7, 300, 60) + Arc(20, 10, 1.7, 60, 180) + Arc(20, 10, 1.7, 180, 300) },
+        { "an ellipse of ratio 1", "0\nELLIPSE\n8\nHOLES\n10\n20\n20\n10\n11\n0\n21\n1.7\n40\n1\n41\n0\n42\n6.283185307\n" },
+        { "four quarter bulges", Ring(4, 20, 10, 1.7, Math.Tan(Math.PI / 8)) },
+        { "three bulges the other way round", Ring(3, 20, 10, 1.7, Math.Tan(Math.PI / 6)) },
+        { "a polygon of 24", Ring(24, 20, 10, 1.7, 0) },
+    };
+
+    [Theory]
+    [MemberData(nameof(Written))]
+    public void A_hole_is_a_hole_however_a_program_wrote_its_circle(string how, string entities)
+    {
+        var hole = Assert.Single(PatternFile.Read(Dxf(Frame(60, 40) + entities, Millimetres), null).Holes);
+        Assert.True((hole.XMm, hole.YMm, hole.DiaMm) is (> 19.999 and < 20.001, > 9.999 and < 10.001, > 3.399 and < 3.401), $"{how}: {hole}");
+    }
+
+    [Fact]
+    public void What_is_round_only_in_part_stays_outline()
+    {
+        // a slot, a square, a hexagon of a nut, an arc of three quarters, an oval: none is a hole
+        var slot = "0\nLWPOLYLINE\n8\nHOLES\n90\n4\n70\n1\n10\n5\n20\n5\n42\n0\n10\n15\n20\n5\n42\n1\n10\n15\n20\n8\n42\n0\n10\n5\n20\n8\n42\n1\n";
+        var others = Ring(4, 20, 10, 1.7, 0) + Ring(6, 30, 10, 3, 0) + Arc(40, 10, 2, 0, 270) + "0\nELLIPSE\n8\nHOLES\n10\n50\n20\n10\n11\n3\n21\n0\n40\n0.5\n41\n0\n42\n6.283185307\n";
+        Assert.Single(PatternFile.Read(Dxf(Frame(60, 40) + slot + others + Circle(50, 30, 1), Millimetres), null).Holes);
+    }
+
     [Fact]
     public void Our_own_dxf_comes_back_with_every_through_hole_in_its_place()
     {
@@ -84,6 +117,8 @@ public class PatternFileTests
     [Theory]
     [InlineData("x_mm,y_mm,dia_mm\n3.5,3.5,2.7\n61.5,3.5,2.7\n", null, 3.5 - 2.15, 58 + 2.7)]
     [InlineData("x,y,dia\n1,1,0.125\n3,1,0.125\n", "in", 1.5875, 50.8 + 3.175)]
+    [InlineData("x_in;y_in;dia_in\n1;1;0,125\n3;1;0,125\n", null, 1.5875, 50.8 + 3.175)]
+    [InlineData("\uFEFFx_mm\ty_mm\tdia_mm\r\n3.5\t3.5\t2.7\r\n61,5\t3,5\t2,7\r\n", null, 3.5 - 2.15, 58 + 2.7)]
     public void A_csv_of_holes_is_read_in_its_unit(string text, string? unit, double firstX, double width)
     {
         var p = PatternFile.Read(text, unit);

@@ -17,13 +17,18 @@ public sealed record DxfDrawing(double? UnitMm, IReadOnlyList<DxfCircle> Circles
 
 /// <summary>
 /// Reads the flat geometry of ASCII DXF: LINE, ARC, CIRCLE, LWPOLYLINE, POLYLINE and INSERT of blocks. Other entities are passed over.
-/// A closed polyline of two vertices with bulge 1 is a circle, as some programs write one.
+/// What some programs write instead of a circle is one: arcs that close round one centre, a full ellipse of ratio 1, a closed polyline
+/// whose bulges run round one centre, and a closed polygon of twelve corners or more that all lie as far from their middle.
 /// </summary>
 public static class DxfReader
 {
     private const int MostPairs = 2_000_000;
     private const int MostNesting = 8;
     private const int ArcSteps = 16;
+    private const int LeastCorners = 12;
+
+    /// <summary>Corners of a polygon that stands for a circle differ by at most this share of its radius.</summary>
+    private const double RoundShare = 0.005;
 
     /// <exception cref="DxfException">The text is no ASCII DXF, or breaks off.</exception>
     public static DxfDrawing Read(string text)
@@ -75,6 +80,7 @@ public static class DxfReader
             Draw(entity, p => p, 1, blocks, drawing, 0);
         }
 
+        drawing.CloseArcs();
         return new DxfDrawing(unit, drawing.Circles, drawing.Paths);
     }
 
@@ -153,7 +159,10 @@ public static class DxfReader
                 to.Paths.Add(new DxfPath(e.Text(8), [place(new Uv(e.Number(10), e.Number(20))), place(new Uv(e.Number(11), e.Number(21)))], false));
                 break;
             case "ARC":
-                to.Paths.Add(new DxfPath(e.Text(8), [.. Arc(e).Select(place)], false));
+                to.Arc(new DxfPath(e.Text(8), [.. Arc(e).Select(place)], false), place(new Uv(e.Number(10), e.Number(20))), Math.Abs(e.Number(40)) * scale, Sweep(e));
+                break;
+            case "ELLIPSE" when Math.Abs(e.NumberOr(40, 1) - 1) < 1e-6 && e.NumberOr(42, 2 * Math.PI) - e.Number(41) > (2 * Math.PI) - 1e-4:
+                to.Circles.Add(new DxfCircle(e.Text(8), place(new Uv(e.Number(10), e.Number(20))), new Uv(e.Number(11), e.Number(21)).DistanceTo(default) * scale));
                 break;
             case "LWPOLYLINE":
                 to.Polyline(e.Text(8), e.Vertices(), ((int)e.Number(70) & 1) == 1, place, scale);
@@ -193,13 +202,14 @@ public static class DxfReader
         }
     }
 
+    /// <summary>Counter-clockwise from start to end, degrees.</summary>
+    private static double Sweep(Entity e) => e.Number(51) - e.Number(50) is var sweep && sweep <= 0 ? sweep + 360 : sweep;
+
     private static IEnumerable<Uv> Arc(Entity e)
     {
-        var (from, to) = (e.Number(50), e.Number(51));
-        to = to < from ? to + 360 : to;
         for (var i = 0; i <= ArcSteps; i++)
         {
-            var a = (from + ((to - from) * i / ArcSteps)) * Math.PI / 180;
+            var a = (e.Number(50) + (Sweep(e) * i / ArcSteps)) * Math.PI / 180;
             yield return new Uv(e.Number(10) + (e.Number(40) * Math.Cos(a)), e.Number(20) + (e.Number(40) * Math.Sin(a)));
         }
     }
@@ -251,6 +261,26 @@ public static class DxfReader
         public List<DxfCircle> Circles { get; } = [];
         public List<DxfPath> Paths { get; } = [];
 
+        private readonly List<(DxfPath Path, Uv Centre, double Radius, double Sweep)> _arcs = [];
+
+        public void Arc(DxfPath path, Uv centre, double radius, double sweep) => _arcs.Add((path, centre, radius, sweep));
+
+        /// <summary>Arcs round one centre that add up to a turn are a circle; all others are paths.</summary>
+        public void CloseArcs()
+        {
+            foreach (var same in _arcs.GroupBy(a => (a.Path.Layer, Math.Round(a.Centre.U, 3), Math.Round(a.Centre.V, 3), Math.Round(a.Radius, 3))))
+            {
+                if (same.Sum(a => a.Sweep) > 359.5)
+                {
+                    Circles.Add(new DxfCircle(same.Key.Layer, same.First().Centre, same.First().Radius));
+                }
+                else
+                {
+                    Paths.AddRange(same.Select(a => a.Path));
+                }
+            }
+        }
+
         public void Begin(string layer, bool closed) => (_open, _vertices) = ((layer, closed), []);
 
         public void Vertex(Uv at, double bulge) => _vertices.Add((at, bulge));
@@ -267,15 +297,39 @@ public static class DxfReader
 
         public void Polyline(string layer, List<(Uv At, double Bulge)> vertices, bool closed, Func<Uv, Uv> place, double scale)
         {
-            if (closed && vertices.Count == 2 && vertices.TrueForAll(v => Math.Abs(Math.Abs(v.Bulge) - 1) < 1e-6))
+            if (closed && Round(vertices) is { } round)
             {
-                var (a, b) = (vertices[0].At, vertices[1].At);
-                Circles.Add(new DxfCircle(layer, place(new Uv((a.U + b.U) / 2, (a.V + b.V) / 2)), a.DistanceTo(b) / 2 * scale));
+                Circles.Add(new DxfCircle(layer, place(round.Centre), round.Radius * scale));
             }
             else if (vertices.Count > 1)
             {
                 Paths.Add(new DxfPath(layer, [.. vertices.Select(v => place(v.At))], closed));
             }
+        }
+
+        private static (Uv Centre, double Radius)? Round(List<(Uv At, double Bulge)> vertices)
+        {
+            // programs close a polyline by its flag, some by its first point again
+            var points = vertices.Count > 2 && vertices[0].At.DistanceTo(vertices[^1].At) < 1e-9 ? vertices[..^1] : vertices;
+            var bent = points.TrueForAll(v => Math.Abs(v.Bulge) > 1e-6);
+            if (!(bent && points.Count >= 2) && !(points.Count >= LeastCorners && points.TrueForAll(v => v.Bulge == 0)))
+            {
+                return null;
+            }
+
+            var centre = bent ? BulgeCentre(points[0], points[1].At) : new Uv(points.Average(p => p.At.U), points.Average(p => p.At.V));
+            var radius = points.Average(p => p.At.DistanceTo(centre));
+            var turn = bent ? Math.Abs(4 * points.Sum(p => Math.Atan(p.Bulge))) : 2 * Math.PI;
+            var even = points.TrueForAll(p => Math.Abs(p.At.DistanceTo(centre) - radius) <= RoundShare * radius)
+                && (!bent || points.Select((p, i) => BulgeCentre(p, points[(i + 1) % points.Count].At)).All(c => c.DistanceTo(centre) <= RoundShare * radius));
+            return even && radius > 0 && Math.Abs(turn - (2 * Math.PI)) < 0.01 ? (centre, radius) : null;
+        }
+
+        /// <summary>Centre of the arc that leaves a vertex: bulge = tan of a quarter of its angle.</summary>
+        private static Uv BulgeCentre((Uv At, double Bulge) from, Uv to)
+        {
+            var (chord, k) = (to - from.At, (1 - (from.Bulge * from.Bulge)) / (4 * from.Bulge));
+            return new Uv(((from.At.U + to.U) / 2) - (k * chord.V), ((from.At.V + to.V) / 2) + (k * chord.U));
         }
     }
 }

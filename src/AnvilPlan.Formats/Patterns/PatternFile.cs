@@ -18,7 +18,7 @@ public sealed record ImportedPattern(double WidthMm, double DepthMm, bool FromOu
 
 /// <summary>
 /// Takes a pattern from DXF or CSV text. In DXF every circle of 0.5 to 30 mm is a hole and the rest is the outline; in CSV the
-/// columns x, y and dia, with _mm or _in, name the holes. When the file does not say its unit, it has to be given.
+/// columns x, y and dia, with _mm or _in, name the holes; commas, semicolons or tabs part them. When the file does not say its unit, it has to be given.
 /// </summary>
 public static class PatternFile
 {
@@ -43,7 +43,7 @@ public static class PatternFile
         }
 
         var first = text.TrimStart().Split('\n')[0];
-        var pattern = first.Contains(',', StringComparison.Ordinal) ? FromCsv(text, unit) : FromDxf(text, unit);
+        var pattern = first.IndexOfAny([',', ';', '\t']) >= 0 ? FromCsv(Commas(text.TrimStart('\uFEFF'), first), unit) : FromDxf(text, unit);
         if (pattern.Holes.Count is 0 or > MostHoles)
         {
             throw new PatternFileException("text", $"the file holds {pattern.Holes.Count} holes of {LeastHoleMm} to {MostHoleMm} mm: 1 to {MostHoles} can be taken.");
@@ -53,6 +53,12 @@ public static class PatternFile
             ? pattern
             : throw new PatternFileException("unit", $"the pattern is {N(pattern.WidthMm)} x {N(pattern.DepthMm)} mm: at most {MostSizeMm} mm. Is its unit right?");
     }
+
+    /// <summary>A table parted by semicolons or tabs, numbers with a point or a comma, as one parted by commas.</summary>
+    private static string Commas(string text, string first) =>
+        first.Contains(';', StringComparison.Ordinal) ? text.Replace(',', '.').Replace(';', ',')
+        : first.Contains('\t', StringComparison.Ordinal) ? text.Replace(',', '.').Replace('\t', ',')
+        : text;
 
     private static ImportedPattern FromDxf(string text, string? unit)
     {
