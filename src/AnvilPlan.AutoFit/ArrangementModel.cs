@@ -5,6 +5,7 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using Google.OrTools.Sat;
 
@@ -193,13 +194,13 @@ internal sealed class ArrangementModel
             {
                 // a plate may be notched round an upright block, but it need not lie at the height of a level one
                 var bar = b;
-                if (bars[b].Frame.U.Axis() != tray.Plane.Normal().Axis() && !bars[b].Id.StartsWith("rail/", StringComparison.Ordinal))
+                if (bars[b].Frame.U.Axis() != tray.Plane.Normal().Axis() && !Folds(bars[b], tray) && !bars[b].Id.StartsWith("rail/", StringComparison.Ordinal))
                 {
                     _space.Apart(plate, _ways[0].Still(s => s.Shell.Members[bar].Box), null);
                 }
             }
 
-            foreach (var bar in Enumerable.Range(0, bars.Count).Where(b => bars[b].Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)))
+            foreach (var bar in Enumerable.Range(0, bars.Count).Where(b => bars[b].Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal) || Folds(bars[b], tray)))
             {
                 _space.Within(_ways[0].Still(s => s.Shell.Members[bar].Box), inner, []);
             }
@@ -210,6 +211,9 @@ internal sealed class ArrangementModel
             }
         }
     }
+
+    /// <summary>A side or bend that is folded from the tray itself.</summary>
+    private static bool Folds(SolidPart bar, Tray tray) => tray.Flanges is not null && bar.LeafOf is not null && bar.Id.StartsWith(tray.Id + "/", StringComparison.Ordinal);
 
     private void AddPairs()
     {

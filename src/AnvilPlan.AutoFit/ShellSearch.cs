@@ -60,6 +60,8 @@ public static class ShellSearch
         return new SearchResult(distinct, clock.Elapsed.TotalSeconds, cancel.IsCancellationRequested, distinct.Count > 0 ? null
             : cancel.IsCancellationRequested ? "The search was stopped before it found a shell."
             : refused is not null ? $"No shell was found in {seconds} s; the last one was refused: {refused}"
+            : clock.Elapsed.TotalSeconds < 0.9 * seconds
+                ? "There is no such shell: with these decks, locks and limits not everything finds a place. Unlock a device, free a limit of the brief, or move a device to another deck."
             : $"No shell was found in {seconds} s: unlock a device, free a limit of the brief, or move a device to another deck.");
     }
 

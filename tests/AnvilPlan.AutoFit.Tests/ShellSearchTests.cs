@@ -34,6 +34,33 @@ public class ShellSearchTests
         Assert.All(result.Arrangements, a => Assert.Equal(["screw-none-fits"], Stops(a.Design).Select(f => f.Code)));
     }
 
+    [Fact]
+    public void A_tray_with_folded_sides_is_laid_with_its_devices_between_them()
+    {
+        var set = DeviceSets.All[0];
+        var folded = set with { Trays = [.. set.Trays.Select(t => t with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = null, Support = TraySupport.Flanges, RailBarId = null, Flanges = new TrayFlanges(FlangedEdges.All, false, 18, 2, SheetJoin.RivetNuts) })] };
+        Assert.NotEmpty(folded.Trays);
+        var result = Search(folded, Volume, 8);
+        Assert.True(result.Arrangements.Count == 1, result.Why);
+        var known = Stops(folded).Select(f => f.Id).ToHashSet();
+        Assert.All(Stops(result.Arrangements[0].Design), f => Assert.Contains(f.Id, known));
+        // sides of 18 mm inside cost room: no device's block reaches into one
+        var plan = Planner.Plan(result.Arrangements[0].Design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+        var sides = plan.Parts.Where(p => p.Id.Contains("/flange-", StringComparison.Ordinal)).ToList();
+        Assert.Equal(4 * folded.Trays.Count, sides.Count);
+        Assert.All(plan.Devices, d => Assert.DoesNotContain(sides, s => s.Box.Overlaps(d.Body)));
+    }
+
+    [Fact]
+    public void What_cannot_be_arranged_is_said_to_have_no_shell_and_not_to_want_time()
+    {
+        var tight = DeviceSets.All[0] with { Brief = DeviceSets.All[0].Brief with { LimitWidthMm = 60, LimitDepthMm = 60, LimitHeightMm = 60 } };
+        var result = Search(tight, Volume, 8);
+        Assert.Empty(result.Arrangements);
+        Assert.True(result.Seconds < 6, $"{result.Seconds} s");
+        Assert.StartsWith("There is no such shell", result.Why, StringComparison.Ordinal);
+    }
+
     [Theory]
     [MemberData(nameof(Sets))]
     public void Each_made_up_set_is_arranged_in_ten_seconds_and_stands_free_by_a_second_method(int number)
