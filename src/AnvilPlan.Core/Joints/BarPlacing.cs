@@ -29,7 +29,7 @@ public static class BarPlacing
     {
         var u = Directions.Of(along, 1);
         var v = seen.Cross(u);
-        return new SolidPart(id, name, kind, bar.MaterialId, nominalMm, box, SolidPart.FrameOf(box, u, v, false), "towards the " + seen.Word(), "the opposite face", bar.Id)
+        return new SolidPart(id, name, kind, bar.MaterialId, nominalMm, box, SolidPart.FrameOf(box, u, v, false), "the " + seen.Word(), "the opposite face", bar.Id)
         {
             Section = bar.Shape,
             WallMm = bar.WallMm,

@@ -160,7 +160,7 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         var u = Directions.Of(along, 1);
         draft.Members.Add(new SolidPart(
             ReturnId(own, edge), $"Return {Deck.Name(inside)} to {Deck.Name(outside)}", PartKind.Member, basis.MaterialId, basis.NominalMm, box,
-            SolidPart.FrameOf(box, u, so.Cross(u), false), "towards the " + so.Word(), "the opposite face", null)
+            SolidPart.FrameOf(box, u, so.Cross(u), false), "the " + so.Word(), "the opposite face", null)
         {
             LeafOf = own.Id,
         });

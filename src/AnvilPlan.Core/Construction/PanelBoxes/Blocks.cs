@@ -59,7 +59,7 @@ internal static class Blocks
                 var from = strip.Min[along] + (count == 1 ? room / 2 : room * i / (count - 1));
                 var box = strip.WithSpan(along, from, from + CornerLongMm);
                 var u = Directions.Of(along, 1);
-                draft.Members.Add(new SolidPart($"corner/{Deck.Name(edge.Id)}/{i + 1}", $"Printed corner {Deck.Name(edge.Id)} {i + 1}", PartKind.Printed, CornerMaterial, CornerMm, box, SolidPart.FrameOf(box, u, a.Outward().Cross(u), false), "towards the " + a.Outward().Word(), "the opposite face", null)
+                draft.Members.Add(new SolidPart($"corner/{Deck.Name(edge.Id)}/{i + 1}", $"Printed corner {Deck.Name(edge.Id)} {i + 1}", PartKind.Printed, CornerMaterial, CornerMm, box, SolidPart.FrameOf(box, u, a.Outward().Cross(u), false), "the " + a.Outward().Word(), "the opposite face", null)
                 {
                     Print = PrintJobs.Of([box], draft.Catalog.Material(CornerMaterial), 1.8, 0.4, draft.Shop, ""),
                 });

@@ -85,7 +85,7 @@ function HoleTable({
           <th>no</th>
           <th className="text-right">u</th>
           <th className="text-right">v</th>
-          <th className="text-right">dia</th>
+          <th className="pr-2 text-right">dia</th>
           <th className="text-right">depth</th>
           <th className="pl-2">for</th>
         </tr>
@@ -185,8 +185,8 @@ function EdgeHoleTable({ part, turned }: { part: Schemas['Part']; turned: boolea
           <tr>
             <th>where</th>
             <th className="text-right">along</th>
-            <th className="text-right">below face</th>
-            <th className="text-right">dia</th>
+            <th className="pr-2 text-right">below face</th>
+            <th className="pr-2 text-right">dia</th>
             <th className="text-right">depth</th>
             <th className="pl-2">for</th>
           </tr>
@@ -271,7 +271,7 @@ function ScrewPane() {
             <th>where</th>
             <th>screw</th>
             <th className="text-right">count</th>
-            <th className="text-right">length</th>
+            <th className="pr-2 text-right">length</th>
             <th className="text-right">bites</th>
             <th className="pl-2">own length</th>
           </tr>

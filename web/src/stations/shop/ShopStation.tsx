@@ -73,218 +73,225 @@ export function ShopStation() {
         </div>
       )}
       <main className="grid items-start gap-3 md:grid-cols-2">
-        <Pane title="Cutting">
-          <TextField label="Name of the shop" value={shop.name} onCommit={(name) => set({ name })} />
-          <table className="mt-3 w-full">
-            <thead>
-              <tr>
-                <th>material</th>
-                <th className="text-right">kerf</th>
-                <th className="text-right">longer by</th>
-                <th className="text-right">wider by</th>
-              </tr>
-            </thead>
-            <tbody>
-              {shop.families.map((f) => {
-                const change = (part: Partial<Schemas['FamilyRule']>) =>
-                  set({ families: shop.families.map((x) => (x.family === f.family ? { ...x, ...part } : x)) })
-                const name = FAMILIES[f.family]
-                return (
-                  <tr key={f.family} className="border-t border-hair">
-                    <td className="py-0.5 pr-2">{name}</td>
-                    <td className="w-20 py-0.5 pr-2">
-                      <LengthField
-                        hideLabel
-                        label={`Kerf in ${name}`}
-                        value={f.kerfMm}
-                        onCommit={(v) => v !== null && change({ kerfMm: v })}
-                      />
-                    </td>
-                    <td className="w-20 py-0.5 pr-2">
-                      <LengthField
-                        hideLabel
-                        label={`Length allowance in ${name}`}
-                        value={f.lengthAllowanceMm}
-                        onCommit={(v) => v !== null && change({ lengthAllowanceMm: v })}
-                      />
-                    </td>
-                    <td className="w-20 py-0.5">
-                      <LengthField
-                        hideLabel
-                        label={`Width allowance in ${name}`}
-                        value={f.widthAllowanceMm}
-                        onCommit={(v) => v !== null && change({ widthAllowanceMm: v })}
-                      />
-                    </td>
-                  </tr>
-                )
-              })}
-            </tbody>
-          </table>
-          <div className="mt-3 grid grid-cols-2 gap-2">
-            <LengthField
-              label="Trim round a sheet"
-              value={shop.sheetTrimMm}
-              onCommit={(v) => v !== null && set({ sheetTrimMm: v })}
-            />
-            <LengthField
-              label="Offcuts kept from"
-              value={shop.leastOffcutMm}
-              onCommit={(v) => v !== null && set({ leastOffcutMm: v })}
-            />
-          </div>
-        </Pane>
-        <Pane title="Fits and rates">
-          <div className="grid grid-cols-2 gap-2">
-            <LengthField
-              label="Groove wider by"
-              value={shop.fits.grooveWidthMm}
-              onCommit={(v) => v !== null && set({ fits: { ...shop.fits, grooveWidthMm: v } })}
-            />
-            <LengthField
-              label="Groove deeper by"
-              value={shop.fits.grooveDepthMm}
-              onCommit={(v) => v !== null && set({ fits: { ...shop.fits, grooveDepthMm: v } })}
-            />
-            <LengthField
-              label="Round a connector"
-              value={shop.fits.portMm}
-              onCommit={(v) => v !== null && set({ fits: { ...shop.fits, portMm: v } })}
-            />
-            <LengthField
-              label="Between devices"
-              value={shop.fits.bodyMm}
-              onCommit={(v) => v !== null && set({ fits: { ...shop.fits, bodyMm: v } })}
-            />
-          </div>
-          <h3 className="mt-4 mb-1 text-[0.92rem] font-semibold">Minutes for</h3>
-          <div className="grid grid-cols-2 gap-2 sm:grid-cols-4 md:grid-cols-2 lg:grid-cols-4">
-            {RATES.map(([key, name]) => (
-              <NumberField
-                key={key}
-                label={name}
-                least={0}
-                most={600}
-                value={shop.rates[key]}
-                onCommit={(v) => v !== null && set({ rates: { ...shop.rates, [key]: v } })}
+        <div className="grid gap-3">
+          <Pane title="Cutting">
+            <TextField label="Name of the shop" value={shop.name} onCommit={(name) => set({ name })} />
+            <table className="mt-3 w-full">
+              <thead>
+                <tr>
+                  <th>material</th>
+                  <th className="text-right">kerf</th>
+                  <th className="text-right">longer by</th>
+                  <th className="text-right">wider by</th>
+                </tr>
+              </thead>
+              <tbody>
+                {shop.families.map((f) => {
+                  const change = (part: Partial<Schemas['FamilyRule']>) =>
+                    set({ families: shop.families.map((x) => (x.family === f.family ? { ...x, ...part } : x)) })
+                  const name = FAMILIES[f.family]
+                  return (
+                    <tr key={f.family} className="border-t border-hair">
+                      <td className="py-0.5 pr-2">{name}</td>
+                      <td className="w-20 py-0.5 pr-2">
+                        <LengthField
+                          hideLabel
+                          label={`Kerf in ${name}`}
+                          value={f.kerfMm}
+                          onCommit={(v) => v !== null && change({ kerfMm: v })}
+                        />
+                      </td>
+                      <td className="w-20 py-0.5 pr-2">
+                        <LengthField
+                          hideLabel
+                          label={`Length allowance in ${name}`}
+                          value={f.lengthAllowanceMm}
+                          onCommit={(v) => v !== null && change({ lengthAllowanceMm: v })}
+                        />
+                      </td>
+                      <td className="w-20 py-0.5">
+                        <LengthField
+                          hideLabel
+                          label={`Width allowance in ${name}`}
+                          value={f.widthAllowanceMm}
+                          onCommit={(v) => v !== null && change({ widthAllowanceMm: v })}
+                        />
+                      </td>
+                    </tr>
+                  )
+                })}
+              </tbody>
+            </table>
+            <div className="mt-3 grid grid-cols-2 gap-2">
+              <LengthField
+                label="Trim round a sheet"
+                value={shop.sheetTrimMm}
+                onCommit={(v) => v !== null && set({ sheetTrimMm: v })}
               />
-            ))}
-          </div>
-          <div className="mt-3 grid grid-cols-2 gap-2">
-            <NumberField
-              label="Price of an hour"
-              least={0}
-              most={10_000}
-              value={shop.rates.hourCents / 100}
-              onCommit={(v) => v !== null && set({ rates: { ...shop.rates, hourCents: Math.round(v * 100) } })}
-            />
-            <Field label="Fractions in the written cut list">
-              <Select value={shop.fractionDenominator} onChange={(e) => set({ fractionDenominator: Number(e.target.value) })}>
-                {[4, 8, 16, 32, 64].map((d) => (
-                  <option key={d} value={d}>
-                    1/{d}
-                  </option>
-                ))}
-              </Select>
-            </Field>
-          </div>
-        </Pane>
-        <Pane
-          title="Offcuts"
-          actions={
-            <Button
-              disabled={sheets.length === 0}
-              onClick={() => {
-                const first = sheets[0]
-                const n = Math.max(0, ...shop.offcuts.map((o) => Number(o.id.replace(/\D/g, '')) || 0)) + 1
-                if (first)
-                  set({
-                    offcuts: [
-                      ...shop.offcuts,
-                      {
-                        id: `offcut-${n}`,
-                        materialId: first.materialId,
-                        nominalMm: first.nominalMm,
-                        lengthMm: 400,
-                        widthMm: 300,
-                        count: 1,
-                        condition: 'good',
-                      },
-                    ],
-                  })
-              }}
-            >
-              Add
-            </Button>
-          }
-        >
-          {shop.offcuts.length === 0 && <Empty>None registered. Offcuts are used before anything is bought.</Empty>}
-          {shop.offcuts.map((o) => {
-            const change = (part: Partial<Schemas['Offcut']>) =>
-              set({ offcuts: shop.offcuts.map((x) => (x.id === o.id ? { ...x, ...part } : x)) })
-            return (
-              <div key={o.id} className="mb-2 grid grid-cols-[minmax(0,1fr)_5rem_5rem_4rem_6.5rem_auto] items-end gap-2">
-                <Field label="Material">
-                  <Select
-                    value={`${o.materialId}|${o.nominalMm}`}
-                    onChange={(e) => {
-                      const [materialId = '', nominal = ''] = e.target.value.split('|')
-                      change({ materialId, nominalMm: Number(nominal) })
-                    }}
-                  >
-                    {[...new Map(sheets.map((s) => [`${s.materialId}|${s.nominalMm}`, s])).entries()].map(([key, s]) => (
-                      <option key={key} value={key}>
-                        {material(s.materialId)} {s.nominalMm} mm
-                      </option>
-                    ))}
-                  </Select>
-                </Field>
-                <LengthField label="Length" value={o.lengthMm} onCommit={(v) => v !== null && change({ lengthMm: v })} />
-                <LengthField label="Width" value={o.widthMm} onCommit={(v) => v !== null && change({ widthMm: v })} />
+              <LengthField
+                label="Offcuts kept from"
+                value={shop.leastOffcutMm}
+                onCommit={(v) => v !== null && set({ leastOffcutMm: v })}
+              />
+            </div>
+          </Pane>
+          <Pane title="Fits and rates">
+            <div className="grid grid-cols-2 gap-2">
+              <LengthField
+                label="Groove wider by"
+                value={shop.fits.grooveWidthMm}
+                onCommit={(v) => v !== null && set({ fits: { ...shop.fits, grooveWidthMm: v } })}
+              />
+              <LengthField
+                label="Groove deeper by"
+                value={shop.fits.grooveDepthMm}
+                onCommit={(v) => v !== null && set({ fits: { ...shop.fits, grooveDepthMm: v } })}
+              />
+              <LengthField
+                label="Round a connector"
+                value={shop.fits.portMm}
+                onCommit={(v) => v !== null && set({ fits: { ...shop.fits, portMm: v } })}
+              />
+              <LengthField
+                label="Between devices"
+                value={shop.fits.bodyMm}
+                onCommit={(v) => v !== null && set({ fits: { ...shop.fits, bodyMm: v } })}
+              />
+            </div>
+            <h3 className="mt-4 mb-1 text-[0.92rem] font-semibold">Minutes for</h3>
+            <div className="grid grid-cols-2 gap-2 sm:grid-cols-4 md:grid-cols-2 lg:grid-cols-4">
+              {RATES.map(([key, name]) => (
                 <NumberField
-                  label="Count"
-                  whole
+                  key={key}
+                  label={name}
                   least={0}
-                  most={1000}
-                  value={o.count}
-                  onCommit={(v) => v !== null && change({ count: v })}
+                  most={600}
+                  value={shop.rates[key]}
+                  onCommit={(v) => v !== null && set({ rates: { ...shop.rates, [key]: v } })}
                 />
-                <ConditionField value={o.condition} onChange={(condition) => change({ condition })} />
-                <Button aria-label="Take out offcut" onClick={() => set({ offcuts: shop.offcuts.filter((x) => x.id !== o.id) })}>
-                  ×
-                </Button>
-              </div>
-            )
-          })}
-        </Pane>
-        <FitTestsPane
-          shop={shop}
-          known={query.data.known}
-          materials={(catalog.data?.materials ?? []).map((m) => [m.id, m.name])}
-          onChange={set}
-        />
-        <ClampsPane shop={shop} onChange={set} />
-        <PrintingPane printing={shop.printing} onChange={(printing) => set({ printing })} />
-        <ToolsPane tools={shop.tools} threads={catalog.data?.threads ?? []} onChange={(tools) => set({ tools })} />
-        <SalvagePane
-          items={shop.salvage}
-          models={(catalog.data?.hardware ?? []).map((m) => [m.id, m.name])}
-          onChange={(salvage) => set({ salvage })}
-        />
-        <Pane title="Whole stock on hand">
-          <OnHand
-            label="Sheet"
-            counts={shop.sheetsOnHand}
-            options={sheets.map((s) => [s.id, `${material(s.materialId)} ${s.name}`])}
-            onChange={(sheetsOnHand) => set({ sheetsOnHand })}
+              ))}
+            </div>
+            <div className="mt-3 grid grid-cols-2 gap-2">
+              <NumberField
+                label="Price of an hour"
+                least={0}
+                most={10_000}
+                value={shop.rates.hourCents / 100}
+                onCommit={(v) => v !== null && set({ rates: { ...shop.rates, hourCents: Math.round(v * 100) } })}
+              />
+              <Field label="Fractions in the written cut list">
+                <Select value={shop.fractionDenominator} onChange={(e) => set({ fractionDenominator: Number(e.target.value) })}>
+                  {[4, 8, 16, 32, 64].map((d) => (
+                    <option key={d} value={d}>
+                      1/{d}
+                    </option>
+                  ))}
+                </Select>
+              </Field>
+            </div>
+          </Pane>
+          <Pane
+            title="Offcuts"
+            actions={
+              <Button
+                disabled={sheets.length === 0}
+                onClick={() => {
+                  const first = sheets[0]
+                  const n = Math.max(0, ...shop.offcuts.map((o) => Number(o.id.replace(/\D/g, '')) || 0)) + 1
+                  if (first)
+                    set({
+                      offcuts: [
+                        ...shop.offcuts,
+                        {
+                          id: `offcut-${n}`,
+                          materialId: first.materialId,
+                          nominalMm: first.nominalMm,
+                          lengthMm: 400,
+                          widthMm: 300,
+                          count: 1,
+                          condition: 'good',
+                        },
+                      ],
+                    })
+                }}
+              >
+                Add
+              </Button>
+            }
+          >
+            {shop.offcuts.length === 0 && <Empty>None registered. Offcuts are used before anything is bought.</Empty>}
+            {shop.offcuts.map((o) => {
+              const change = (part: Partial<Schemas['Offcut']>) =>
+                set({ offcuts: shop.offcuts.map((x) => (x.id === o.id ? { ...x, ...part } : x)) })
+              return (
+                <div key={o.id} className="mb-2 grid grid-cols-[minmax(0,1fr)_5rem_5rem_4rem_6.5rem_auto] items-end gap-2">
+                  <Field label="Material">
+                    <Select
+                      value={`${o.materialId}|${o.nominalMm}`}
+                      onChange={(e) => {
+                        const [materialId = '', nominal = ''] = e.target.value.split('|')
+                        change({ materialId, nominalMm: Number(nominal) })
+                      }}
+                    >
+                      {[...new Map(sheets.map((s) => [`${s.materialId}|${s.nominalMm}`, s])).entries()].map(([key, s]) => (
+                        <option key={key} value={key}>
+                          {material(s.materialId)} {s.nominalMm} mm
+                        </option>
+                      ))}
+                    </Select>
+                  </Field>
+                  <LengthField label="Length" value={o.lengthMm} onCommit={(v) => v !== null && change({ lengthMm: v })} />
+                  <LengthField label="Width" value={o.widthMm} onCommit={(v) => v !== null && change({ widthMm: v })} />
+                  <NumberField
+                    label="Count"
+                    whole
+                    least={0}
+                    most={1000}
+                    value={o.count}
+                    onCommit={(v) => v !== null && change({ count: v })}
+                  />
+                  <ConditionField value={o.condition} onChange={(condition) => change({ condition })} />
+                  <Button
+                    aria-label="Take out offcut"
+                    onClick={() => set({ offcuts: shop.offcuts.filter((x) => x.id !== o.id) })}
+                  >
+                    ×
+                  </Button>
+                </div>
+              )
+            })}
+          </Pane>
+          <FitTestsPane
+            shop={shop}
+            known={query.data.known}
+            materials={(catalog.data?.materials ?? []).map((m) => [m.id, m.name])}
+            onChange={set}
           />
-          <OnHand
-            label="Bar"
-            counts={shop.barsOnHand}
-            options={(catalog.data?.bars ?? []).map((b) => [b.id, `${material(b.materialId)} ${b.name}`])}
-            onChange={(barsOnHand) => set({ barsOnHand })}
+        </div>
+        <div className="grid gap-3">
+          <ClampsPane shop={shop} onChange={set} />
+          <PrintingPane printing={shop.printing} onChange={(printing) => set({ printing })} />
+          <ToolsPane tools={shop.tools} threads={catalog.data?.threads ?? []} onChange={(tools) => set({ tools })} />
+          <SalvagePane
+            items={shop.salvage}
+            models={(catalog.data?.hardware ?? []).map((m) => [m.id, m.name])}
+            onChange={(salvage) => set({ salvage })}
           />
-        </Pane>
+          <Pane title="Whole stock on hand">
+            <OnHand
+              label="Sheet"
+              counts={shop.sheetsOnHand}
+              options={sheets.map((s) => [s.id, `${material(s.materialId)} ${s.name}`])}
+              onChange={(sheetsOnHand) => set({ sheetsOnHand })}
+            />
+            <OnHand
+              label="Bar"
+              counts={shop.barsOnHand}
+              options={(catalog.data?.bars ?? []).map((b) => [b.id, `${material(b.materialId)} ${b.name}`])}
+              onChange={(barsOnHand) => set({ barsOnHand })}
+            />
+          </Pane>
+        </div>
       </main>
     </div>
   )
