@@ -90,7 +90,7 @@ public class PatternFileTests
     public void A_hole_is_a_hole_however_a_program_wrote_its_circle(string how, string entities)
     {
         var hole = Assert.Single(PatternFile.Read(Dxf(Frame(60, 40) + entities, Millimetres), null).Holes);
-        Assert.True((hole.XMm, hole.YMm, hole.DiaMm) is (> 19.999 and < 20.001, > 9.999 and < 10.001, > 3.399 and < 3.401), $"{how}: {hole}");
+        Assert.True((hole.XMm, hole.YMm, hole.DiaMm) is ( > 19.999 and < 20.001, > 9.999 and < 10.001, > 3.399 and < 3.401), $"{how}: {hole}");
     }
 
     [Fact]

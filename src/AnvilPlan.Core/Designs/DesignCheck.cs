@@ -234,7 +234,11 @@ public sealed partial class DesignCheck
         Bar($"{path}.stiffenerBarId", t.StiffenerBarId);
         OrNull($"{path}.housingMm", t.HousingMm, 0.5, 50);
         Drilled($"{path}.drilled", t.Drilled);
-        CheckFlanges(path, t);
+        foreach (var (field, message) in FlangeCheck.Problems(t, _catalog))
+        {
+            Add($"{path}.{field}", message);
+        }
+
         if (t.Drawer is { } drawer)
         {
             Range($"{path}.drawer.travelMm", drawer.TravelMm, 1, 3000);
@@ -242,52 +246,6 @@ public sealed partial class DesignCheck
             {
                 Add($"{path}.drawer.out", $"out is {Deck.Name(drawer.Out)}: the tray slides in its own plane, through {string.Join(", ", t.Plane.Ahead().Neighbours().Select(Deck.Name))}.");
             }
-        }
-    }
-
-    private void CheckFlanges(string path, Tray t)
-    {
-        if (t.Support == TraySupport.Flanges && t.Flanges is not { Edges: FlangedEdges.Walls or FlangedEdges.All })
-        {
-            Add($"{path}.support", "support is flanges: the edges beside the walls must be folded over, flanges.edges walls or all.");
-        }
-
-        if (t.Flanges is not { } flanges)
-        {
-            return;
-        }
-
-        Range($"{path}.flanges.heightMm", flanges.HeightMm, 3, 300);
-        Range($"{path}.flanges.radiusMm", flanges.RadiusMm, 0.2, 30);
-        if (!_catalog.HasMaterial(t.MaterialId))
-        {
-            return;
-        }
-
-        var sheet = Envelope.Thickness(t, _catalog);
-        if (_catalog.Material(t.MaterialId).Wood)
-        {
-            Add($"{path}.flanges", $"flanges is set on {_catalog.Material(t.MaterialId).Name}: only metal and plastic sheet is folded.");
-        }
-        else if (flanges.HeightMm < flanges.RadiusMm + sheet + 1)
-        {
-            Add($"{path}.flanges.heightMm", $"heightMm is {Number(flanges.HeightMm)}: outside it must be at least {Number(Math.Round(flanges.RadiusMm + sheet + 1, 2))}, the radius, the sheet and 1 mm.");
-        }
-
-        var atWalls = flanges.Edges != FlangedEdges.Free;
-        if (t.Support == TraySupport.OnBars || (atWalls && t.Support == TraySupport.Housed) || (atWalls && flanges.Behind && t.Support == TraySupport.Rails))
-        {
-            Add($"{path}.flanges.edges", $"edges is {flanges.Edges.ToString().ToLowerInvariant()}: {t.Support switch { TraySupport.OnBars => "bars carry what stands there, there is no plate", TraySupport.Housed => "those beside the walls stand in grooves", _ => "those beside the walls lie on rails, where they can only be turned up" }}.");
-        }
-
-        if (t.Support == TraySupport.Flanges && t.Drawer is not null)
-        {
-            Add($"{path}.drawer", "drawer is set: a tray that its flanges hold to the walls cannot slide.");
-        }
-
-        if (t.StiffenerBarId is not null && flanges.Behind && flanges.Edges != FlangedEdges.Walls)
-        {
-            Add($"{path}.stiffenerBarId", $"stiffenerBarId is \"{t.StiffenerBarId}\": the free edges are folded over where it would lie.");
         }
     }
 

@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
@@ -51,6 +52,10 @@ public abstract class JointMethod
         var axis = joint.Host.Outward().Axis();
         return new Contact(joint.Host.Outward(), host.Box.Grow(0.001).Intersect(mate.Box.Grow(0.001)).WithSpan(axis, plane, plane));
     }
+
+    /// <summary>The places of a row along the joint, on the middle of the mate's end, numbered from one.</summary>
+    private protected static IEnumerable<(Point3 At, int Number)> Places(EdgeJoint joint, Contact meeting, FixingRow row) => row.PositionsMm()
+        .Select((p, i) => (meeting.Area.Centre.With(joint.Edge.Along(), meeting.Area.Min[joint.Edge.Along()] + p), i + 1));
 
     /// <summary>The block of the joint in space between two places along the edge.</summary>
     private protected static Box Between(EdgeJoint joint, Box seat, double from, double to) => seat.WithSpan(joint.Edge.Along(), from, to);

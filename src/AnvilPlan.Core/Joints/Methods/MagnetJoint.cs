@@ -34,11 +34,9 @@ internal sealed class MagnetJoint : JointMethod
     {
         var magnet = Choose(host, mate);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
-        var along = joint.Edge.Along();
-        var row = Row(meeting.Area.Size[along]);
-        foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
+        var row = Row(meeting.Area.Size[joint.Edge.Along()]);
+        foreach (var (point, i) in Places(joint, meeting, row))
         {
-            var point = meeting.Area.Centre.With(along, meeting.Area.Min[along] + at);
             draft.Cut(host, new Hole(
                 Id(joint, $"magnet/{i}"), Deck.PlaceOf(joint.Edge), $"pocket for {magnet.Name}, north pole out", Inside(host, joint), host.Frame.ToPlane(point), magnet.DiaMm, magnet.ThicknessMm, null, null, null,
                 $"{magnet.Name}; bore one on scrap first, a press fit holds it with a drop of glue", FixingRows.RowWhy(row, mate), "flush with the face"));

@@ -17,6 +17,9 @@ internal sealed record Peg(string Name, double LengthMm, double WidthMm, double 
         .. CsvTable.Shipped("biscuits-dowels").Rows.Select(r => new Peg(
             r["item"], r.Number("length_mm"), r.Number("width_mm"), r.Number("thickness_mm"), r.Number("slot_depth_each_mm"), r.Number("min_end_distance_mm"), r.Number("spacing_high_mm"))),
     ];
+
+    /// <summary>The table's distance from the ends, on short joints less: at most one part in <paramref name="parts"/> of the length.</summary>
+    public FixingRow Row(double lengthMm, int parts) => FixingRow.Of(lengthMm, Math.Min(EndMm, lengthMm / parts), PitchMm);
 }
 
 /// <summary>Dowels across a butt joint: a third to half of the thinner board, bored deeper by 1.5 mm.</summary>
@@ -41,12 +44,9 @@ internal sealed class DowelJoint : JointMethod
     {
         var peg = Choose(host, mate);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
-        var along = joint.Edge.Along();
-        var length = meeting.Area.Size[along];
-        var row = FixingRow.Of(length, Math.Min(peg.EndMm, length / 4), peg.PitchMm);
-        foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
+        var row = peg.Row(meeting.Area.Size[joint.Edge.Along()], 4);
+        foreach (var (point, i) in Places(joint, meeting, row))
         {
-            var point = meeting.Area.Centre.With(along, meeting.Area.Min[along] + at);
             draft.Cut(host, new Hole(
                 Id(joint, $"dowel/{i}"), Deck.PlaceOf(joint.Edge), $"dowel {peg.ThicknessMm}", Inside(host, joint), host.Frame.ToPlane(point), peg.ThicknessMm, FaceDepthMm(peg, host), null, null, null,
                 $"{peg.Name}: a third to half of the thinner board", $"{row.Count} in a row, {row.EndDistanceMm:0.#} mm from the ends, {row.PitchMm:0.##} mm apart", "at most two thirds of the board"));
@@ -59,7 +59,7 @@ internal sealed class DowelJoint : JointMethod
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
     {
         var peg = Choose(host, mate);
-        var row = FixingRow.Of(joint.LengthMm, Math.Min(peg.EndMm, joint.LengthMm / 4), peg.PitchMm);
+        var row = peg.Row(joint.LengthMm, 4);
         return
         [
             new("drill", peg.ThicknessMm, "mm", "a third to half of the thinner board"), new("fence of the jig, to the middle of the end", mate.ThicknessMm / 2, "mm", "half of the board as measured"),
@@ -91,11 +91,9 @@ internal sealed class BiscuitJoint : JointMethod
         var peg = Choose(host, mate);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
         var along = joint.Edge.Along();
-        var length = meeting.Area.Size[along];
-        var row = FixingRow.Of(length, Math.Min(peg.EndMm, length / 3), peg.PitchMm);
-        foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
+        var row = peg.Row(meeting.Area.Size[along], 3);
+        foreach (var (point, i) in Places(joint, meeting, row))
         {
-            var point = meeting.Area.Centre.With(along, meeting.Area.Min[along] + at);
             var slot = peg.LengthMm + SlotSpareMm;
             var half = new Point3(peg.ThicknessMm / 2, peg.ThicknessMm / 2, peg.ThicknessMm / 2).With(along, slot / 2);
             var (min, max) = host.Frame.ToPlane(new Box(point - half, point + half));
@@ -110,7 +108,7 @@ internal sealed class BiscuitJoint : JointMethod
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
     {
         var peg = Choose(host, mate);
-        var row = FixingRow.Of(joint.LengthMm, Math.Min(peg.EndMm, joint.LengthMm / 3), peg.PitchMm);
+        var row = peg.Row(joint.LengthMm, 3);
         return
         [
             new("cutter at the middle of the end", mate.ThicknessMm / 2, "mm", "half of the board as measured"), new("depth", peg.DepthMm, "mm", peg.Name),
@@ -140,13 +138,11 @@ internal sealed class PocketScrewJoint : JointMethod
     internal override void Cut(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate)
     {
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
-        var along = joint.Edge.Along();
-        var length = meeting.Area.Size[along];
+        var length = meeting.Area.Size[joint.Edge.Along()];
         var row = FixingRow.Of(length, Math.Min(EndMm, length / 4), PitchMm);
-        var inward = joint.Host.Outward().Opposite();
-        foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
+        foreach (var (end, i) in Places(joint, meeting, row))
         {
-            var point = meeting.Area.Centre.With(along, meeting.Area.Min[along] + at) + (inward.Vector() * SetBackMm(mate));
+            var point = end + (joint.Host.Outward().Opposite().Vector() * SetBackMm(mate));
             draft.Cut(mate, new Hole(
                 Id(joint, $"pocket/{i}"), Deck.PlaceOf(joint.Edge), "pocket at 15 degrees towards the end", JointDraft.FaceTowards(mate, joint.Mate.Outward().Opposite()), mate.Frame.ToPlane(point), PocketMm,
                 Math.Round(mate.ThicknessMm * 0.7, 1), null, null, null, $"pocket bit {PocketMm} mm", $"{SetBackMm(mate)} mm from the end", "so that the screw leaves the end at half the thickness"));
@@ -174,6 +170,8 @@ internal sealed class TappedJoint : JointMethod
 
     public override bool Suits(Material material) => !material.Wood;
 
+    private static FixingRow Row(double lengthMm) => FixingRow.Of(lengthMm, Math.Min(EndMm, lengthMm / 4), PitchMm);
+
     /// <summary>A thread of at most 0.6 of the edge.</summary>
     private static ThreadSize Thread(SolidPart mate, Catalog catalog) => catalog.Fasteners.Thread(mate.ThicknessMm >= 7.9 ? "M4" : mate.ThicknessMm >= 4.9 ? "M3" : "M2.5");
 
@@ -181,18 +179,15 @@ internal sealed class TappedJoint : JointMethod
     {
         var thread = Thread(mate, draft.Catalog);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
-        var along = joint.Edge.Along();
-        var length = meeting.Area.Size[along];
-        var row = FixingRow.Of(length, Math.Min(EndMm, length / 4), PitchMm);
+        var row = Row(meeting.Area.Size[joint.Edge.Along()]);
         var picker = new ScrewPicker(draft.Catalog.Fasteners);
         var choice = picker.Tapped(
             $"screw/{Deck.Name(joint.Edge)}", Deck.PlaceOf(joint.Edge), $"{host.Name} to the edge of {mate.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [new WhyTerm(host.Name.ToLowerInvariant(), host.ThicknessMm, "mm", "panel")], 0,
             picker.EngagementIn(draft.Catalog.Material(mate.MaterialId).Engagement, thread), null, row.Count, null);
         draft.Screws.Add(choice);
         var clear = draft.Catalog.Material(host.MaterialId).Brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
-        foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
+        foreach (var (point, i) in Places(joint, meeting, row))
         {
-            var point = meeting.Area.Centre.With(along, meeting.Area.Min[along] + at);
             draft.Cut(host, new Hole(Id(joint, $"tapped/{i}"), Deck.PlaceOf(joint.Edge), "screw into the edge", JointDraft.FaceTowards(host, joint.Host.Outward()), host.Frame.ToPlane(point), clear, null, null, null, null, $"clearance for {thread.Name}: {clear} mm", "on the middle of the edge behind", null));
             draft.Cut(mate, EndFixing.EndHole(mate, joint.Host.Outward(), point, Id(joint, $"tapped/{i}"), Deck.PlaceOf(joint.Edge), "tapped hole in the edge", thread.TapDrillMm, (choice.EngagementMm ?? 6) + ScrewPicker.ThreePitchesMm(thread), thread.Name, $"tap drill {thread.Name}: {thread.TapDrillMm} mm"));
         }
@@ -200,7 +195,7 @@ internal sealed class TappedJoint : JointMethod
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
     {
-        var row = FixingRow.Of(joint.LengthMm, Math.Min(EndMm, joint.LengthMm / 4), PitchMm);
+        var row = Row(joint.LengthMm);
         return [new("gauge, to the middle of the edge", mate.ThicknessMm / 2, "mm", "half of the sheet as measured"), new("tap drill", Thread(mate, catalog).TapDrillMm, "mm", Thread(mate, catalog).Name), new("screws apart", Math.Round(row.PitchMm, 2), "mm", $"{row.Count} in the row")];
     }
 }
