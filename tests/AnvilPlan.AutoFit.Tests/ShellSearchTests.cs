@@ -51,16 +51,6 @@ public class ShellSearchTests
         Assert.All(plan.Devices, d => Assert.DoesNotContain(sides, s => s.Box.Overlaps(d.Body)));
     }
 
-    [Fact]
-    public void What_cannot_be_arranged_is_said_to_have_no_shell_and_not_to_want_time()
-    {
-        var tight = DeviceSets.All[0] with { Brief = DeviceSets.All[0].Brief with { LimitWidthMm = 60, LimitDepthMm = 60, LimitHeightMm = 60 } };
-        var result = Search(tight, Volume, 8);
-        Assert.Empty(result.Arrangements);
-        Assert.True(result.Seconds < 6, $"{result.Seconds} s");
-        Assert.StartsWith("There is no such shell", result.Why, StringComparison.Ordinal);
-    }
-
     [Theory]
     [MemberData(nameof(Sets))]
     public void Each_made_up_set_is_arranged_in_ten_seconds_and_stands_free_by_a_second_method(int number)
@@ -102,10 +92,13 @@ public class ShellSearchTests
     {
         var set = DeviceSets.All[0];
         var narrow = set with { Brief = set.Brief with { LimitWidthMm = 180 } };
-        Assert.All(Search(narrow, Volume, 6).Arrangements, a => Assert.True(a.WidthMm <= 180));
-        var hopeless = Search(set with { Brief = set.Brief with { LimitWidthMm = 60 } }, Volume, 3);
+        Assert.InRange(Assert.Single(Search(narrow, Volume, 6).Arrangements).WidthMm, 60, 180);
+        // what is proven long before its time is not put down to a lack of it
+        var hopeless = Search(set with { Brief = set.Brief with { LimitWidthMm = 60 } }, Volume, 6);
         Assert.Empty(hopeless.Arrangements);
-        Assert.Contains("unlock a device", hopeless.Why, StringComparison.Ordinal);
+        Assert.True(hopeless.Seconds < 5, $"{hopeless.Seconds} s");
+        Assert.StartsWith("There is no such shell", hopeless.Why, StringComparison.Ordinal);
+        Assert.Contains("Unlock a device", hopeless.Why, StringComparison.Ordinal);
     }
 
     [Fact]

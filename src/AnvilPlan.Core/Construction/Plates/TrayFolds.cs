@@ -49,34 +49,32 @@ internal static class TrayFolds
     private static void Lay(ShellDraft draft, Tray tray, TrayFlanges flanges)
     {
         var plate = draft.Trays[tray.Id];
-        var (outer, normal, sides) = (tray.WithFlanges(plate.Box), tray.Plane.Normal(), Sides(tray));
+        var (outer, normal) = (tray.WithFlanges(plate.Box), tray.Plane.Normal());
         var basis = flanges.Behind ? tray.Plane.Ahead() : tray.Plane.Behind();
-        var (t, radius) = (plate.ThicknessMm, flanges.RadiusMm + plate.ThicknessMm);
+        var (thickness, radius) = (plate.ThicknessMm, flanges.RadiusMm + plate.ThicknessMm);
+        // along the normal: the face round which all turn, where the bends end, and the tips of the flanges
+        var (heel, tip) = (outer.Side(basis.Outward()), outer.Side(basis.Outward().Opposite()));
+        var tangent = heel - (basis.Outward().Sign() * radius);
         var others = draft.Members.Select(m => m.Box.Grow(ClearMm)).ToList();
-        var (inner, least) = (draft.Fit.Envelope.Inner, Math.Min(ClearMm, tray.GapMm));
         var laid = new List<Face>();
-        foreach (var side in sides)
+        foreach (var side in Sides(tray))
         {
-            var (out_, along) = (side.Outward(), Enum.GetValues<Axis>().First(a => a != side.Outward().Axis() && a != normal.Axis()));
-            var corner = sides.Any(s => s.Outward().Axis() == along) ? radius + ClearMm : 0;
-            var edge = outer.Side(out_);
-            // a plate that stands in grooves is longer than its flanges
-            var (from, to) = (Math.Max(outer.Min[along] + corner, inner.Min[along] + least), Math.Min(outer.Max[along] - corner, inner.Max[along] - least));
-            var room = BarPlacing.Trim(
-                outer.WithSpan(along, from, to).WithSpan(out_.Axis(), Math.Min(edge, edge - (out_.Sign() * radius)), Math.Max(edge, edge - (out_.Sign() * radius))),
-                along, others);
+            var (outward, along) = (side.Outward(), Enum.GetValues<Axis>().First(a => a != side.Outward().Axis() && a != normal.Axis()));
+            var room = BarPlacing.Trim(Room(draft, tray, outer, side, along, radius), along, others);
             if (room.Size[along] < BarPlacing.LeastLengthMm)
             {
                 continue;
             }
 
-            var seat = outer.Side(basis.Outward()) - (basis.Outward().Sign() * radius);
-            var tip = outer.Side(basis.Outward().Opposite());
-            var box = room.WithSpan(out_.Axis(), Math.Min(edge, edge - (out_.Sign() * t)), Math.Max(edge, edge - (out_.Sign() * t))).WithSpan(normal.Axis(), Math.Min(seat, tip), Math.Max(seat, tip));
-            draft.Members.Add(Leaf(tray, plate, FlangeId(tray, side), $"Flange {Deck.Name(side)}, {tray.Name.ToLowerInvariant()}", box, along, out_));
-            draft.Members.Add(Leaf(tray, plate, $"{tray.Id}/bend-{Deck.Name(side)}", $"Bend {Deck.Name(side)}, {tray.Name.ToLowerInvariant()}", room.WithSpan(normal.Axis(), Math.Min(seat, outer.Side(basis.Outward())), Math.Max(seat, outer.Side(basis.Outward()))), along, out_) with
+            var edge = outer.Side(outward);
+            var (name, word) = (tray.Name.ToLowerInvariant(), Deck.Name(side));
+            var flange = room.WithSpan(outward.Axis(), Math.Min(edge, edge - (outward.Sign() * thickness)), Math.Max(edge, edge - (outward.Sign() * thickness)))
+                .WithSpan(normal.Axis(), Math.Min(tangent, tip), Math.Max(tangent, tip));
+            var bend = room.WithSpan(normal.Axis(), Math.Min(tangent, heel), Math.Max(tangent, heel));
+            draft.Members.Add(Leaf(tray, plate, FlangeId(tray, side), $"Flange {word}, {name}", flange, along, outward));
+            draft.Members.Add(Leaf(tray, plate, $"{tray.Id}/bend-{word}", $"Bend {word}, {name}", bend, along, outward) with
             {
-                Body = BentCorner.Body(outer, basis, side, radius, t, room.Min[along], room.Max[along], []),
+                Body = BentCorner.Body(outer, basis, side, radius, thickness, room.Min[along], room.Max[along], []),
             });
             plate = BentCorner.Shortened(plate, side, outer, radius);
             laid.Add(side);
@@ -87,6 +85,17 @@ internal static class TrayFolds
             draft.Trays[tray.Id] = plate with { LeafOf = BlankId(tray) };
             draft.Compounds.Add(Blank(draft.Catalog, tray, flanges, plate, draft.Fit.Trays[tray.Id].Size, laid));
         }
+    }
+
+    /// <summary>Where a flange and its bend can be: clear of the bends round the corner, and inside, for a plate in grooves is longer.</summary>
+    private static Box Room(ShellDraft draft, Tray tray, Box outer, Face side, Axis along, double radiusMm)
+    {
+        var (outward, edge) = (side.Outward(), outer.Side(side.Outward()));
+        var corner = Sides(tray).Any(s => s.Outward().Axis() == along) ? radiusMm + ClearMm : 0;
+        var (inner, least) = (draft.Fit.Envelope.Inner, Math.Min(ClearMm, tray.GapMm));
+        return outer
+            .WithSpan(along, Math.Max(outer.Min[along] + corner, inner.Min[along] + least), Math.Min(outer.Max[along] - corner, inner.Max[along] - least))
+            .WithSpan(outward.Axis(), Math.Min(edge, edge - (outward.Sign() * radiusMm)), Math.Max(edge, edge - (outward.Sign() * radiusMm)));
     }
 
     private static SolidPart Leaf(Tray tray, SolidPart plate, string id, string name, Box box, Axis along, Direction outward)
