@@ -1,7 +1,13 @@
 using System.Globalization;
+using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Formats.Packet;
 using AnvilPlan.Formats.Stl;
 
 namespace AnvilPlan.Formats.Tests;
@@ -53,5 +59,76 @@ public class StlTests
             var cells = (from x in Enumerable.Range(0, 12) from y in Enumerable.Range(0, 12) from z in Enumerable.Range(0, 12) where body.Any(b => b.Contains(new Point3(x + 0.5, y + 0.5, z + 0.5))) select 1).Count();
             Assert.Equal(cells, Volume(triangles), 6);
         }
+    }
+
+    private static BuildPlan Printed(string system, Func<Design, Design>? change = null, ShopProfile? shop = null) => Planner.Plan(
+        (change ?? (d => d))(Catalog.Shipped.Systems.Single(s => s.Key == system).Begin(StartingDesign.Named("box"), Catalog.Shipped)!), Catalog.Shipped, shop ?? ShopProfile.Usual, AsBuilt.Nothing);
+
+    private static double Size(List<Point3[]> triangles, Axis axis) => triangles.SelectMany(t => t).Max(p => p[axis]) - triangles.SelectMany(t => t).Min(p => p[axis]);
+
+    [Fact]
+    public void A_foot_is_a_block_less_its_screw_hole_and_its_passage_and_lies_on_the_bed()
+    {
+        var plan = Printed("printedFeet", d => d with { Box = d.Box with { Feet = null } });
+        var foot = plan.Part("printed-feet/1");
+        var triangles = Triangles(Assert.Single(PrintedSolid.Write(foot, plan.Parts)));
+        Closed(triangles);
+        var (screw, passage) = (foot.Features.OfType<Hole>().Single(h => h.DepthMm is null), foot.Features.OfType<Hole>().Single(h => h.DepthMm is not null));
+        // holes have 48 corners that lie outside their circles
+        var round = 48 * Math.Tan(Math.PI / 48);
+        var gone = (round * passage.DiaMm * passage.DiaMm / 4 * passage.DepthMm!.Value) + (round * screw.DiaMm * screw.DiaMm / 4 * (foot.ThicknessMm - passage.DepthMm.Value));
+        Assert.Equal((foot.LengthMm * foot.WidthMm * foot.ThicknessMm) - gone, Volume(triangles), 1.0);
+        Assert.Equal(0, triangles.SelectMany(t => t).Min(p => p.Z), 6);
+        Assert.Equal((foot.LengthMm, foot.WidthMm, foot.ThicknessMm), (Size(triangles, Axis.X), Size(triangles, Axis.Y), Size(triangles, Axis.Z)), (a, b) => Math.Abs(a.Item1 - b.Item1) + Math.Abs(a.Item2 - b.Item2) + Math.Abs(a.Item3 - b.Item3) < 1e-3);
+    }
+
+    [Theory]
+    [InlineData("printedBody")]
+    [InlineData("printedEnds")]
+    public void What_is_split_to_the_bed_comes_in_closed_pieces_that_fit_it_and_together_are_the_whole(string system)
+    {
+        var small = ShopProfile.Usual with { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Small printer", 160, 160, 160, null, null, 0.2, false)], [], []) };
+        var large = ShopProfile.Usual with { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Large printer", 900, 900, 900, null, null, 0.2, false)], [], []) };
+        var (split, whole) = (Printed(system, shop: small), Printed(system, shop: large));
+        foreach (var part in split.Parts.Where(p => p.Print is not null && p.LeafOf is null))
+        {
+            var pieces = PrintedSolid.Write(part, split.Parts).Select(Triangles).ToList();
+            Assert.Equal(part.Print!.Count, pieces.Count);
+            Assert.True(pieces.Count > 1, part.Name);
+            Assert.All(pieces, Closed);
+            Assert.All(pieces, p => Assert.All(Enum.GetValues<Axis>(), a => Assert.InRange(Size(p, a), 0.1, 150.001)));
+            var one = Triangles(Assert.Single(PrintedSolid.Write(whole.Part(part.Id), whole.Parts)));
+            Assert.Equal(Volume(one), pieces.Sum(Volume), 0.5);
+        }
+    }
+
+    /// <summary>Holes from two sides, countersinks and pockets: the volume against the share of a grid of points that is in nothing cut.</summary>
+    [Fact]
+    public void Printed_corners_carry_their_holes_from_both_sides()
+    {
+        var plan = Planner.Plan(
+            StartingDesign.Named("box") is var d ? d.WithEdge(EdgeId.FrontLeft, e => e with { Joint = JointKind.PrintedCorner, BlockBarId = null, DepthMm = null }) : null!, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+        var corner = plan.Parts.First(p => p.Id.StartsWith("corner/front-left/", StringComparison.Ordinal));
+        Assert.NotEmpty(corner.Features.OfType<EdgeHole>());
+        Assert.NotEmpty(corner.Features.OfType<Hole>());
+        var triangles = Triangles(Assert.Single(PrintedSolid.Write(corner, plan.Parts)));
+        Closed(triangles);
+        var bored = corner.Features.Sum(f => f switch
+        {
+            Hole h => Math.PI / 4 * h.DiaMm * h.DiaMm * (h.DepthMm ?? corner.ThicknessMm),
+            EdgeHole e => Math.PI / 4 * e.DiaMm * e.DiaMm * e.DepthMm,
+            _ => 0,
+        });
+        Assert.InRange((corner.LengthMm * corner.WidthMm * corner.ThicknessMm) - Volume(triangles), bored * 0.93, bored * 1.07);
+    }
+
+    [Fact]
+    public void Every_printed_part_of_a_plan_has_its_model_among_the_files()
+    {
+        var plan = Printed("printedEnds");
+        var names = PlanFiles.Of(StartingDesign.Named("box"), plan, ShopProfile.Usual, Formats.Pdf.Paper.A4).Where(f => f.MediaType == "model/stl").Select(f => f.Name).ToList();
+        Assert.Equal(plan.Parts.Where(p => p.Print is not null && p.LeafOf is null).Sum(p => p.Print!.Count), names.Count);
+        Assert.Equal(names.Count, names.Distinct().Count());
+        Assert.Contains(names, n => n.StartsWith("shell-left", StringComparison.Ordinal));
     }
 }

@@ -106,10 +106,9 @@ public static class EndFixing
         foreach (var (sign, i) in ((int, int)[])[(-1, 1), (1, 2)])
         {
             var at = contact.Area.Centre.With(contact.Along, contact.Area.Centre[contact.Along] + (sign * contact.Area.Size[contact.Along] / 4));
-            var outer = JointDraft.FaceTowards(through, contact.Side);
-            draft.Cut(through, new Hole(
-                $"{name}/{i}", place, $"screw to the end of {ending.Name.ToLowerInvariant()}", outer, FixingRows.Drawn(through, contact.Side.Opposite()).ToPlane(at), clear, null, null,
-                null, null, $"clearance for {choice.Thread}: {clear} mm", "a quarter of the section on either side of its middle, so that the rail cannot turn", null));
+            draft.Cut(through, FixingRows.Bored(through, contact.Side, at, new Hole(
+                $"{name}/{i}", place, $"screw to the end of {ending.Name.ToLowerInvariant()}", WorkedFrom.Seen, default, clear, null, null,
+                null, null, $"clearance for {choice.Thread}: {clear} mm", "a quarter of the section on either side of its middle, so that the rail cannot turn", null)));
             draft.Cut(ending, EndHole(ending, contact.Side, at, $"{name}/{i}", place, $"{(wood ? "pilot" : "tapped hole")} in the end", bore, deep, tapped, $"{choice.Thread} in the end"));
         }
 

@@ -46,15 +46,11 @@ public static class FixingRows
         foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
         {
             var point = middle.With(contact.Along, contact.Area.Min[contact.Along] + at);
-            draft.Cut(clamped, new Hole(
-                $"{rule.Name}/{i}", rule.Place, rule.What, JointDraft.FaceTowards(clamped, contact.Side), Drawn(clamped, contact.Side).ToPlane(point),
-                screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy, why, null));
-            var onSeenFace = into.Frame.Normal.Axis() == contact.Side.Axis();
-            draft.Cut(into, new Hole(
-                $"{rule.Name}/{i}", rule.Place,
-                $"{(screw.Choice.Nut ? "clearance hole" : material.Wood ? "pilot" : "tapped hole")} for {clamped.Name.ToLowerInvariant()}{(onSeenFace ? "" : ", in the face towards it")}",
-                onSeenFace ? JointDraft.FaceTowards(into, contact.Side) : WorkedFrom.Seen, Drawn(into, contact.Side).ToPlane(point),
-                screw.BlockHoleMm, screw.Choice.Nut ? null : Math.Min(screw.BlockDepthMm, depth), screw.Thread, null, null, screw.BlockWhy, why, screw.Choice.Nut ? null : screw.DepthWhy));
+            draft.Cut(clamped, Bored(clamped, contact.Side, point, new Hole(
+                $"{rule.Name}/{i}", rule.Place, rule.What, WorkedFrom.Seen, default, screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy, why, null)));
+            draft.Cut(into, Bored(into, contact.Side, point, new Hole(
+                $"{rule.Name}/{i}", rule.Place, $"{(screw.Choice.Nut ? "clearance hole" : material.Wood ? "pilot" : "tapped hole")} for {clamped.Name.ToLowerInvariant()}", WorkedFrom.Seen, default,
+                screw.BlockHoleMm, screw.Choice.Nut ? null : Math.Min(screw.BlockDepthMm, depth), screw.Thread, null, null, screw.BlockWhy, why, screw.Choice.Nut ? null : screw.DepthWhy)));
         }
 
         draft.Hold(clamped, into, HoldBy.Screws, rule.Place);
@@ -82,9 +78,9 @@ public static class FixingRows
             var point = strip.Centre.With(contact.Along, strip.Min[contact.Along] + at);
             foreach (var own in (SolidPart[])[part, leg])
             {
-                draft.Cut(own, new Hole(
-                    $"{rule.Name}/{i}", rule.Place, rule.What, JointDraft.FaceTowards(own, side), Drawn(own, side).ToPlane(point), thread.ClearanceNormalMm, null, null,
-                    own == leg && sinks ? flush.DiaMm : null, own == leg && sinks ? flush.CountersinkDeg : null, why, RowWhy(row, leg), null));
+                draft.Cut(own, Bored(own, side, point, new Hole(
+                    $"{rule.Name}/{i}", rule.Place, rule.What, WorkedFrom.Seen, default, thread.ClearanceNormalMm, null, null,
+                    own == leg && sinks ? flush.DiaMm : null, own == leg && sinks ? flush.CountersinkDeg : null, why, RowWhy(row, leg), null)));
             }
         }
 
@@ -94,16 +90,13 @@ public static class FixingRows
     internal static string RowWhy(FixingRow row, SolidPart bar) =>
         $"on the middle of {bar.Name.ToLowerInvariant()}; {row.Count} in a row, {Math.Round(row.EndDistanceMm, 2)} mm from its ends, {Math.Round(row.PitchMm, 2)} mm apart";
 
-    /// <summary>The frame in which a fixing through that side is drawn: the part's own, or that of the side, u along the part.</summary>
-    internal static Frame Drawn(SolidPart part, Direction side)
-    {
-        if (part.Frame.Normal.Axis() == side.Axis())
-        {
-            return part.Frame;
-        }
-
-        var u = part.Frame.U.Axis() == side.Axis() ? part.Frame.V : part.Frame.U;
-        var v = side.Cross(u);
-        return new Frame(Envelope.Corner(part.Box, u, v, side), u, v);
-    }
+    /// <summary>
+    /// A hole through the side of a part that looks in that direction: in the seen or the far face, or else from the edge that this
+    /// side is in the part's drawing.
+    /// </summary>
+    /// <param name="hole">All but where it is and from which side.</param>
+    internal static Feature Bored(SolidPart part, Direction side, Point3 at, Hole hole) => part.Frame.Normal.Axis() == side.Axis()
+        ? hole with { From = JointDraft.FaceTowards(part, side), At = part.Frame.ToPlane(at) }
+        : EndFixing.EndHole(
+            part, side, at, hole.Id, hole.For, hole.Purpose + (hole.SinkDiaMm is { } sink ? $", sink {sink:0.##}" : ""), hole.DiaMm, hole.DepthMm ?? part.DepthFrom(side), hole.Thread, $"{hole.DrillWhy}; {hole.PlaceWhy}");
 }

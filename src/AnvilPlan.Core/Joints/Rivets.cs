@@ -61,9 +61,8 @@ public static class Rivets
             var point = contact.Area.Centre.With(contact.Along, contact.Area.Min[contact.Along] + at);
             foreach (var (part, dia) in ((SolidPart, double)[])[(outer, outerMm), (inner, innerMm)])
             {
-                draft.Cut(part, new Hole(
-                    $"{rule.Name}/{i}", rule.Place, rule.What, JointDraft.FaceTowards(part, contact.Side), FixingRows.Drawn(part, contact.Side).ToPlane(point), dia, null, null, null, null, why,
-                    FixingRows.RowWhy(row, inner), null));
+                draft.Cut(part, FixingRows.Bored(part, contact.Side, point, new Hole(
+                    $"{rule.Name}/{i}", rule.Place, rule.What, WorkedFrom.Seen, default, dia, null, null, null, null, why, FixingRows.RowWhy(row, inner), null)));
             }
         }
 

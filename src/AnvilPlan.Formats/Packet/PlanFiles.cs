@@ -10,6 +10,7 @@ using AnvilPlan.Formats.Csv;
 using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Formats.Dxf;
 using AnvilPlan.Formats.Pdf;
+using AnvilPlan.Formats.Stl;
 using AnvilPlan.Formats.Svg;
 
 namespace AnvilPlan.Formats.Packet;
@@ -35,7 +36,13 @@ public static class PlanFiles
             new($"{FileName(p.Id)}.dxf", "image/vnd.dxf", $"{p.Name}, for the machine", () => Utf8(DxfWriter.Write(p))),
             new($"{FileName(p.Id)}.svg", "image/svg+xml", $"{p.Name}, shop drawing", () => Utf8(SvgWriter.Write(PartSketch.Dimensioned(p)))),
         ]),
+        .. plan.Parts.Where(p => p.Print is not null && p.LeafOf is null).SelectMany(p => Models(p, plan.Parts)),
     ];
+
+    /// <summary>A model for the printer, one for each piece that its bed takes.</summary>
+    private static IEnumerable<PlanFile> Models(Part part, IReadOnlyList<Part> all) => Enumerable.Range(0, part.Print!.Count).Select(i => new PlanFile(
+        part.Print.Count == 1 ? $"{FileName(part.Id)}.stl" : $"{FileName(part.Id)}-piece-{i + 1}.stl", "model/stl",
+        part.Print.Count == 1 ? $"{part.Name}, for the printer" : $"{part.Name}, piece {i + 1} of {part.Print.Count}, for the printer", () => Utf8(PrintedSolid.Write(part, all)[i])));
 
     /// <summary>Flat, cut from sheet, and no bend: a bend is drawn on the blank that it belongs to.</summary>
     public static bool Drawn(Part part) => part.Flat && part.Print is null && !part.IsBend;

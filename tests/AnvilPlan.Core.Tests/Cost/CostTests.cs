@@ -33,7 +33,7 @@ public class CostTests
     public void Only_drilling_counts_every_hole_and_every_opening_that_is_drilled()
     {
         var plan = Sample.Plan(Sample.Marsh, With(NoWork with { HoleMin = 6 }));
-        var holes = plan.Parts.Sum(p => p.Features.OfType<Hole>().Count());
+        var holes = plan.Parts.Sum(p => p.Features.Count(f => f is Hole or EdgeHole));
         var drilled = plan.Parts.Sum(p => p.Features.OfType<Opening>().Count(o => o.Round && o.WidthMm <= 13));
         Assert.Equal((holes + drilled) / 10.0, plan.Cost.Hours, 3);
     }

@@ -96,13 +96,16 @@ public class BarTests
             Assert.Equal((left.Box.Centre.X, left.Box.Min.Y + tapped.At.U), (Math.Round(above.X, 6), Math.Round(above.Y, 6)));
         }
 
-        foreach (var tapped in left.Features.OfType<Hole>().Where(h => h.Id.Contains("/wall/", StringComparison.Ordinal)))
+        foreach (var tapped in left.Features.OfType<EdgeHole>().Where(h => h.Id.Contains("/wall/", StringComparison.Ordinal)))
         {
+            // the rail is seen from above: its wall side is an edge of the drawing
             var through = side.Frame.ToSpace(side.Features.OfType<Hole>().Single(h => h.Id == tapped.Id).At);
-            Assert.Equal((left.Box.Min.Y + tapped.At.U, left.Box.Centre.Z), (Math.Round(through.Y, 6), Math.Round(through.Z, 6)));
+            var at = left.Frame.ToSpace(new Uv(tapped.AlongMm, 0), -tapped.FromSeenMm);
+            Assert.Equal((at.Y, at.Z), (Math.Round(through.Y, 6), Math.Round(through.Z, 6)));
+            Assert.Equal(left.Box.Min.X, left.Frame.ToSpace(tapped.Edge == PartEdge.VLeast ? default : new Uv(0, left.WidthMm)).X, 6);
         }
 
-        Assert.True(left.Features.OfType<Hole>().Count(h => h.Id.Contains("/wall/", StringComparison.Ordinal)) >= 2, "one fixing would let the rail turn");
+        Assert.True(left.Features.OfType<EdgeHole>().Count(h => h.Id.Contains("/wall/", StringComparison.Ordinal)) >= 2, "one fixing would let the rail turn");
     }
 
     [Fact]

@@ -1,0 +1,198 @@
+using System.Globalization;
+using System.Text;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Printing;
+using AnvilPlan.Formats.Drawing;
+using NetTopologySuite.Geometries;
+using NetTopologySuite.Operation.OverlayNG;
+using NetTopologySuite.Triangulate.Polygon;
+
+namespace AnvilPlan.Formats.Stl;
+
+/// <summary>
+/// Printed parts as ASCII STL, mm. A part is built up from its seen face in layers, one between each two depths at which something
+/// begins or ends; each layer is a closed prism of what is left there. Round things across the layers, holes from the edge and
+/// countersinks, become steps. Prisms touch: a slicer joins them.
+/// </summary>
+public static class PrintedSolid
+{
+    private const double StepMm = 0.4;
+    private const int Corners = 48;
+
+    private static readonly PrecisionModel Grid = new(1e5);
+    private static readonly GeometryFactory Factory = new(Grid);
+
+    /// <summary>One text for each piece that the bed takes, in the order of the split; lying flat, seen face up, or as it stands for a body of several faces.</summary>
+    public static IReadOnlyList<string> Write(Part part, IReadOnlyList<Part> all)
+    {
+        var leaves = all.Where(p => p.LeafOf == part.Id && p.Body.Count > 0).ToList();
+        var flat = leaves.Count == 0;
+        var layers = (flat ? [part] : leaves).SelectMany(p => p.Body.Count == 1 ? Layers(p) : p.Body.Select(b => Block(p, b))).ToList();
+        var name = part.Id.Replace('/', '-');
+        return [.. Pieces(part.Box, part.Print!).Select((piece, i) => Piece(name, layers, piece, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back)))];
+    }
+
+    /// <summary>What lies between two depths below the seen face.</summary>
+    private sealed record Layer(Frame Frame, Geometry Left, double From, double To);
+
+    private static Layer Block(Part part, Box block)
+    {
+        var (min, max) = part.Frame.ToPlane(block);
+        double[] depths = [-part.Frame.HeightOf(block.Min), -part.Frame.HeightOf(block.Max)];
+        return new Layer(part.Frame, Rectangle(min, max), depths.Min(), depths.Max());
+    }
+
+    private static IEnumerable<Layer> Layers(Part part)
+    {
+        var (thick, whole) = (part.ThicknessMm, Whole(part));
+        var depths = part.Features.SelectMany(f => Depths(part, f)).Concat([0, thick]).Where(d => d >= 0 && d <= thick).Select(d => Math.Round(d, 5)).Distinct().Order().ToList();
+        foreach (var (from, to) in depths.Zip(depths.Skip(1)))
+        {
+            var left = part.Features.SelectMany(f => Gone(part, f, (from + to) / 2)).Aggregate(whole, (l, away) => OverlayNG.Overlay(l, away, OverlayNG.DIFFERENCE, Grid));
+            if (!left.IsEmpty)
+            {
+                yield return new Layer(part.Frame, left, from, to);
+            }
+        }
+    }
+
+    private static Geometry Whole(Part part) => Factory.CreateMultiPolygon([.. PartOutline.Seen(part).Select(r => Factory.CreatePolygon(Ring(r.Rim), [.. r.Inside.Select(Ring)]))]);
+
+    /// <summary>Depths at which a feature begins, ends or takes its next step.</summary>
+    private static IEnumerable<double> Depths(Part part, Feature feature)
+    {
+        double FromSeen(double depth) => feature.From == WorkedFrom.Seen ? depth : part.ThicknessMm - depth;
+        IEnumerable<double> Steps(double from, double to) => Enumerable.Range(0, Math.Max(1, (int)Math.Ceiling((to - from) / StepMm)) + 1) is var all ? all.Select(i => from + ((to - from) * i / (all.Count() - 1))) : [];
+        return feature switch
+        {
+            Hole h => [.. h.DepthMm is { } d ? [FromSeen(d)] : (double[])[], .. SinkMm(h) is > 0 and var sink ? Steps(0, sink).Select(FromSeen) : []],
+            Channel c => [FromSeen(c.DepthMm)],
+            Notch { DepthMm: { } d } => [FromSeen(d)],
+            EdgeHole e => Steps(e.FromSeenMm - (e.DiaMm / 2), e.FromSeenMm + (e.DiaMm / 2)),
+            _ => [],
+        };
+    }
+
+    private static double SinkMm(Hole hole) => hole is { SinkDiaMm: { } sink, SinkDeg: { } deg } ? (sink - hole.DiaMm) / 2 / Math.Tan(deg * Math.PI / 360) : 0;
+
+    /// <summary>What a feature takes away at that depth below the seen face; notches through are off the outline already.</summary>
+    private static IEnumerable<Geometry> Gone(Part part, Feature feature, double depth)
+    {
+        var below = feature.From == WorkedFrom.Seen ? depth : part.ThicknessMm - depth;
+        switch (feature)
+        {
+            case Hole h when h.DepthMm is null || below < h.DepthMm:
+                var wider = SinkMm(h) is > 0 and var sink && below < sink ? (h.SinkDiaMm!.Value - h.DiaMm) / 2 * (1 - (below / sink)) : 0;
+                yield return Circle(h.At, (h.DiaMm / 2) + wider);
+                break;
+            case Opening { Round: true } o:
+                yield return Circle(o.At, o.WidthMm / 2);
+                break;
+            case Opening o when !PartOutline.OnRim(part, o):
+                yield return Rectangle(o.Min, o.Max);
+                break;
+            case Channel c when below < c.DepthMm:
+                yield return Rectangle(c.Min, c.Max);
+                break;
+            case Notch { DepthMm: { } deep } n when below < deep:
+                yield return Factory.CreatePolygon(Ring(n.Outline));
+                break;
+            case EdgeHole e when Math.Abs(depth - e.FromSeenMm) < e.DiaMm / 2:
+                // the chord of the round hole at this depth; a slot is as long everywhere
+                var half = e.SlotMm / 2 ?? Math.Sqrt((e.DiaMm * e.DiaMm / 4) - ((depth - e.FromSeenMm) * (depth - e.FromSeenMm)));
+                yield return Factory.CreatePolygon(Ring(PartOutline.Across(part, e with { SlotMm = 2 * half })));
+                break;
+        }
+    }
+
+    /// <summary>The blocks of space that the pieces of a split fill: the longest way is cut into the first count, and so on.</summary>
+    private static IEnumerable<Box> Pieces(Box whole, PrintJob job)
+    {
+        var axes = Enum.GetValues<Axis>().OrderByDescending(a => whole.Size[a]).ToList();
+        int Count(Axis axis) => job.Pieces[axes.IndexOf(axis)];
+        Box Cut(Box box, Axis axis, int i) => box.WithSpan(axis, whole.Min[axis] + (whole.Size[axis] * i / Count(axis)), whole.Min[axis] + (whole.Size[axis] * (i + 1) / Count(axis)));
+        return
+            from x in Enumerable.Range(0, Count(Axis.X))
+            from y in Enumerable.Range(0, Count(Axis.Y))
+            from z in Enumerable.Range(0, Count(Axis.Z))
+            select Cut(Cut(Cut(whole, Axis.X, x), Axis.Y, y), Axis.Z, z);
+    }
+
+    private static string Piece(string name, List<Layer> layers, Box piece, Frame lying)
+    {
+        var text = new StringBuilder($"solid {name}\n");
+        var floor = Enumerable.Min(new[] { piece.Min, piece.Max }, p => lying.HeightOf(p));
+        var (least, _) = lying.ToPlane(piece);
+        Point3 Laid(Point3 p) => new(lying.ToPlane(p).U - least.U, lying.ToPlane(p).V - least.V, lying.HeightOf(p) - floor);
+        foreach (var layer in layers)
+        {
+            var (min, max) = layer.Frame.ToPlane(piece);
+            double[] depths = [-layer.Frame.HeightOf(piece.Min), -layer.Frame.HeightOf(piece.Max)];
+            var (from, to) = (Math.Max(layer.From, depths.Min()), Math.Min(layer.To, depths.Max()));
+            if (to - from > 1e-6 && OverlayNG.Overlay(layer.Left, Rectangle(min, max), OverlayNG.INTERSECTION, Grid) is { IsEmpty: false } left)
+            {
+                Prism(text, left, from, to, (at, depth) => Laid(layer.Frame.ToSpace(at, -depth)));
+            }
+        }
+
+        return text.Append(CultureInfo.InvariantCulture, $"endsolid {name}\n").ToString();
+    }
+
+    private static void Prism(StringBuilder text, Geometry left, double from, double to, Func<Uv, double, Point3> place)
+    {
+        for (var i = 0; i < left.NumGeometries; i++)
+        {
+            if (left.GetGeometryN(i) is not Polygon { Area: > 1e-6 } polygon)
+            {
+                continue;
+            }
+
+            var upright = (Polygon)polygon.Normalized().Reverse();
+            foreach (var triangle in PolygonTriangulator.Triangulate(upright) is var all ? Enumerable.Range(0, all.NumGeometries).Select(all.GetGeometryN) : [])
+            {
+                var corners = triangle.Coordinates[..3];
+                var turned = ((corners[1].X - corners[0].X) * (corners[2].Y - corners[0].Y)) - ((corners[1].Y - corners[0].Y) * (corners[2].X - corners[0].X)) < 0;
+                Uv[] p = [.. (turned ? corners.Reverse() : corners).Select(c => new Uv(c.X, c.Y))];
+                Facet(text, place(p[0], from), place(p[1], from), place(p[2], from));
+                Facet(text, place(p[2], to), place(p[1], to), place(p[0], to));
+            }
+
+            // rims run with the material on their left
+            foreach (var ring in upright.InteriorRings.Prepend(upright.ExteriorRing))
+            {
+                foreach (var (a, b) in ring.Coordinates.Zip(ring.Coordinates.Skip(1)))
+                {
+                    var (p, q) = (new Uv(a.X, a.Y), new Uv(b.X, b.Y));
+                    Facet(text, place(p, from), place(p, to), place(q, to));
+                    Facet(text, place(p, from), place(q, to), place(q, from));
+                }
+            }
+        }
+    }
+
+    private static void Facet(StringBuilder text, Point3 a, Point3 b, Point3 c)
+    {
+        var (u, v) = (b - a, c - a);
+        var n = new Point3((u.Y * v.Z) - (u.Z * v.Y), (u.Z * v.X) - (u.X * v.Z), (u.X * v.Y) - (u.Y * v.X));
+        var length = Math.Sqrt((n.X * n.X) + (n.Y * n.Y) + (n.Z * n.Z));
+        n = length > 0 ? n * (1 / length) : n;
+        text.Append(CultureInfo.InvariantCulture, $" facet normal {N(n.X)} {N(n.Y)} {N(n.Z)}\n  outer loop\n");
+        foreach (var p in (Point3[])[a, b, c])
+        {
+            text.Append(CultureInfo.InvariantCulture, $"   vertex {N(p.X)} {N(p.Y)} {N(p.Z)}\n");
+        }
+
+        text.Append("  endloop\n endfacet\n");
+    }
+
+    private static string N(double value) => Math.Round(value, 5).ToString("0.#####", CultureInfo.InvariantCulture);
+
+    /// <summary>Corners outside the circle, so that a printed hole is never tighter than drawn.</summary>
+    private static Polygon Circle(Uv at, double radius) => Factory.CreatePolygon(Ring([.. Enumerable.Range(0, Corners).Select(i => 2 * Math.PI * i / Corners)
+        .Select(a => at + new Uv(Math.Cos(a) * radius / Math.Cos(Math.PI / Corners), Math.Sin(a) * radius / Math.Cos(Math.PI / Corners)))]));
+
+    private static Polygon Rectangle(Uv min, Uv max) => Factory.CreatePolygon(Ring(PartSketch.Rectangle(min, max)));
+
+    private static LinearRing Ring(IReadOnlyList<Uv> points) => Factory.CreateLinearRing([.. points.Append(points[0]).Select(p => new Coordinate(Grid.MakePrecise(p.U), Grid.MakePrecise(p.V)))]);
+}
