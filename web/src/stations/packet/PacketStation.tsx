@@ -17,6 +17,7 @@ export function PacketStation() {
   const groups: [string, (name: string) => boolean][] = [
     ['For the bench', (n) => n.endsWith('.pdf')],
     ['For machines', (n) => n.endsWith('.dxf')],
+    ['For the printer', (n) => n.endsWith('.stl')],
     ['Drawings', (n) => n.endsWith('.svg')],
     ['Tables and data', (n) => /\.(csv|json|ics)$/.test(n)],
   ]
@@ -35,27 +36,29 @@ export function PacketStation() {
       >
         {files.isError && <p className="text-stop">The files could not be listed.</p>}
         <div className="grid gap-x-8 gap-y-4 md:grid-cols-2">
-          {groups.map(([title, holds]) => (
-            <section key={title}>
-              <h2 className="mb-1">{title}</h2>
-              <ul>
-                {files.data
-                  ?.filter((f) => holds(f.name))
-                  .map((f) => (
-                    <li key={f.name} className="border-t border-hair py-1.5">
-                      <a
-                        className="text-violet underline"
-                        href={`${base}/files/${encodeURIComponent(f.name)}?paper=${paper}`}
-                        download={f.name}
-                      >
-                        {f.name}
-                      </a>
-                      <span className="block text-[0.88rem] text-dim">{f.what}</span>
-                    </li>
-                  ))}
-              </ul>
-            </section>
-          ))}
+          {groups
+            .filter(([, holds]) => files.data?.some((f) => holds(f.name)))
+            .map(([title, holds]) => (
+              <section key={title}>
+                <h2 className="mb-1">{title}</h2>
+                <ul>
+                  {files.data
+                    ?.filter((f) => holds(f.name))
+                    .map((f) => (
+                      <li key={f.name} className="border-t border-hair py-1.5">
+                        <a
+                          className="text-violet underline"
+                          href={`${base}/files/${encodeURIComponent(f.name)}?paper=${paper}`}
+                          download={f.name}
+                        >
+                          {f.name}
+                        </a>
+                        <span className="block text-[0.88rem] text-dim">{f.what}</span>
+                      </li>
+                    ))}
+                </ul>
+              </section>
+            ))}
         </div>
       </Pane>
       <div className="flex flex-col gap-3">
