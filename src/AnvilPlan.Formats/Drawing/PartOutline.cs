@@ -1,7 +1,6 @@
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using NetTopologySuite.Geometries;
-using NetTopologySuite.Operation.OverlayNG;
 
 namespace AnvilPlan.Formats.Drawing;
 
@@ -11,11 +10,6 @@ public sealed record Region(IReadOnlyList<Uv> Rim, IReadOnlyList<IReadOnlyList<U
 /// <summary>What is left of a part's rectangle when everything that was taken off its edges is gone. mm, in the part's own u and v.</summary>
 public static class PartOutline
 {
-    /// <summary>Results lie on a grid of a nanometre, so that edges that meet in the part meet in the drawing.</summary>
-    private static readonly PrecisionModel Grid = new(1e6);
-
-    private static readonly GeometryFactory Factory = new(Grid);
-
     /// <summary>A piece smaller than this is dust, mm².</summary>
     private const double DustMm2 = 0.01;
 
@@ -27,7 +21,7 @@ public static class PartOutline
         Through(part).Any(n => n.Floor is not null) ? Left(part, n => n.From == WorkedFrom.Far ? n.Outline : n.Floor ?? n.Outline) : null;
 
     /// <summary>A notch that does not go through, as far as it lies on the part.</summary>
-    public static IReadOnlyList<Region> Sunk(Part part, Notch notch) => Regions(OverlayNG.Overlay(Whole(part), Polygon(notch.Outline), OverlayNG.INTERSECTION, Grid));
+    public static IReadOnlyList<Region> Sunk(Part part, Notch notch) => Regions(FlatGeometry.Common(Whole(part), FlatGeometry.Area(notch.Outline)));
 
     /// <summary>A hole from the edge, as one would see it through the part.</summary>
     public static IReadOnlyList<Uv> Across(Part part, EdgeHole hole)
@@ -59,27 +53,11 @@ public static class PartOutline
     {
         var gone = Through(part).Select(face)
             .Concat(part.Features.OfType<Opening>().Where(o => OnRim(part, o)).Select(o => (IReadOnlyList<Uv>)PartSketch.Rectangle(o.Min, o.Max)));
-        return Regions(gone.Aggregate(Whole(part), (left, away) => OverlayNG.Overlay(left, Polygon(away), OverlayNG.DIFFERENCE, Grid)));
+        return Regions(gone.Aggregate(Whole(part), (left, away) => FlatGeometry.Less(left, FlatGeometry.Area(away))));
     }
 
-    private static Geometry Whole(Part part) => Polygon(PartSketch.Rectangle(new(0, 0), new(part.LengthMm, part.WidthMm)));
+    private static Geometry Whole(Part part) => FlatGeometry.Rectangle(default, new(part.LengthMm, part.WidthMm));
 
-    private static Polygon Polygon(IReadOnlyList<Uv> points) => Factory.CreatePolygon([.. points.Append(points[0]).Select(p => new Coordinate(Grid.MakePrecise(p.U), Grid.MakePrecise(p.V)))]);
-
-    private static List<Region> Regions(Geometry geometry)
-    {
-        var regions = new List<Region>();
-        for (var i = 0; i < geometry.NumGeometries; i++)
-        {
-            if (geometry.GetGeometryN(i) is Polygon { Area: > DustMm2 } piece)
-            {
-                var turned = (Polygon)piece.Normalized().Reverse();
-                regions.Add(new Region(Points(turned.ExteriorRing), [.. turned.InteriorRings.Select(Points)]));
-            }
-        }
-
-        return [.. regions.OrderByDescending(r => Factory.CreatePolygon([.. r.Rim.Append(r.Rim[0]).Select(p => new Coordinate(p.U, p.V))]).Area)];
-    }
-
-    private static IReadOnlyList<Uv> Points(LineString ring) => [.. ring.Coordinates.SkipLast(1).Select(c => new Uv(c.X, c.Y))];
+    private static List<Region> Regions(Geometry area) =>
+        [.. FlatGeometry.Pieces(area, DustMm2).Select(p => new Region(FlatGeometry.Points(p.ExteriorRing), [.. p.InteriorRings.Select(FlatGeometry.Points)]))];
 }

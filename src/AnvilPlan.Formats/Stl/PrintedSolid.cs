@@ -5,7 +5,6 @@ using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Formats.Drawing;
 using NetTopologySuite.Geometries;
-using NetTopologySuite.Operation.OverlayNG;
 using NetTopologySuite.Triangulate.Polygon;
 
 namespace AnvilPlan.Formats.Stl;
@@ -19,9 +18,6 @@ public static class PrintedSolid
 {
     private const double StepMm = 0.4;
     private const int Corners = 48;
-
-    private static readonly PrecisionModel Grid = new(1e5);
-    private static readonly GeometryFactory Factory = new(Grid);
 
     /// <summary>One text for each piece that the bed takes, in the order of the split; lying flat, seen face up, or as it stands for a body of several faces.</summary>
     public static IReadOnlyList<string> Write(Part part, IReadOnlyList<Part> all)
@@ -40,24 +36,22 @@ public static class PrintedSolid
     {
         var (min, max) = part.Frame.ToPlane(block);
         double[] depths = [-part.Frame.HeightOf(block.Min), -part.Frame.HeightOf(block.Max)];
-        return new Layer(part.Frame, Rectangle(min, max), depths.Min(), depths.Max());
+        return new Layer(part.Frame, FlatGeometry.Rectangle(min, max), depths.Min(), depths.Max());
     }
 
     private static IEnumerable<Layer> Layers(Part part)
     {
-        var (thick, whole) = (part.ThicknessMm, Whole(part));
+        var (thick, whole) = (part.ThicknessMm, FlatGeometry.Together(PartOutline.Seen(part)));
         var depths = part.Features.SelectMany(f => Depths(part, f)).Concat([0, thick]).Where(d => d >= 0 && d <= thick).Select(d => Math.Round(d, 5)).Distinct().Order().ToList();
         foreach (var (from, to) in depths.Zip(depths.Skip(1)))
         {
-            var left = part.Features.SelectMany(f => Gone(part, f, (from + to) / 2)).Aggregate(whole, (l, away) => OverlayNG.Overlay(l, away, OverlayNG.DIFFERENCE, Grid));
+            var left = part.Features.SelectMany(f => Gone(part, f, (from + to) / 2)).Aggregate(whole, FlatGeometry.Less);
             if (!left.IsEmpty)
             {
                 yield return new Layer(part.Frame, left, from, to);
             }
         }
     }
-
-    private static Geometry Whole(Part part) => Factory.CreateMultiPolygon([.. PartOutline.Seen(part).Select(r => Factory.CreatePolygon(Ring(r.Rim), [.. r.Inside.Select(Ring)]))]);
 
     /// <summary>Depths at which a feature begins, ends or takes its next step.</summary>
     private static IEnumerable<double> Depths(Part part, Feature feature)
@@ -90,18 +84,18 @@ public static class PrintedSolid
                 yield return Circle(o.At, o.WidthMm / 2);
                 break;
             case Opening o when !PartOutline.OnRim(part, o):
-                yield return Rectangle(o.Min, o.Max);
+                yield return FlatGeometry.Rectangle(o.Min, o.Max);
                 break;
             case Channel c when below < c.DepthMm:
-                yield return Rectangle(c.Min, c.Max);
+                yield return FlatGeometry.Rectangle(c.Min, c.Max);
                 break;
             case Notch { DepthMm: { } deep } n when below < deep:
-                yield return Factory.CreatePolygon(Ring(n.Outline));
+                yield return FlatGeometry.Area(n.Outline);
                 break;
             case EdgeHole e when Math.Abs(depth - e.FromSeenMm) < e.DiaMm / 2:
                 // the chord of the round hole at this depth; a slot is as long everywhere
                 var half = e.SlotMm / 2 ?? Math.Sqrt((e.DiaMm * e.DiaMm / 4) - ((depth - e.FromSeenMm) * (depth - e.FromSeenMm)));
-                yield return Factory.CreatePolygon(Ring(PartOutline.Across(part, e with { SlotMm = 2 * half })));
+                yield return FlatGeometry.Area(PartOutline.Across(part, e with { SlotMm = 2 * half }));
                 break;
         }
     }
@@ -130,7 +124,7 @@ public static class PrintedSolid
             var (min, max) = layer.Frame.ToPlane(piece);
             double[] depths = [-layer.Frame.HeightOf(piece.Min), -layer.Frame.HeightOf(piece.Max)];
             var (from, to) = (Math.Max(layer.From, depths.Min()), Math.Min(layer.To, depths.Max()));
-            if (to - from > 1e-6 && OverlayNG.Overlay(layer.Left, Rectangle(min, max), OverlayNG.INTERSECTION, Grid) is { IsEmpty: false } left)
+            if (to - from > 1e-6 && FlatGeometry.Common(layer.Left, FlatGeometry.Rectangle(min, max)) is { IsEmpty: false } left)
             {
                 Prism(text, left, from, to, (at, depth) => Laid(layer.Frame.ToSpace(at, -depth)));
             }
@@ -141,14 +135,8 @@ public static class PrintedSolid
 
     private static void Prism(StringBuilder text, Geometry left, double from, double to, Func<Uv, double, Point3> place)
     {
-        for (var i = 0; i < left.NumGeometries; i++)
+        foreach (var upright in FlatGeometry.Pieces(left, 1e-6))
         {
-            if (left.GetGeometryN(i) is not Polygon { Area: > 1e-6 } polygon)
-            {
-                continue;
-            }
-
-            var upright = (Polygon)polygon.Normalized().Reverse();
             foreach (var triangle in PolygonTriangulator.Triangulate(upright) is var all ? Enumerable.Range(0, all.NumGeometries).Select(all.GetGeometryN) : [])
             {
                 var corners = triangle.Coordinates[..3];
@@ -158,7 +146,6 @@ public static class PrintedSolid
                 Facet(text, place(p[2], to), place(p[1], to), place(p[0], to));
             }
 
-            // rims run with the material on their left
             foreach (var ring in upright.InteriorRings.Prepend(upright.ExteriorRing))
             {
                 foreach (var (a, b) in ring.Coordinates.Zip(ring.Coordinates.Skip(1)))
@@ -189,10 +176,6 @@ public static class PrintedSolid
     private static string N(double value) => Math.Round(value, 5).ToString("0.#####", CultureInfo.InvariantCulture);
 
     /// <summary>Corners outside the circle, so that a printed hole is never tighter than drawn.</summary>
-    private static Polygon Circle(Uv at, double radius) => Factory.CreatePolygon(Ring([.. Enumerable.Range(0, Corners).Select(i => 2 * Math.PI * i / Corners)
-        .Select(a => at + new Uv(Math.Cos(a) * radius / Math.Cos(Math.PI / Corners), Math.Sin(a) * radius / Math.Cos(Math.PI / Corners)))]));
-
-    private static Polygon Rectangle(Uv min, Uv max) => Factory.CreatePolygon(Ring(PartSketch.Rectangle(min, max)));
-
-    private static LinearRing Ring(IReadOnlyList<Uv> points) => Factory.CreateLinearRing([.. points.Append(points[0]).Select(p => new Coordinate(Grid.MakePrecise(p.U), Grid.MakePrecise(p.V)))]);
+    private static Polygon Circle(Uv at, double radius) => FlatGeometry.Area([.. Enumerable.Range(0, Corners).Select(i => 2 * Math.PI * i / Corners)
+        .Select(a => at + new Uv(Math.Cos(a) * radius / Math.Cos(Math.PI / Corners), Math.Sin(a) * radius / Math.Cos(Math.PI / Corners)))]);
 }
