@@ -213,7 +213,7 @@ internal sealed class ArrangementModel
     }
 
     /// <summary>A side or bend that is folded from the tray itself.</summary>
-    private static bool Folds(SolidPart bar, Tray tray) => tray.Flanges is not null && bar.LeafOf is not null && bar.Id.StartsWith(tray.Id + "/", StringComparison.Ordinal);
+    private bool Folds(SolidPart bar, Tray tray) => bar.LeafOf is { } whole && _ways[0].Shell.Trays.TryGetValue(tray.Id, out var plate) && plate.LeafOf == whole;
 
     private void AddPairs()
     {

@@ -28,7 +28,7 @@ public static class ShellSearch
         var before = Planner.Plan(design, catalog, shop, AsBuilt.Nothing);
         var known = before.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
         var models = SparesMm.Select(spare => new Lazy<ArrangementModel>(() => new ArrangementModel(design, catalog, shop, spare))).ToList();
-        var (found, best, refused) = (new List<Arrangement>(), design, (string?)null);
+        var (found, best, refused, none) = (new List<Arrangement>(), design, (string?)null, false);
         var wanted = goals.Where(g => g != SearchGoal.Cables || design.Links.Count > 0).ToList();
         for (var g = 0; g < wanted.Count && !cancel.IsCancellationRequested; g++)
         {
@@ -39,8 +39,15 @@ public static class ShellSearch
                 // a refused proposal is to leave time for the next try; a search that has found nothing yet goes on
                 var left = until - clock.Elapsed.TotalSeconds;
                 var share = model == models[^1] ? left : left * FirstShare;
-                if (left < 0.2 || Solve(model.Value, wanted[g], best, before.Outer.VolumeMm3, share, left, found.Count, clock, seconds, progress, cancel) is not { } proposal)
+                if (left < 0.2)
                 {
+                    break;
+                }
+
+                var (status, proposal) = Solve(model.Value, wanted[g], best, before.Outer.VolumeMm3, share, left, found.Count, clock, seconds, progress, cancel);
+                if (proposal is null)
+                {
+                    none |= status == CpSolverStatus.Infeasible && model == models[0];
                     break;
                 }
 
@@ -60,7 +67,7 @@ public static class ShellSearch
         return new SearchResult(distinct, clock.Elapsed.TotalSeconds, cancel.IsCancellationRequested, distinct.Count > 0 ? null
             : cancel.IsCancellationRequested ? "The search was stopped before it found a shell."
             : refused is not null ? $"No shell was found in {seconds} s; the last one was refused: {refused}"
-            : clock.Elapsed.TotalSeconds < 0.9 * seconds
+            : none
                 ? "There is no such shell: with these decks, locks and limits not everything finds a place. Unlock a device, free a limit of the brief, or move a device to another deck."
             : $"No shell was found in {seconds} s: unlock a device, free a limit of the brief, or move a device to another deck.");
     }
@@ -78,7 +85,7 @@ public static class ShellSearch
         "holes-meet", "tray-outside", "tray-unsupported", "door-hits", "drawer-hits", "cable-short", "over-the-limit",
     };
 
-    private static Design? Solve(
+    private static (CpSolverStatus Status, Design? Proposal) Solve(
         ArrangementModel model, SearchGoal goal, Design hint, double referenceMm3, double share, double most, int found, Stopwatch clock, double seconds,
         IProgress<SearchProgress>? progress, CancellationToken cancel)
     {
@@ -89,7 +96,7 @@ public static class ShellSearch
         using var stop = cancel.Register(watch.Stop);
         using var enough = new Timer(_ => watch.StopWhenFound(), null, TimeSpan.FromSeconds(share), TimeSpan.FromMilliseconds(100));
         var status = model.Solve(solver, watch);
-        return status is CpSolverStatus.Optimal or CpSolverStatus.Feasible ? model.Read(solver) : null;
+        return (status, status is CpSolverStatus.Optimal or CpSolverStatus.Feasible ? model.Read(solver) : null);
     }
 
     /// <summary>Those that differ from all before by more than 3 mm in a size, or by a port.</summary>

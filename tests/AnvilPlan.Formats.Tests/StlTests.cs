@@ -107,7 +107,7 @@ public class StlTests
     public void Printed_corners_carry_their_holes_from_both_sides()
     {
         var plan = Planner.Plan(
-            StartingDesign.Named("box") is var d ? d.WithEdge(EdgeId.FrontLeft, e => e with { Joint = JointKind.PrintedCorner, BlockBarId = null, DepthMm = null }) : null!, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+            StartingDesign.Named("box").WithEdge(EdgeId.FrontLeft, e => e with { Joint = JointKind.PrintedCorner, BlockBarId = null, DepthMm = null }), Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
         var corner = plan.Parts.First(p => p.Id.StartsWith("corner/front-left/", StringComparison.Ordinal));
         Assert.NotEmpty(corner.Features.OfType<EdgeHole>());
         Assert.NotEmpty(corner.Features.OfType<Hole>());

@@ -29,7 +29,7 @@ internal static class DeckFindings
             TraySupport.Rails => plan.Shell.Members.Count(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)) == 2,
             TraySupport.Posts or TraySupport.Hung => PlateSupports.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm,
             TraySupport.OnBars => plan.Shell.Members.Any(m => m.CarriesDeck == tray.Id),
-            TraySupport.Flanges => plan.Joints.Holds.Count(h => h.PartA.StartsWith($"{tray.Id}/flange-", StringComparison.Ordinal) || h.PartB.StartsWith($"{tray.Id}/flange-", StringComparison.Ordinal)) >= 2,
+            TraySupport.Flanges => TrayFolds.Sides(tray).Count(s => TrayFolds.FlangeId(tray, s) is var id && plan.Joints.Holds.Any(h => h.PartA == id || h.PartB == id)) >= 2,
             TraySupport.Housed => plan.Joints.Holds.Count(h => h.PartA == tray.Id || h.PartB == tray.Id) >= 2,
             _ => plan.Joints.Holds.Any(h => h.PartA == tray.Id || h.PartB == tray.Id),
         };

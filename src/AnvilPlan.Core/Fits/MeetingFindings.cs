@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Construction.DrawerStands;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Planning;
@@ -26,11 +25,12 @@ internal static class MeetingFindings
             yield return new Remedy("fit-class", "Give it the tightest fit that cannot bind", d => ((FitClass[])[FitClass.Snug, FitClass.Sliding, FitClass.Loose])
                 .Select(fit => Mends(plan, meeting, d.WithPanel(face, p => p with { Fit = fit }))).FirstOrDefault(x => x is not null));
         }
-        else if (plan.Design.Structures.OfType<DrawerStand>().FirstOrDefault(s => s.TrayId == meeting.Places[0]) is { } stand)
+        else if (plan.Catalog.Systems.SelectMany(s => s.MoreRoom(plan.Design, meeting.Places[0])).ToList() is { Count: > 0 } roomier)
         {
-            yield return new Remedy("play", "Give the drawer the tightest play with which it cannot bind", d => ((FitClass[])[FitClass.Snug, FitClass.Sliding, FitClass.Loose])
-                .Select(fit => Mends(plan, meeting, d.WithStructure<DrawerStand>(stand.Id, s => s with { Play = fit }))).FirstOrDefault(x => x is not null));
-            yield return new Remedy("slides", "Run it on side slides", d => Mends(plan, meeting, d.WithStructure<DrawerStand>(stand.Id, s => s with { Runner = RunnerKind.SideSlides })));
+            foreach (var remedy in roomier)
+            {
+                yield return new Remedy(remedy.Id, remedy.Title, d => remedy.Change(d) is { } changed ? Mends(plan, meeting, changed) : null);
+            }
         }
         else if (plan.Design.Trays.FirstOrDefault(t => t.Id == meeting.Places[0]) is { } tray)
         {

@@ -139,7 +139,7 @@ public static class PartSketch
 
     internal static List<Uv> Rectangle(Uv min, Uv max) => [min, new(max.U, min.V), max, new(min.U, max.V)];
 
-    private static List<Uv> Rounded(Uv min, Uv max, double radius)
+    internal static List<Uv> Rounded(Uv min, Uv max, double radius)
     {
         var r = Math.Min(radius, Math.Min(max.U - min.U, max.V - min.V) / 2);
         if (r <= 0)

@@ -84,7 +84,7 @@ public static class PrintedSolid
                 yield return Circle(o.At, o.WidthMm / 2);
                 break;
             case Opening o when !PartOutline.OnRim(part, o):
-                yield return FlatGeometry.Rectangle(o.Min, o.Max);
+                yield return FlatGeometry.Area(PartSketch.Rounded(o.Min, o.Max, o.CornerRadiusMm));
                 break;
             case Channel c when below < c.DepthMm:
                 yield return FlatGeometry.Rectangle(c.Min, c.Max);
@@ -116,7 +116,7 @@ public static class PrintedSolid
     private static string Piece(string name, List<Layer> layers, Box piece, Frame lying)
     {
         var text = new StringBuilder($"solid {name}\n");
-        var floor = Enumerable.Min(new[] { piece.Min, piece.Max }, p => lying.HeightOf(p));
+        var floor = Math.Min(lying.HeightOf(piece.Min), lying.HeightOf(piece.Max));
         var (least, _) = lying.ToPlane(piece);
         Point3 Laid(Point3 p) => new(lying.ToPlane(p).U - least.U, lying.ToPlane(p).V - least.V, lying.HeightOf(p) - floor);
         foreach (var layer in layers)

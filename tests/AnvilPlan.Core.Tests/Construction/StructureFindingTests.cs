@@ -11,6 +11,7 @@ using AnvilPlan.Core.Construction.TrayRacks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Construction;
@@ -54,6 +55,13 @@ public class StructureFindingTests
     [Theory]
     [MemberData(nameof(Provoked))]
     public void It_is_found_with_its_numbers_and_its_remedies_mend_it(string code, int remedies, Design design) => Provocation.Mends(code, remedies, design);
+
+    [Fact]
+    public void A_drawer_that_binds_at_this_shops_saw_is_given_more_play_or_slides()
+    {
+        var rough = ShopProfile.Usual with { Tolerances = [.. ShopProfile.UsualTolerances.Select(t => t.Process == ShopProcess.Saw ? t with { PlusMinusMm = 0.6 } : t)] };
+        Provocation.Mends("fit-binds", 1, Stand(t => t).WithStructure<DrawerStand>("stand", s => s with { Runner = RunnerKind.WoodenRunners, Play = FitClass.Snug }), rough);
+    }
 
     private static Design Begun(string system) => Sample.Catalog.Systems.Single(s => s.Key == system).Begin(Sample.Empty, Sample.Catalog)!;
 

@@ -215,6 +215,19 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
         return SlideLengthsMm.Where(l => l >= travel && l <= fit.Trays[own.TrayId].Size.Y).Select(l => (double?)l).FirstOrDefault();
     }
 
+    public override IEnumerable<Remedy> MoreRoom(Design design, string partId)
+    {
+        foreach (var own in design.Structures.OfType<DrawerStand>().Where(s => s.TrayId == partId && s.Runner == RunnerKind.WoodenRunners))
+        {
+            foreach (var play in Enum.GetValues<FitClass>().Where(f => f > own.Play))
+            {
+                yield return new Remedy("play-" + play.ToString().ToLowerInvariant(), $"Make the drawer a {play.ToString().ToLowerInvariant()} fit", d => d.WithStructure<DrawerStand>(own.Id, s => s with { Play = play }));
+            }
+
+            yield return new Remedy("slides", "Run it on side slides", d => d.WithStructure<DrawerStand>(own.Id, s => s with { Runner = RunnerKind.SideSlides }));
+        }
+    }
+
     protected override IEnumerable<Finding> Findings(DrawerStand own, PlanSoFar plan)
     {
         var tray = plan.Design.Trays.First(t => t.Id == own.TrayId);

@@ -283,6 +283,9 @@ describe('solids', () => {
       },
     ])
     expect(shaped?.plate?.openings).toEqual([])
+    // one with round corners is no part of any outline and stays an opening
+    const rounded = somePart({ features: [{ ...opening, cornerRadiusMm: 3, at: { u: 10, v: 50 }, widthMm: 30, heightMm: 20 }] })
+    expect(solidsOf(someView({ plan: { parts: [rounded] } }))[0]?.plate?.openings).toHaveLength(1)
     const [plain] = solidsOf(someView({ plan: { parts: [part] } }))
     expect(plain?.plate?.outline[0]?.rim).toHaveLength(4)
   })

@@ -1,4 +1,5 @@
 import type { Schemas } from '../../api/client'
+import { onRim, wholeOf } from '../../kit/drawing/outline'
 
 type Vec = [number, number, number]
 type Point = Schemas['Point3']
@@ -41,14 +42,6 @@ const DIRECTIONS: Record<Schemas['Direction'], Vec> = {
 
 const vec = (p: Point): Vec => [p.x, p.y, p.z]
 
-/** Openings that reach the edge are off the outline already. */
-const inside = (o: { at: Schemas['Uv']; widthMm: number; heightMm: number | null }, p: Schemas['Part']) =>
-  o.heightMm === null ||
-  (o.at.u > o.widthMm / 2 &&
-    o.at.v > o.heightMm / 2 &&
-    o.at.u + o.widthMm / 2 < p.lengthMm &&
-    o.at.v + o.heightMm / 2 < p.widthMm)
-
 /** All solids of a plan: parts with their openings cut, devices, and their ports. */
 export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan' | 'outlines'>): Solid[] {
   const middle = vec(plan.outer.max).map((m) => m / 2) as Vec
@@ -65,20 +58,7 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
   }
   function outlineOf(p: Schemas['Part']): Outline[] {
     const points = (ring: Schemas['Uv'][]) => ring.map((q): [number, number] => [q.u, q.v])
-    const shaped = outlines[p.id]
-    return shaped
-      ? shaped.map((r) => ({ rim: points(r.rim), inside: r.inside.map(points) }))
-      : [
-          {
-            rim: [
-              [0, 0],
-              [p.lengthMm, 0],
-              [p.lengthMm, p.widthMm],
-              [0, p.widthMm],
-            ],
-            inside: [],
-          },
-        ]
+    return (outlines[p.id] ?? [wholeOf(p.lengthMm, p.widthMm)]).map((r) => ({ rim: points(r.rim), inside: r.inside.map(points) }))
   }
   function whole(p: Schemas['Part']): Solid {
     const [min, max] = [vec(p.box.min), vec(p.box.max)]
@@ -98,7 +78,7 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
             thickness: p.thicknessMm,
             outline: outlineOf(p),
             openings: p.features.flatMap((f) =>
-              f.kind === 'opening' && inside(f, p)
+              f.kind === 'opening' && !onRim(f, p.lengthMm, p.widthMm)
                 ? [{ u: f.at.u, v: f.at.v, width: f.widthMm, height: f.heightMm }]
                 : f.kind === 'hole' && f.depthMm === null && f.diaMm >= 5
                   ? [{ u: f.at.u, v: f.at.v, width: f.diaMm, height: null }]

@@ -1,36 +1,18 @@
 import { useId } from 'react'
 import type { Schemas } from '../../api/client'
 import { HatchDefs, hatchOf } from '../../kit/drawing/hatch'
+import { onRim, wholeOf } from '../../kit/drawing/outline'
 import { usePreferences } from '../../kit/preferences'
 import { useCatalog } from '../../project/useProject'
 import type { NumberedHole } from './holes'
 
 type Uv = Schemas['Uv']
 
-const whole = (w: number, h: number): Schemas['Region'] => ({
-  rim: [
-    { u: 0, v: 0 },
-    { u: w, v: 0 },
-    { u: w, v: h },
-    { u: 0, v: h },
-  ],
-  inside: [],
-})
-
 const outlinePath = (regions: Schemas['Region'][], x: (u: number) => number, y: (v: number) => number) =>
   regions
     .flatMap((r) => [r.rim, ...r.inside])
     .map((ring) => ring.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.u)} ${y(p.v)}`).join('') + 'Z')
     .join('')
-
-/** An opening that reaches the edge is off the outline already. */
-const onRim = (o: { at: Uv; widthMm: number; heightMm: number | null; cornerRadiusMm: number }, w: number, h: number) =>
-  o.heightMm !== null &&
-  o.cornerRadiusMm === 0 &&
-  (o.at.u - o.widthMm / 2 <= 1e-6 ||
-    o.at.v - o.heightMm / 2 <= 1e-6 ||
-    o.at.u + o.widthMm / 2 >= w - 1e-6 ||
-    o.at.v + o.heightMm / 2 >= h - 1e-6)
 
 /** A hole from the edge, as one would see it through the part. */
 function fromEdge(
@@ -84,7 +66,7 @@ export function HoleMap({
     >
       <HatchDefs id={id} scale={Math.max(w, h) / 70} />
       <path
-        d={outlinePath(outline ?? [whole(w, h)], x, y)}
+        d={outlinePath(outline ?? [wholeOf(w, h)], x, y)}
         fillRule="evenodd"
         fill={`url(#${id}-${hatchOf(catalog.data?.materials.find((m) => m.id === part.materialId))})`}
         fillOpacity={0.5}
@@ -141,7 +123,7 @@ export function HoleMap({
               <title>{`${f.purpose}, ${length(f.depthMm)} deep`}</title>
             </rect>
           )
-        if (f.kind === 'opening' && outline && onRim(f, w, h)) return null
+        if (f.kind === 'opening' && onRim(f, w, h)) return null
         if (f.kind === 'opening')
           return f.heightMm === null ? (
             <circle
