@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Order;
@@ -25,13 +26,13 @@ public static class CostStage
     private const long FootCents = 90;
     private const double SteelGPerMm3 = 0.00785;
 
-    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, CutPlan cuts, IReadOnlyList<WorkStep> work)
+    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, FixingPlan fixings, CutPlan cuts, IReadOnlyList<WorkStep> work)
     {
         var n = design.Brief.Quantity;
-        var screws = joints.Screws.Concat(mounts.Screws).ToList();
+        var screws = fixings.Screws;
         var salvage = new SalvageStore(shop.Salvage);
         var hardware = Hardware(design, catalog, n, salvage).ToList();
-        var fasteners = Fasteners(screws, [.. joints.Bought, .. mounts.Bought], mounts, design, n, salvage).ToList();
+        var fasteners = Fasteners(screws, [.. joints.Bought, .. fixings.Bought], mounts, design, n, salvage).ToList();
         var hours = work.Sum(w => w.Minutes) * n / 60;
         return new CostPlan(
             [.. cuts.ToBuy, .. hardware, .. fasteners], salvage.Taken, cuts.StockCents, hardware.Sum(l => l.TotalCents), fasteners.Sum(l => l.TotalCents),

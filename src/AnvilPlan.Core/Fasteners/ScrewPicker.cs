@@ -63,30 +63,33 @@ public sealed class ScrewPicker(FastenerTables tables)
             new Why("screw length", length ?? 0, "mm", $"stack {Mm(stack.StackMm)} + one pitch {Mm(thread.PitchMm)} = at least {Mm(stack.LengthMinMm)}; shortest on sale", terms, $"geometry of the stack; {head.Standard}"));
     }
 
-    /// <summary>
-    /// A wood screw through a panel into a block. The thickest size whose least grip still fits the block is taken; when none
-    /// fits, the thinnest, with the longest that does not come through.
-    /// </summary>
-    /// <param name="intoMm">Depth of the block; the point stays 1 mm inside.</param>
-    public (ScrewChoice Choice, WoodScrewSize Size) Wood(string id, string forWhat, string where, WhyTerm panel, double intoMm, Material into, int count)
+    /// <summary>What a wood screw's point keeps to the far side of what it does not pass, mm.</summary>
+    public const double PointInsideMm = 2;
+
+    /// <summary>A wood screw of that size into wood; when no length fits, the longest whose point stays inside.</summary>
+    /// <param name="clamped">What it draws together, with the washer, outermost first.</param>
+    /// <param name="intoMm">Wood that is there to bite into.</param>
+    public (ScrewChoice Choice, WoodScrewSize Size) Wood(
+        string id, string forWhat, string where, IReadOnlyList<WhyTerm> clamped, double intoMm, Material into, int count, string sizeName)
     {
         var rule = tables.Engagement(into.Engagement);
-        var sizes = (string[])["metric 3.5", "metric 3"];
-        var free = intoMm - 1;
-        var size = sizes.Select(tables.WoodScrew).FirstOrDefault(s => WoodStack(s).Choose(WoodLengthsMm) is not null) ?? tables.WoodScrew(sizes[^1]);
-        var stack = WoodStack(size);
+        var size = tables.WoodScrew(sizeName);
+        var free = intoMm - PointInsideMm;
+        var grip = clamped.Sum(c => c.Value);
+        var stack = new ScrewStack(LengthMeasured.OverHead, [grip], 0, 0, rule.LeastTimesD * size.ShankMm, free);
         var fits = stack.Choose(WoodLengthsMm);
-        var length = fits ?? WoodLengthsMm.Where(l => Grace.AtMost(l, panel.Value + free)).DefaultIfEmpty(0).Max();
+        var length = fits ?? WoodLengthsMm.Where(l => Grace.AtMost(l, grip + free)).DefaultIfEmpty(0).Max();
         var why = new Why(
-            "screw length", length, "mm", $"panel {Mm(panel.Value)} + thread {Mm(stack.EngagementMinMm)} = at least {Mm(stack.LengthMinMm)}; at most {Mm(panel.Value + free)}; shortest on sale",
-            [panel, new WhyTerm("least thread in the block", stack.EngagementMinMm, "mm", $"{rule.LeastTimesD} x D in {into.Engagement}"), new WhyTerm("block less 1 mm", free, "mm", "block section")],
+            "screw length", length, "mm", $"clamped {Mm(grip)} + thread {Mm(stack.EngagementMinMm)} = at least {Mm(stack.LengthMinMm)}; at most {Mm(grip + free)}; shortest on sale",
+            [
+                .. clamped, new WhyTerm("least thread that bites", stack.EngagementMinMm, "mm", $"{rule.LeastTimesD} x D in {into.Engagement}"),
+                new WhyTerm($"depth less {PointInsideMm} mm", free, "mm", "section"),
+            ],
             $"engagement table: {rule.Material}; {size.Source}");
         var choice = new ScrewChoice(
-            id, forWhat, where, "wood " + size.Name["metric ".Length..], "countersunk", "cross recess", length > panel.Value ? length : null, stack.LengthMinMm, stack.LengthMaxMm,
-            panel.Value, length - panel.Value, count, 0, false, fits is null ? ScrewVerdict.NoneFits : ScrewVerdict.Fits, why);
+            id, forWhat, where, "wood " + size.Name["metric ".Length..], "countersunk", "cross recess", length > grip ? length : null, stack.LengthMinMm, stack.LengthMaxMm,
+            grip, length - grip, count, 0, false, fits is null ? ScrewVerdict.NoneFits : ScrewVerdict.Fits, why);
         return (choice, size);
-
-        ScrewStack WoodStack(WoodScrewSize s) => new(LengthMeasured.OverHead, [panel.Value], 0, 0, rule.LeastTimesD * s.ShankMm, free);
     }
 
     /// <summary>Least engagement of a screw in a material, as a term with its origin.</summary>

@@ -11,7 +11,7 @@ internal static class ScrewFindings
 {
     private const int MostWashers = 4;
 
-    public static IEnumerable<Finding> Find(PlanSoFar plan) => plan.Joints.Screws.Concat(plan.Mounts.Screws)
+    public static IEnumerable<Finding> Find(PlanSoFar plan) => plan.Fixings.Screws
         .Where(s => s.Verdict != ScrewVerdict.Fits)
         .Select(s => Tell(plan, s));
 

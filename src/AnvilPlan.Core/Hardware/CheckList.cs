@@ -99,7 +99,7 @@ public static class CheckList
             yield return new CheckLine(device.Id, CheckKind.Fixing, "its own nut", CheckState.Provided, $"cut-out in {plan.Shell.Deck(device.Device.DeckId).Name.ToLowerInvariant()}");
         }
 
-        foreach (var screw in plan.Mounts.Screws.Where(s => s.For == device.Id))
+        foreach (var screw in plan.Fixings.Screws.Where(s => s.For == device.Id))
         {
             var fits = screw.Verdict == ScrewVerdict.Fits;
             yield return new CheckLine(device.Id, CheckKind.Fixing, $"{screw.Count} screws, {screw.Where}", fits ? CheckState.Provided : CheckState.Missing, screw.Label);

@@ -1,9 +1,8 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
-using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Joints;
@@ -15,8 +14,8 @@ namespace AnvilPlan.Core.Joints;
 public static class EndFixing
 {
     private const long BracketCents = 190;
-    private const long PlateCents = 60;
-    private const long RivetCents = 4;
+    private const double EndDepthMm = 25;
+    private const double WoodEndDepthMm = 40;
 
     public static void Add(JointDraft draft, SolidPart through, SolidPart ending, string place, string name)
     {
@@ -27,17 +26,15 @@ public static class EndFixing
 
         switch (ending.Section)
         {
-            case BarShape.Solid:
-                Screws(draft, through, ending, contact, place, name);
+            case BarShape.Solid when through.Section == BarShape.Solid:
+                Screws(draft, through, ending, contact, through.DepthFrom(contact.Side.Opposite()), through.Box.Side(contact.Side), place, name);
                 break;
             case BarShape.Slotted:
                 draft.Bought.Add(new BoughtPiece("bracket", $"inside bracket for slotted profile {ending.ThicknessMm:0.#}, two screws and slot nuts", 1, BracketCents));
                 draft.Hold(ending, through, HoldBy.Bolts, place);
                 break;
             default:
-                draft.Bought.Add(new BoughtPiece("bracket", "corner plate 1.5 mm aluminium, four holes 3.3", 1, PlateCents));
-                draft.Bought.Add(new BoughtPiece("rivet", "blind rivet 3.2 for corner plates", 4, RivetCents));
-                draft.Hold(ending, through, HoldBy.Rivets, place);
+                CornerPlate.Add(draft, through, ending, contact, place, name);
                 break;
         }
     }
@@ -48,71 +45,47 @@ public static class EndFixing
     public static void AddSeated(JointDraft draft, SolidPart through, SolidPart ending, Direction side, double clampedMm, string place, string name)
     {
         var end = ending.Box.Side(side);
-        Screws(draft, through, ending, new Contact(side, ending.Box.WithSpan(side.Axis(), end, end)), place, name, clampedMm);
+        Screws(draft, through, ending, new Contact(side, ending.Box.WithSpan(side.Axis(), end, end)), clampedMm, through.Box.Side(side), place, name);
     }
 
-    /// <summary>One screw from below through a foot into the floor, its head down a passage.</summary>
-    public static void AddFoot(JointDraft draft, SolidPart foot, SolidPart floor, double seatMm, double passageMm, string place, string name)
+    /// <summary>
+    /// Two screws a half of the section apart. Bars that run along different axes to one corner keep to different halves of it, so that
+    /// their screws pass each other.
+    /// </summary>
+    private static void Screws(JointDraft draft, SolidPart through, SolidPart ending, Contact contact, double clampedMm, double headAt, string place, string name)
     {
-        var material = draft.Catalog.Material(floor.MaterialId);
-        var picker = new ScrewPicker(draft.Catalog.Fasteners);
-        var clamped = new WhyTerm("foot above the head", seatMm, "mm", "printed foot");
-        var middle = foot.Box.Centre;
-        var (wood, size) = picker.Wood($"screw/{name}", place, $"{foot.Name} to {floor.Name.ToLowerInvariant()}", clamped, floor.DepthFrom(Direction.Down), material, 1);
-        double clear, bore;
-        double? deep = null;
-        if (material.Wood && wood.Verdict == ScrewVerdict.Fits)
-        {
-            draft.Screws.Add(wood);
-            (clear, bore, deep) = (size.ClearanceMm, size.PilotFor(material), floor.DepthFrom(Direction.Down) - 1);
-        }
-        else
-        {
-            var thread = draft.Catalog.Fasteners.Thread("M4");
-            draft.Screws.Add(picker.WithNut($"screw/{name}", place, $"{foot.Name} to {floor.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [clamped, new WhyTerm("bottom", floor.DepthFrom(Direction.Down), "mm", "panel")], 0, 1, null));
-            (clear, bore) = (thread.ClearanceNormalMm, thread.ClearanceNormalMm);
-        }
-
-        draft.Cut(foot, new Hole($"{name}/screw", place, "screw to the bottom", WorkedFrom.Seen, foot.Frame.ToPlane(middle), clear, null, null, null, null, $"clearance {clear} mm", "the middle of the foot", null));
-        draft.Cut(foot, new Hole($"{name}/passage", place, "passage for the head and the driver", WorkedFrom.Far, foot.Frame.ToPlane(middle), passageMm, foot.ThicknessMm - seatMm, null, null, null, $"head and driver: {passageMm} mm", "the middle of the foot", $"a third of the foot's height stays above the head"));
-        draft.Cut(floor, new Hole($"{name}/floor", place, "screw of the foot", JointDraft.FaceTowards(floor, Direction.Down), floor.Frame.ToPlane(middle), bore, deep, null, null, null, $"for the screw of the foot: {bore} mm", "over the middle of the foot", deep is null ? null : "the bottom less 1 mm"));
-        draft.Hold(foot, floor, HoldBy.Screws, place);
-    }
-
-    private static void Screws(JointDraft draft, SolidPart through, SolidPart ending, Contact contact, string place, string name, double? clampedMm = null)
-    {
+        var section = Math.Min(contact.Area.Size[contact.Along], contact.Area.Size[contact.Across]);
         var wood = draft.Catalog.Material(ending.MaterialId).Wood;
-        var picker = new ScrewPicker(draft.Catalog.Fasteners);
-        var clamped = new WhyTerm($"{through.Name.ToLowerInvariant()} section", clampedMm ?? through.DepthFrom(contact.Side.Opposite()), "mm", "section");
-        var thread = draft.Catalog.Fasteners.Thread(Math.Min(contact.Area.Size[contact.Along], contact.Area.Size[contact.Across]) < 12 ? "M3" : "M4");
-        ScrewChoice choice;
-        double clear, bore;
-        string? tapped = null;
-        if (wood)
+        var joint = new ScrewJoint(
+            name, place, $"{through.Name} to the end of {ending.Name.ToLowerInvariant()}", $"screw to the end of {ending.Name.ToLowerInvariant()}", contact.Side, through, clampedMm,
+            ending, wood ? WoodEndDepthMm : EndDepthMm, "half of the section apart, so that the bar cannot turn, and in the half of it that no other bar's screws take")
         {
-            var (screw, size) = picker.Wood($"screw/{name}", place, $"{through.Name} to the end of {ending.Name.ToLowerInvariant()}", clamped, WoodEndDepthMm, draft.Catalog.Material(ending.MaterialId) with { Engagement = "end grain" }, 2);
-            (choice, clear, bore) = (screw, size.ClearanceMm, size.PilotFor(draft.Catalog.Material(ending.MaterialId)));
-        }
-        else
-        {
-            choice = picker.Tapped(
-                $"screw/{name}", place, $"{through.Name} to the end of {ending.Name.ToLowerInvariant()}", thread, HeadForm.Countersunk, [clamped], 0,
-                picker.EngagementIn(draft.Catalog.Material(ending.MaterialId).Engagement, thread), new WhyTerm("hole in the end", EndDepthMm, "mm", "usual depth"), 2, null);
-            (clear, bore, tapped) = (thread.ClearanceNormalMm, thread.TapDrillMm, thread.Name);
-        }
-
-        draft.Screws.Add(choice);
-        var deep = Math.Max(2, (choice.EngagementMm ?? 0) + ScrewPicker.ThreePitchesMm(thread));
-        foreach (var (sign, i) in ((int, int)[])[(-1, 1), (1, 2)])
-        {
-            var at = contact.Area.Centre.With(contact.Along, contact.Area.Centre[contact.Along] + (sign * contact.Area.Size[contact.Along] / 4));
-            draft.Cut(through, FixingRows.Bored(through, contact.Side, at, new Hole(
-                $"{name}/{i}", place, $"screw to the end of {ending.Name.ToLowerInvariant()}", WorkedFrom.Seen, default, clear, null, null,
-                null, null, $"clearance for {choice.Thread}: {clear} mm", "a quarter of the section on either side of its middle, so that the rail cannot turn", null)));
-            draft.Cut(ending, EndHole(ending, contact.Side, at, $"{name}/{i}", place, $"{(wood ? "pilot" : "tapped hole")} in the end", bore, deep, tapped, $"{choice.Thread} in the end"));
-        }
-
+            IntoEnd = true,
+            HeadAt = headAt,
+            Threads = ThreadsFor(section),
+        };
+        // the pair lies across the part that runs through: along it there is room to pass other bars' screws
+        var beside = (Axis)(3 - (int)contact.Side.Axis() - (int)through.Frame.U.Axis());
+        draft.Fixings.Add(new FixingSet(
+            name, place, joint.Where, contact.Side.Opposite(), [Pair(contact, beside, through.Frame.U.Axis()), Pair(contact, through.Frame.U.Axis(), beside)], ScrewWays.Of(draft, joint)));
         draft.Hold(ending, through, HoldBy.Screws, place);
+    }
+
+    /// <summary>Threads of which two, with flush heads, find room in half of a section, mm.</summary>
+    private static IReadOnlyList<string> ThreadsFor(double sectionMm) => sectionMm switch
+    {
+        >= 19.5 => ["M4", "M3"],
+        >= 14.5 => ["M3", "M2.5"],
+        >= 11.5 => ["M2.5", "M2"],
+        _ => ["M2"],
+    };
+
+    private static RowLocus Pair(Contact contact, Axis along, Axis across)
+    {
+        var (middle, quarter) = (contact.Area.Centre[across], contact.Area.Size[across] / 4);
+        var sign = contact.Side.Axis() == Axis.Y ? -1 : 1;
+        return new RowLocus(contact.Area, along, across, contact.Area.Size[along] / 4, contact.Area.Size[along], [
+            middle + (sign * quarter), middle - (sign * quarter), middle, .. RowLocus.FromMiddle(contact.Area, across, quarter * 0.8)]);
     }
 
     /// <summary>A hole in the side of a part that looks in that direction.</summary>
@@ -123,7 +96,4 @@ public static class EndFixing
         var plane = part.Frame.ToPlane(at);
         return new EdgeHole(id, place, purpose, edge, edge is PartEdge.ULeast or PartEdge.UMost ? plane.V : plane.U, -part.Frame.HeightOf(at), diaMm, slotMm, depthMm, thread, why);
     }
-
-    private const double EndDepthMm = 25;
-    private const double WoodEndDepthMm = 40;
 }

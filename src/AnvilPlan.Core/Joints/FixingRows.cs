@@ -1,7 +1,6 @@
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Fasteners;
-using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
@@ -22,6 +21,9 @@ public sealed record RowRule(string Place, string Name, double EndMm, double Pit
 /// </summary>
 public static class FixingRows
 {
+    /// <summary>From the middle of a row to the rim of its strip, at least, mm.</summary>
+    private const double RimMm = 3;
+
     /// <summary>Screws one part to another from outside.</summary>
     /// <param name="clamped">The part under the heads.</param>
     /// <param name="into">The part that the screws bite into.</param>
@@ -33,28 +35,27 @@ public static class FixingRows
             return false;
         }
 
-        var material = draft.Catalog.Material(into.MaterialId);
-        var strip = contact.Area.Size[contact.Along];
-        var row = FixingRow.Of(strip, Math.Min(rule.EndMm, strip / 4), rule.PitchMostMm);
-        var depth = into.DepthFrom(contact.Side);
-        var screw = BlockScrew.For(
-            draft.Catalog, $"screw/{rule.Name}", rule.Place, clamped, clamped.DepthFrom(contact.Side), material, depth, row.Count);
-        draft.Screws.Add(screw.Choice with { Where = $"{clamped.Name} to {into.Name.ToLowerInvariant()}" });
-        var why = RowWhy(row, into);
-        var (across, bar) = (contact.Across, into.Box.Centre[contact.Across]);
-        var middle = bar > contact.Area.Min[across] && bar < contact.Area.Max[across] ? contact.Area.Centre.With(across, bar) : contact.Area.Centre;
-        foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
-        {
-            var point = middle.With(contact.Along, contact.Area.Min[contact.Along] + at);
-            draft.Cut(clamped, Bored(clamped, contact.Side, point, new Hole(
-                $"{rule.Name}/{i}", rule.Place, rule.What, WorkedFrom.Seen, default, screw.PanelHoleMm, null, null, screw.SinkDiaMm, screw.SinkDeg, screw.PanelWhy, why, null)));
-            draft.Cut(into, Bored(into, contact.Side, point, new Hole(
-                $"{rule.Name}/{i}", rule.Place, $"{(screw.Choice.Nut ? "clearance hole" : material.Wood ? "pilot" : "tapped hole")} for {clamped.Name.ToLowerInvariant()}", WorkedFrom.Seen, default,
-                screw.BlockHoleMm, screw.Choice.Nut ? null : Math.Min(screw.BlockDepthMm, depth), screw.Thread, null, null, screw.BlockWhy, why, screw.Choice.Nut ? null : screw.DepthWhy)));
-        }
-
+        Add(draft, clamped, into, contact, rule, ScrewWays.Of(draft, Joint(clamped, into, contact, rule)));
         draft.Hold(clamped, into, HoldBy.Screws, rule.Place);
         return true;
+    }
+
+    internal static ScrewJoint Joint(SolidPart clamped, SolidPart into, Contact contact, RowRule rule) => new(
+        rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", rule.What, contact.Side, clamped, clamped.DepthFrom(contact.Side), into, into.DepthFrom(contact.Side), RowWhy(rule, contact, into));
+
+    internal static void Add(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule, IReadOnlyList<FixingWay> ways) => draft.Fixings.Add(new FixingSet(
+        rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", contact.Side.Opposite(), [Row(contact, into, rule)], ways));
+
+    /// <summary>
+    /// The strip that the two share, on the middle of the part behind where it can be. A profile is fixed on the middle of its slot only.
+    /// </summary>
+    private static RowLocus Row(Contact contact, SolidPart into, RowRule rule)
+    {
+        var middle = into.Box.Centre[contact.Across];
+        var across = into.Section == Catalogs.BarShape.Slotted
+            ? [middle]
+            : RowLocus.FromMiddle(contact.Area, contact.Across, Math.Min(RimMm, contact.Area.Size[contact.Across] / 2), middle > contact.Area.Min[contact.Across] && middle < contact.Area.Max[contact.Across] ? middle : null);
+        return new RowLocus(contact.Area, contact.Along, contact.Across, rule.EndMm, rule.PitchMostMm, across);
     }
 
     /// <summary>Screws a part to the inside of a leg that lies before it, closed by nuts on its own side: heads flush in the leg.</summary>
@@ -65,30 +66,17 @@ public static class FixingRows
         var plane = part.Box.Side(side);
         var strip = part.Box.Intersect(leg.Box).WithSpan(side.Axis(), Math.Min(plane, plane + (side.Sign() * wall)), Math.Max(plane, plane + (side.Sign() * wall)));
         var contact = new Contact(side, strip);
-        var row = FixingRow.Of(strip.Size[contact.Along], Math.Min(rule.EndMm, strip.Size[contact.Along] / 4), rule.PitchMostMm);
-        var thread = draft.Catalog.Fasteners.Thread("M3");
-        var flush = draft.Catalog.Fasteners.Head(thread.Name, HeadForm.Countersunk);
-        var sinks = wall >= flush.HeightMm - 0.2;
-        draft.Screws.Add(new ScrewPicker(draft.Catalog.Fasteners).WithNut(
-            $"screw/{rule.Name}", rule.Place, $"{part.Name} behind {leg.Name.ToLowerInvariant()}", thread, sinks ? HeadForm.Countersunk : HeadForm.Pan,
-            [new Planning.WhyTerm("leg", wall, "mm", "bar stock"), new Planning.WhyTerm(part.Name.ToLowerInvariant(), part.DepthFrom(side), "mm", "panel")], 0, row.Count, null));
-        var why = $"clearance for {thread.Name}, normal series: {thread.ClearanceNormalMm} mm ({thread.Source})";
-        foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
-        {
-            var point = strip.Centre.With(contact.Along, strip.Min[contact.Along] + at);
-            foreach (var own in (SolidPart[])[part, leg])
-            {
-                draft.Cut(own, Bored(own, side, point, new Hole(
-                    $"{rule.Name}/{i}", rule.Place, rule.What, WorkedFrom.Seen, default, thread.ClearanceNormalMm, null, null,
-                    own == leg && sinks ? flush.DiaMm : null, own == leg && sinks ? flush.CountersinkDeg : null, why, RowWhy(row, leg), null)));
-            }
-        }
-
+        var joint = Joint(leg, part, contact, rule) with { Where = $"{part.Name} behind {leg.Name.ToLowerInvariant()}", HeadAt = leg.Box.Side(side), ClampedMm = wall, IntoMm = part.DepthFrom(side) };
+        draft.Fixings.Add(new FixingSet(rule.Name, rule.Place, joint.Where, side.Opposite(), [Row(contact, part, rule)], ScrewWays.Behind(draft.Catalog, joint)));
         draft.Hold(part, leg, HoldBy.Bolts, rule.Place);
     }
 
-    internal static string RowWhy(FixingRow row, SolidPart bar) =>
-        $"on the middle of {bar.Name.ToLowerInvariant()}; {row.Count} in a row, {Math.Round(row.EndDistanceMm, 2)} mm from its ends, {Math.Round(row.PitchMm, 2)} mm apart";
+    internal static string RowWhy(RowRule rule, Contact contact, SolidPart bar)
+    {
+        var strip = contact.Area.Size[contact.Along];
+        var row = FixingRow.Of(strip, Math.Min(rule.EndMm, strip / 4), rule.PitchMostMm);
+        return $"on the middle of {bar.Name.ToLowerInvariant()}, {Math.Round(row.EndDistanceMm, 2)} mm from its ends and {Math.Round(row.PitchMm, 2)} mm apart, or the nearest place where nothing is in the way";
+    }
 
     /// <summary>
     /// A hole through the side of a part that looks in that direction: in the seen or the far face, or else from the edge that this
@@ -98,5 +86,6 @@ public static class FixingRows
     internal static Feature Bored(SolidPart part, Direction side, Point3 at, Hole hole) => part.Frame.Normal.Axis() == side.Axis()
         ? hole with { From = JointDraft.FaceTowards(part, side), At = part.Frame.ToPlane(at) }
         : EndFixing.EndHole(
-            part, side, at, hole.Id, hole.For, hole.Purpose + (hole.SinkDiaMm is { } sink ? $", sink {sink:0.##}" : ""), hole.DiaMm, hole.DepthMm ?? part.DepthFrom(side), hole.Thread, $"{hole.DrillWhy}; {hole.PlaceWhy}");
+            part, side, at, hole.Id, hole.For, hole.Purpose, hole.DiaMm, hole.DepthMm ?? part.DepthFrom(side), hole.Thread, $"{hole.DrillWhy}; {hole.PlaceWhy}") with
+        { SinkDiaMm = hole.SinkDiaMm, SinkDeg = hole.SinkDeg };
 }

@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints.Methods;
 using AnvilPlan.Core.Parts;
@@ -22,13 +23,13 @@ public sealed record JointLayout(EdgeId Edge, string Word, double LengthMm, IRea
 /// <summary>Reads the marks of each joint off what was cut, so that drawing and layout cannot differ.</summary>
 public static class JointLayouts
 {
-    public static IReadOnlyList<JointLayout> Of(JointPlan joints, ShellPlan shell, Catalog catalog) =>
-        [.. joints.Edges.Select(e => Of(e, joints, shell, catalog)).Where(l => l.Settings.Count > 0 || l.Boards.Any(b => b.Marks.Count > 0))];
+    public static IReadOnlyList<JointLayout> Of(JointPlan joints, FixingPlan fixings, ShellPlan shell, Catalog catalog) =>
+        [.. joints.Edges.Select(e => Of(e, [.. joints.Features, .. fixings.Features], shell, catalog)).Where(l => l.Settings.Count > 0 || l.Boards.Any(b => b.Marks.Count > 0))];
 
-    private static JointLayout Of(EdgeJoint joint, JointPlan joints, ShellPlan shell, Catalog catalog)
+    private static JointLayout Of(EdgeJoint joint, IReadOnlyList<PartFeature> features, ShellPlan shell, Catalog catalog)
     {
         var (host, mate) = (shell.Panels[joint.Host], shell.Panels[joint.Mate]);
-        var cut = joints.Features.Where(f => f.Feature.For == Deck.PlaceOf(joint.Edge)).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
+        var cut = features.Where(f => f.Feature.For == Deck.PlaceOf(joint.Edge)).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         return new JointLayout(
             joint.Edge, Word(joint.Joint), joint.LengthMm, [.. ((SolidPart[])[host, mate]).Select(p => Board(p, joint.Edge.Along(), cut[p.Id]))],
             [.. JointMethod.For(joint.Joint)?.Settings(joint, host, mate, catalog) ?? Plain(joint, host, mate, cut[host.Id])]);

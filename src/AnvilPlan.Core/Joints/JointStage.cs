@@ -2,10 +2,9 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Movement;
 using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
@@ -18,10 +17,10 @@ namespace AnvilPlan.Core.Joints;
 /// <param name="LengthMm">Length of the joint along the edge.</param>
 public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Joint, double EntryMm, double LengthMm);
 
-/// <summary>What the joints cut into the parts, the screws, and which parts hold each other.</summary>
+/// <summary>What the joints cut into the parts, the fixings that they ask for, and which parts hold each other.</summary>
 public sealed record JointPlan(
     IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<PartFeature> Features, IReadOnlyList<KeepClear> KeepClear,
-    IReadOnlyList<ScrewChoice> Screws, IReadOnlyList<Hold> Holds, IReadOnlyList<WorkStep> Steps, IReadOnlyList<BoughtPiece> Bought,
+    IReadOnlyList<FixingSet> Fixings, IReadOnlyList<Hold> Holds, IReadOnlyList<WorkStep> Steps, IReadOnlyList<BoughtPiece> Bought,
     IReadOnlyList<(string DeviceId, string PortId, string PartId)> PortHoles);
 
 /// <summary>Brackets, fittings, hinges and the like for one unit.</summary>
@@ -39,9 +38,7 @@ public static class JointStage
             system.Join(draft);
         }
 
-        MovementSlots.Cut(draft);
-
-        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Screws, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles);
+        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles);
     }
 
     private static EdgeJoint Joint(Edge edge, Envelope envelope, ShellPlan shell)
@@ -68,7 +65,10 @@ public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop,
 
     public List<PartFeature> Features { get; } = [];
     public List<KeepClear> KeepClear { get; } = [];
-    public List<ScrewChoice> Screws { get; } = [];
+
+    /// <summary>Fixings that are asked for; where each stands is found when all are known.</summary>
+    public List<FixingSet> Fixings { get; } = [];
+
     public List<Hold> Holds { get; } = [];
     public List<WorkStep> Steps { get; } = [];
     public List<BoughtPiece> Bought { get; } = [];

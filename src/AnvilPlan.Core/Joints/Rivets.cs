@@ -1,6 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
-using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
@@ -11,7 +11,6 @@ namespace AnvilPlan.Core.Joints;
 public static class Rivets
 {
     private const long RivetCents = 5;
-    private const long RivetNutCents = 18;
 
     /// <summary>The thinnest rivet that is meant for the thicker of the sheets; two at least, no farther apart than the table allows.</summary>
     public static bool Row(JointDraft draft, SolidPart outer, SolidPart inner, RowRule rule)
@@ -24,9 +23,8 @@ public static class Rivets
         var (a, b) = (outer.DepthFrom(contact.Side), inner.DepthFrom(contact.Side));
         var rows = CsvTable.Shipped("blind-rivets").Rows;
         var rivet = rows.FirstOrDefault(r => r.Number("thickest_sheet_preferred_max_mm") >= Math.Max(a, b) - 1e-9 && r.Number("body_dia_mm") >= 3) ?? rows[^1];
-        var hole = rivet.Number("hole_max_mm");
-        var least = a + b + rivet.Number("length_addition_to_grip_mm");
-        draft.Bought.Add(new BoughtPiece("rivet", $"blind rivet {rivet["body_dia_mm"]} x {Math.Ceiling(least)}", Holes(draft, outer, inner, contact, rule, hole, hole, rivet.Number("edge_distance_preferred_mm"), Math.Min(rule.PitchMostMm, 2.5 * rivet.Number("pitch_max_mm")), $"rivet {rivet["body_dia_mm"]}: hole {hole} mm ({rivet["source"]})"), RivetCents));
+        var spaced = rule with { EndMm = Math.Max(rivet.Number("edge_distance_preferred_mm"), rule.EndMm), PitchMostMm = Math.Min(rule.PitchMostMm, 2.5 * rivet.Number("pitch_max_mm")) };
+        FixingRows.Add(draft, outer, inner, contact, spaced, [Rivet(outer, inner, a, b, contact, spaced, rivet)]);
         draft.Hold(outer, inner, HoldBy.Rivets, rule.Place);
         return true;
     }
@@ -39,33 +37,23 @@ public static class Rivets
             return false;
         }
 
-        const double nutHole = 5;
-        var thread = draft.Catalog.Fasteners.Thread("M3");
-        var count = Holes(draft, outer, inner, contact, rule, thread.ClearanceNormalMm, nutHole, 2 * nutHole, rule.PitchMostMm, "rivet nut M3: hole 5.0 mm in sheet of 0.5 to 2 mm [R]; verify by test piece");
-        draft.Bought.Add(new BoughtPiece("rivet nut", "M3 rivet nut, round, for 0.5 to 2 mm", count, RivetNutCents));
-        draft.Screws.Add(new ScrewPicker(draft.Catalog.Fasteners).Tapped(
-            $"screw/{rule.Name}", rule.Place, $"{outer.Name} to rivet nuts of {inner.Name.ToLowerInvariant()}", thread, HeadForm.Pan,
-            [new Planning.WhyTerm(outer.Name.ToLowerInvariant(), outer.DepthFrom(contact.Side), "mm", "sheet")], 0,
-            new Planning.WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"), new Planning.WhyTerm("body of the nut", 9, "mm", "rivet nut [R]"), count, null));
+        var spaced = rule with { EndMm = Math.Max(10, rule.EndMm) };
+        FixingRows.Add(draft, outer, inner, contact, spaced, [ScrewWays.RivetNut(draft.Catalog, FixingRows.Joint(outer, inner, contact, spaced) with { Where = $"{outer.Name} to rivet nuts of {inner.Name.ToLowerInvariant()}" })]);
         draft.Hold(outer, inner, HoldBy.Screws, rule.Place);
         return true;
     }
 
-    private static int Holes(
-        JointDraft draft, SolidPart outer, SolidPart inner, Contact contact, RowRule rule, double outerMm, double innerMm, double endMm, double pitchMm, string why)
+    private static FixingWay Rivet(SolidPart outer, SolidPart inner, double outerMm, double innerMm, Contact contact, RowRule rule, CsvRow rivet)
     {
-        var strip = contact.Area.Size[contact.Along];
-        var row = FixingRow.Of(strip, Math.Min(Math.Max(endMm, rule.EndMm), strip / 4), pitchMm);
-        foreach (var (at, i) in row.PositionsMm().Select((p, i) => (p, i + 1)))
-        {
-            var point = contact.Area.Centre.With(contact.Along, contact.Area.Min[contact.Along] + at);
-            foreach (var (part, dia) in ((SolidPart, double)[])[(outer, outerMm), (inner, innerMm)])
-            {
-                draft.Cut(part, FixingRows.Bored(part, contact.Side, point, new Hole(
-                    $"{rule.Name}/{i}", rule.Place, rule.What, WorkedFrom.Seen, default, dia, null, null, null, null, why, FixingRows.RowWhy(row, inner), null)));
-            }
-        }
-
-        return row.Count;
+        var (body, hole) = (rivet.Number("body_dia_mm"), rivet.Number("hole_max_mm"));
+        var begins = (outer.Box.Side(contact.Side) - inner.Box.Side(contact.Side)) * contact.Side.Sign();
+        var why = $"rivet {rivet["body_dia_mm"]}: hole {hole} mm ({rivet["source"]})";
+        WayLayer Layer(SolidPart part, double from, double to) => new(part.Id, part, LayerRole.Clearance, from, to, hole, (id, at) => FixingRows.Bored(
+            part, contact.Side, at, new Hole(id, rule.Place, rule.What, WorkedFrom.Seen, default, hole, null, null, null, null, why, FixingRows.RowWhy(rule, contact, inner), null)));
+        return new FixingWay(
+            FixingKind.Rivet, outer.Box.Side(contact.Side), [Layer(outer, 0, outerMm), Layer(inner, begins, begins + innerMm)],
+            // the head outside, and the bulb that the mandrel draws up behind: about a diameter long
+            [new(PieceKind.Head, -body / 3, 0, 2 * body), new(PieceKind.Shank, 0, begins + innerMm, body), new(PieceKind.Nut, begins + innerMm, begins + innerMm + body, 1.5 * body)],
+            [], [new BoughtPiece("rivet", $"blind rivet {rivet["body_dia_mm"]} x {Math.Ceiling(begins + innerMm + rivet.Number("length_addition_to_grip_mm"))}", 1, RivetCents)]);
     }
 }

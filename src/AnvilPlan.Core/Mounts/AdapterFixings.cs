@@ -3,6 +3,7 @@ using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
@@ -45,17 +46,25 @@ internal static class AdapterFixings
         foreach (var group in AdapterPlate.Fixings(device, design).GroupBy(d => AdapterPlate.Thread(d)!))
         {
             var thread = group.Key;
-            draft.Screws.Add(picker.Tapped(
+            var choice = picker.Tapped(
                 $"screw/{device.Id}/adapter-{thread.Name}", device.Id, $"Adapter of {device.Device.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan,
                 [new WhyTerm($"{deck.Name.ToLowerInvariant()} thickness", deck.ThicknessMm, "mm", "deck")], 0, new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"),
-                new WhyTerm("adapter thickness", plate.ThicknessMm, "mm", "adapter"), group.Count(), null));
-            foreach (var (hole, i) in group.Select((h, i) => (h, i + 1)))
-            {
-                var at = plate.Frame.ToPlane(device.DeckFrame.ToSpace(new Uv(hole.UMm, hole.VMm)));
-                draft.Features.Add(new PartFeature(plate.Id, new Hole(
-                    $"{device.Id}/adapter-{thread.Name}-{i}", device.Id, $"tapped hole over a hole of {deck.Name.ToLowerInvariant()}", WorkedFrom.Seen, at, thread.TapDrillMm, null, thread.Name, null, null,
-                    $"tap drill {thread.Name}: {thread.TapDrillMm} mm; its screw passes the {hole.DiaMm} mm hole", $"the deck's hole at ({hole.UMm}, {hole.VMm})", null)));
-            }
+                new WhyTerm("adapter thickness", plate.ThicknessMm, "mm", "adapter"), 0, null);
+            var behind = deck.Box.Side(device.Away.Opposite());
+            draft.Fixings.Add(new FixingSet(
+                $"{device.Id}/adapter-{thread.Name}", device.Id, choice.Where, device.Away, [new PointsLocus([.. group.Select(h => device.DeckFrame.ToSpace(new Uv(h.UMm, h.VMm)))])],
+                [
+                    new FixingWay(
+                        FixingKind.Screw, behind,
+                        [
+                            new WayLayer(deck.Id, deck, LayerRole.Clearance, 0, deck.ThicknessMm, group.Min(h => h.DiaMm), null),
+                            new WayLayer(plate.Id, plate, LayerRole.Thread, deck.ThicknessMm, deck.ThicknessMm + plate.ThicknessMm, thread.TapDrillMm, (id, at) => new Hole(
+                                id, device.Id, $"tapped hole over a hole of {deck.Name.ToLowerInvariant()}", WorkedFrom.Seen, plate.Frame.ToPlane(at), thread.TapDrillMm, null, thread.Name, null, null,
+                                $"tap drill {thread.Name}: {thread.TapDrillMm} mm; its screw passes the deck's hole", "over the deck's hole", null)),
+                        ],
+                        ScrewWays.Screw(catalog.Fasteners.Head(thread.Name, HeadForm.Pan), thread.NominalMm, choice.LengthMm ?? deck.ThicknessMm + plate.ThicknessMm), [choice], []),
+                ])
+            { DeviceId = device.Id });
         }
     }
 }

@@ -1,6 +1,8 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
@@ -13,9 +15,23 @@ namespace AnvilPlan.Core.Mounts;
 /// Holes and screws of a device's mounting pattern. One interface, one set of fixings: a board is screwed to its standoffs and the
 /// standoffs to the deck, never one screw through all three.
 /// </summary>
-internal static class MountHoles
+internal sealed class MountHoles
 {
     private const long SlotNutCents = 35;
+    private const long StudCents = 12;
+
+    private readonly MountDraft _draft;
+    private readonly PlacedDevice _device;
+    private readonly Catalog _catalog;
+    private readonly ThreadSize _thread;
+    private readonly SolidPart? _pad;
+
+    private MountHoles(MountDraft draft, PlacedDevice device, ShellPlan shell, Catalog catalog)
+    {
+        (_draft, _device, _catalog, _thread) = (draft, device, catalog, catalog.Fasteners.Thread(device.Model.ThreadSize!));
+        // a pad lies between the deck and its device, and the screws pass both
+        _pad = device.Device.Adapter is { RevealMm: not null } ? shell.Adapters.GetValueOrDefault(device.Id) : null;
+    }
 
     public static void Add(MountDraft draft, PlacedDevice device, ShellPlan shell, Catalog catalog)
     {
@@ -25,83 +41,187 @@ internal static class MountHoles
             return;
         }
 
-        var tables = catalog.Fasteners;
-        var thread = tables.Thread(model.ThreadSize);
-        var under = model.Holes.Select(h => shell.Under(device, device.ToSpace(h.XMm, h.YMm, 0))).ToList();
-        if (under.FirstOrDefault(u => u is not null) is not { } carrier)
+        var holes = new MountHoles(draft, device, shell, catalog);
+        var under = model.Holes.Select((h, i) => (Number: i + 1, Hole: h, Part: shell.Under(device, device.ToSpace(h.XMm, h.YMm, 0)))).Where(h => h.Part is not null).ToList();
+        foreach (var carried in under.GroupBy(h => h.Part!))
         {
-            return;
+            var deck = holes._pad is null ? carried.Key : shell.Deck(device.Device.DeckId);
+            foreach (var (number, hole, _) in carried)
+            {
+                var at = carried.Key.Frame.ToPlane(device.ToSpace(hole.XMm, hole.YMm, 0));
+                draft.Points.Add(new MountPoint(device.Id, carried.Key.Id, number, at, PositionWhy.Of(device, carried.Key, hole, at, alongU: true), PositionWhy.Of(device, carried.Key, hole, at, alongU: false)));
+            }
+
+            holes.Fix(deck, [.. carried.Select(h => (h.Number, h.Hole))]);
         }
-
-        var brittle = catalog.Material(carrier.MaterialId).Brittle;
-        var dia = brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
-        var why = $"clearance for {thread.Name}, {(brittle ? "loose series because the sheet is brittle" : "normal series")}: {dia} mm ({thread.Source})";
-        var outer = device.Away.Opposite();
-        var pad = device.Device.Adapter is { RevealMm: not null } ? shell.Deck(device.Device.DeckId) : null;
-        var flush = device.Device.Adapter is null || pad is not null ? null : tables.Head(thread.Name, HeadForm.Countersunk);
-        foreach (var (hole, i) in model.Holes.Select((h, i) => (h, i + 1)))
-        {
-            if (under[i - 1] is not { } deck)
-            {
-                continue;
-            }
-
-            var point = device.ToSpace(hole.XMm, hole.YMm, 0);
-            var at = deck.Frame.ToPlane(point);
-            var from = deck.Frame.Normal == (model.InPanel ? device.Facing : outer) ? WorkedFrom.Seen : WorkedFrom.Far;
-            if (deck.Section == BarShape.Slotted)
-            {
-                draft.Bought.Add(new BoughtPiece("nut", $"{thread.Name} slot nut for profile {deck.ThicknessMm:0.#}", 1, SlotNutCents));
-            }
-            else if (!device.Device.OnDrilledHoles)
-            {
-                draft.Features.Add(new PartFeature(deck.Id, new Hole($"{device.Id}/{i}", device.Id, $"{device.Device.Name}, hole {i}", from, at, dia, null, null, flush?.DiaMm, flush?.CountersinkDeg, why,
-                    $"{device.Device.Name} at ({device.Device.UMm}, {device.Device.VMm}) on its deck, hole ({hole.XMm}, {hole.YMm}) of its pattern, {device.Device.QuarterTurns} quarter turns", null)));
-            }
-
-            if (pad is not null)
-            {
-                var clear = thread.ClearanceNormalMm;
-                draft.Features.Add(new PartFeature(pad.Id, new Hole($"{device.Id}/{i}", device.Id, $"{device.Device.Name}, hole {i}, through the pad", JointDraft.FaceTowards(pad, outer), pad.Frame.ToPlane(point), clear, null, null, null, null,
-                    $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})", "behind the hole of the pad", null)));
-            }
-
-            draft.Points.Add(new MountPoint(device.Id, deck.Id, i, at, PositionWhy.Of(device, deck, hole, at, alongU: true), PositionWhy.Of(device, deck, hole, at, alongU: false)));
-        }
-
-        AddScrews(draft, device, carrier, pad, thread, new ScrewPicker(tables), tables);
     }
 
-    private static void AddScrews(MountDraft draft, PlacedDevice device, SolidPart deck, SolidPart? behind, ThreadSize thread, ScrewPicker picker, FastenerTables tables)
+    private Device Device => _device.Device;
+
+    private FastenerTables Tables => _catalog.Fasteners;
+
+    private void Fix(SolidPart deck, List<(int Number, MountHole Hole)> holes)
     {
-        var (model, d, count) = (device.Model, device.Device, device.Model.Holes.Count);
-        var form = d.Adapter is null || behind is not null ? HeadForm.Pan : HeadForm.Countersunk;
-        var plate = new WhyTerm($"{deck.Name.ToLowerInvariant()} thickness", MountStage.ThicknessAt(device, deck), "mm", d.RebateToMm is null ? "deck" : "rebate");
-        List<WhyTerm> plates = behind is null ? [plate] : [plate, new WhyTerm($"{behind.Name.ToLowerInvariant()} thickness", behind.ThicknessMm, "mm", "deck")];
-        var board = new WhyTerm("board or flange", model.BoardMm, "mm", "model " + model.Id);
-        switch (model.Mount)
+        var points = holes.Select(h => _device.ToSpace(h.Hole.XMm, h.Hole.YMm, 0)).ToList();
+        var (model, thick) = (_device.Model, MountStage.ThicknessAt(_device, deck));
+        // from the face of the deck that the device stands on, or bears on, to the other
+        var inward = _device.Away;
+        // a panel thinned from behind bears the device on the floor of its rebate
+        var near = deck.Box.Side(inward) - (inward.Sign() * (model.InPanel ? deck.ThicknessMm - thick : 0));
+        var nearFace = near;
+        if (_pad is not null)
         {
-            case MountStyle.Standoffs when device.StandoffMm > 0:
-                var standoff = tables.Standoffs
-                    .Where(s => s.Size == thread.Name && s.LengthMm >= device.StandoffMm - 1e-6)
-                    .MinBy(s => s.LengthMm);
-                draft.Standoffs.Add(new StandoffSet(device.Id, thread.Name, device.StandoffMm, standoff?.LengthMm, count, (standoff?.PriceCents ?? 0) * count));
-                var depth = new WhyTerm("half the standoff, at most its thread", StandoffStack.DepthMm(standoff, device.StandoffMm), "mm", "standoff table");
-                var least = picker.EngagementIn(StandoffStack.EngagementRow, thread);
-                draft.Screws.Add(picker.Tapped($"screw/{d.Id}/board", d.Id, $"{d.Name} to standoffs", thread, HeadForm.Pan, [board], d.WasherMm, least, depth, count, d.ScrewLengthMm));
-                draft.Screws.Add(picker.Tapped($"screw/{d.Id}/deck", d.Id, $"Standoffs of {d.Name} to {deck.Name.ToLowerInvariant()}", thread, form, plates, 0, least, depth, count, null));
-                break;
-            case MountStyle.TappedBody:
-            case MountStyle.PanelScrews when model.DepthMaxMm is not null:
-                var three = new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table");
-                draft.Screws.Add(picker.Tapped(
-                    $"screw/{d.Id}", d.Id, $"{d.Name} to {deck.Name.ToLowerInvariant()}", thread, form, plates, d.WasherMm, three,
-                    new WhyTerm("free depth in the device", model.DepthMaxMm!.Value, "mm", "model " + model.Id), count, d.ScrewLengthMm));
-                break;
-            default:
-                draft.Screws.Add(picker.WithNut(
-                    $"screw/{d.Id}", d.Id, $"{d.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [.. plates, board], d.WasherMm, count, d.ScrewLengthMm));
-                break;
+            near += inward.Sign() * _pad.ThicknessMm;
+        }
+
+        var (axis, ways) = model.Mount switch
+        {
+            MountStyle.Standoffs when _device.StandoffMm > 0 => (inward.Opposite(), (FixingWay[])[OnStandoffs(deck, thick, near, points.Count)]),
+            MountStyle.TappedBody => (inward, [IntoTheBody(deck, thick, nearFace)]),
+            MountStyle.PanelScrews when model.DepthMaxMm is not null => (inward, [IntoTheBody(deck, thick, nearFace)]),
+            MountStyle.PanelScrews when model.SeatInside => (inward, [NutOnTheDevice(deck, thick, nearFace)]),
+            _ when model.InPanel => (inward, [NutBehind(deck, thick, near)]),
+            _ when deck.Section == BarShape.Slotted => (inward.Opposite(), InTheSlot(deck, model.BoardMm, near)),
+            _ => (inward.Opposite(), [NutBehind(deck, thick, near)]),
+        };
+        _draft.Fixings.Add(new FixingSet($"{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", axis, [new PointsLocus(points)], ways)
+        {
+            DeviceId = Device.Id,
+            Ids = [.. holes.Select(h => $"{Device.Id}/{h.Number}")],
+        });
+    }
+
+    private double WasherMm => Device.WasherMm;
+
+    /// <summary>Board screw from above, standoff, deck screw from behind: each has half of the standoff for its thread.</summary>
+    private FixingWay OnStandoffs(SolidPart deck, double thick, double near, int count)
+    {
+        var (standMm, board) = (_device.StandoffMm, _device.Model.BoardMm);
+        var standoff = Tables.Standoffs.Where(s => s.Size == _thread.Name && s.LengthMm >= standMm - 1e-6).MinBy(s => s.LengthMm);
+        var set = _draft.Standoffs.FindIndex(s => s.DeviceId == Device.Id);
+        if (set < 0)
+        {
+            _draft.Standoffs.Add(new StandoffSet(Device.Id, _thread.Name, standMm, standoff?.LengthMm, count, (standoff?.PriceCents ?? 0) * count));
+        }
+        else
+        {
+            _draft.Standoffs[set] = _draft.Standoffs[set] with { Count = _draft.Standoffs[set].Count + count, PriceCents = _draft.Standoffs[set].PriceCents + ((standoff?.PriceCents ?? 0) * count) };
+        }
+
+        var picker = new ScrewPicker(Tables);
+        var (depth, least) = (new WhyTerm("half the standoff, at most its thread", StandoffStack.DepthMm(standoff, standMm), "mm", "standoff table"), picker.EngagementIn(StandoffStack.EngagementRow, _thread));
+        var top = picker.Tapped($"screw/{Device.Id}/board", Device.Id, $"{Device.Name} to standoffs", _thread, HeadForm.Pan, [new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id)], WasherMm, least, depth, 0, Device.ScrewLengthMm);
+        var (padMm, flat) = (_pad?.ThicknessMm ?? 0, standoff?.FlatsMm ?? 2 * _thread.NominalMm);
+        var deckFrom = board + standMm;
+        var pan = Tables.Head(_thread.Name, HeadForm.Pan);
+        List<FixingPiece> pieces =
+        [
+            .. ScrewWays.Screw(pan, _thread.NominalMm, top.LengthMm ?? board + 2, WasherMm),
+            new(PieceKind.Standoff, board, deckFrom, flat / Math.Cos(Math.PI / 6)),
+        ];
+        var slotted = deck.Section == BarShape.Slotted;
+        var form = FlushFromBehind ? HeadForm.Countersunk : HeadForm.Pan;
+        var foot = picker.Tapped($"screw/{Device.Id}/deck", Device.Id, $"Standoffs of {Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, form, Plates(deck, thick), 0, least, depth, 0, null);
+        if (!slotted)
+        {
+            var behind = deckFrom + padMm + thick;
+            var head = Tables.Head(_thread.Name, form);
+            var length = foot.LengthMm ?? thick + padMm + 2;
+            pieces.Add(form == HeadForm.Countersunk ? new(PieceKind.Head, behind - head.HeightMm, behind, head.DiaMm) : new(PieceKind.Head, behind, behind + head.HeightMm, head.DiaMm));
+            pieces.Add(new(PieceKind.Shank, behind - length, behind, _thread.NominalMm));
+        }
+
+        return new FixingWay(
+            FixingKind.Screw, near + (_device.Away.Sign() * deckFrom), [OfTheDevice(0, board), .. Layers(deck, thick, deckFrom, fromTheDevice: true)], pieces, slotted ? [top] : [top, foot],
+            slotted ? [new BoughtPiece("nut", $"{_thread.Name} slot nut for profile {deck.ThicknessMm:0.#}", 1, SlotNutCents), new BoughtPiece("stud", $"stud {_thread.Name} x 12, into the standoff", 1, StudCents)] : []);
+    }
+
+    /// <summary>A screw from behind through the deck into a thread of the device.</summary>
+    private FixingWay IntoTheBody(SolidPart deck, double thick, double nearFace)
+    {
+        var picker = new ScrewPicker(Tables);
+        var form = FlushFromBehind ? HeadForm.Countersunk : HeadForm.Pan;
+        var choice = picker.Tapped(
+            $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, form, Plates(deck, thick), WasherMm, new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(_thread), "mm", "thread table"),
+            new WhyTerm("free depth in the device", _device.Model.DepthMaxMm!.Value, "mm", "model " + _device.Model.Id), 0, Device.ScrewLengthMm);
+        var padMm = _pad?.ThicknessMm ?? 0;
+        return new FixingWay(
+            FixingKind.Screw, nearFace - (_device.Away.Sign() * thick), [.. Layers(deck, thick, 0, fromTheDevice: false), OfTheDevice(thick + padMm, thick + padMm + _device.Model.DepthMaxMm.Value)],
+            ScrewWays.Screw(Tables.Head(_thread.Name, form), _thread.NominalMm, choice.LengthMm ?? thick + padMm + 2, WasherMm), [choice], []);
+    }
+
+    /// <summary>Head outside on the panel, the device's flange behind it, and the nut on that.</summary>
+    private FixingWay NutOnTheDevice(SolidPart deck, double thick, double nearFace)
+    {
+        var (choice, board) = (WithNut(deck, thick), _device.Model.BoardMm);
+        return new FixingWay(
+            FixingKind.Bolt, nearFace - (_device.Away.Sign() * thick), [.. Layers(deck, thick, 0, fromTheDevice: false), OfTheDevice(thick, thick + board)],
+            [.. ScrewWays.Screw(Tables.Head(_thread.Name, HeadForm.Pan), _thread.NominalMm, choice.LengthMm ?? thick + board + 4, WasherMm), ScrewWays.Nut(Tables.Nut(_thread.Name), thick + board)], [choice], []);
+    }
+
+    /// <summary>Head on the device's lug or flange, the nut behind the deck; in a profile the nut in its slot.</summary>
+    private FixingWay NutBehind(SolidPart deck, double thick, double near)
+    {
+        // a panel device's flange lies outside: there the near side of the stack is the outer face
+        var (board, padMm) = (_device.Model.BoardMm, _pad?.ThicknessMm ?? 0);
+        var choice = WithNut(deck, thick);
+        var headAt = _device.Model.InPanel
+            ? deck.Box.Side(_device.Away.Opposite()) - (_device.Away.Sign() * board)
+            : near + (_device.Away.Sign() * board);
+        return new FixingWay(
+            FixingKind.Bolt, headAt, [OfTheDevice(0, board), .. Layers(deck, thick, board, fromTheDevice: true)],
+            [.. ScrewWays.Screw(Tables.Head(_thread.Name, HeadForm.Pan), _thread.NominalMm, choice.LengthMm ?? board + thick + padMm + 4, WasherMm), ScrewWays.Nut(Tables.Nut(_thread.Name), board + padMm + thick)], [choice], []);
+    }
+
+    /// <summary>A nut that slides in the profile's slot, with as many washers under the head as make a length on sale fit.</summary>
+    private FixingWay[] InTheSlot(SolidPart deck, double board, double near)
+    {
+        var bar = _catalog.Bar(deck.BarId!);
+        var (lip, slot, washer) = (bar.WallMm ?? 1.5, bar.SlotDepthMm ?? 6, Tables.Nut(_thread.Name).WasherThicknessMm);
+        return [.. Enumerable.Range(0, Device.ScrewLengthMm is null ? 4 : 1).Select(n => Way(WasherMm + (n * washer)))];
+
+        FixingWay Way(double washers)
+        {
+            var choice = new ScrewPicker(Tables).Tapped(
+                $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, HeadForm.Pan,
+                [new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id), new WhyTerm("lip of the slot", lip, "mm", "profile")], washers, ScrewWays.SlotBite(Tables, _thread), ScrewWays.SlotRoom(bar), 0, Device.ScrewLengthMm);
+            return new FixingWay(
+                FixingKind.Screw, near + (_device.Away.Sign() * board), [OfTheDevice(0, board), new WayLayer(deck.Id, deck, LayerRole.Thread, board, board + slot, _thread.NominalMm, null)],
+                ScrewWays.Screw(Tables.Head(_thread.Name, HeadForm.Pan), _thread.NominalMm, choice.LengthMm ?? board + lip + 3, washers), [choice],
+                [new BoughtPiece("nut", $"{_thread.Name} slot nut for profile {deck.ThicknessMm:0.#}", 1, SlotNutCents)]);
+        }
+    }
+
+    private ScrewChoice WithNut(SolidPart deck, double thick) => new ScrewPicker(Tables).WithNut(
+        $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, HeadForm.Pan,
+        [.. Plates(deck, thick), new WhyTerm("board or flange", _device.Model.BoardMm, "mm", "model " + _device.Model.Id)], WasherMm, 0, Device.ScrewLengthMm);
+
+    /// <summary>Under an adapter plate the heads lie flush, for the plate lies on its deck.</summary>
+    private bool FlushFromBehind => Device.Adapter is not null && _pad is null;
+
+    private List<WhyTerm> Plates(SolidPart deck, double thick)
+    {
+        var plate = new WhyTerm($"{deck.Name.ToLowerInvariant()} thickness", thick, "mm", Device.RebateToMm is null ? "deck" : "rebate");
+        return _pad is null ? [plate] : [plate, new WhyTerm("pad thickness", _pad.ThicknessMm, "mm", "pad")];
+    }
+
+    private WayLayer OfTheDevice(double from, double to) => new("device/" + Device.Id, null, LayerRole.Clearance, from, to, _thread.ClearanceNormalMm, null);
+
+    /// <summary>The deck, and the pad between it and the device, in the order in which the screw passes them.</summary>
+    private IEnumerable<WayLayer> Layers(SolidPart deck, double thick, double from, bool fromTheDevice)
+    {
+        var parts = _pad is null ? [(deck, thick)] : fromTheDevice ? new[] { (_pad, _pad.ThicknessMm), (deck, thick) } : [(deck, thick), (_pad, _pad.ThicknessMm)];
+        foreach (var (part, mm) in parts)
+        {
+            var brittle = _catalog.Material(part.MaterialId).Brittle;
+            var dia = brittle ? _thread.ClearanceLooseMm : _thread.ClearanceNormalMm;
+            var why = $"clearance for {_thread.Name}, {(brittle ? "loose series because the sheet is brittle" : "normal series")}: {dia} mm ({_thread.Source})";
+            var flush = FlushFromBehind ? Tables.Head(_thread.Name, HeadForm.Countersunk) : null;
+            var side = _device.Model.InPanel ? _device.Facing : _device.Away.Opposite();
+            yield return new WayLayer(part.Id, part, LayerRole.Clearance, from, from + mm, dia, Device.OnDrilledHoles && part == deck ? null : (id, at) => new Hole(
+                id, Device.Id, $"{Device.Name}, hole {id[(id.LastIndexOf('/') + 1)..]}{(part == _pad ? ", through the pad" : "")}", JointDraft.FaceTowards(part, side), part.Frame.ToPlane(at), dia, null, null, flush?.DiaMm, flush?.CountersinkDeg, why,
+                $"{Device.Name} at ({Device.UMm}, {Device.VMm}) on its deck, {Device.QuarterTurns} quarter turns", null));
+            from += mm;
         }
     }
 }

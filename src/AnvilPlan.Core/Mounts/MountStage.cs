@@ -1,8 +1,8 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
@@ -40,8 +40,8 @@ public sealed record FanOpening(string DeviceId, double OpenMm2, double Aperture
 
 /// <summary>Everything that holds the hardware: holes, cut-outs, standoffs, screws, port openings.</summary>
 public sealed record MountPlan(
-    IReadOnlyList<MountPoint> Points, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<ScrewChoice> Screws,
-    IReadOnlyList<PortProvision> Ports, IReadOnlyList<FanOpening> Fans, IReadOnlyList<PartFeature> Features, IReadOnlyList<Hold> Holds, IReadOnlyList<BoughtPiece> Bought);
+    IReadOnlyList<MountPoint> Points, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<FixingSet> Fixings,
+    IReadOnlyList<PortProvision> Ports, IReadOnlyList<FanOpening> Fans, IReadOnlyList<PartFeature> Features, IReadOnlyList<Hold> Holds);
 
 /// <summary>Fourth stage: mounting points, cut-outs and openings for all hardware.</summary>
 public static class MountStage
@@ -59,7 +59,7 @@ public static class MountStage
 
         PortOpenings.Add(draft, design, fit, shell, shop, joints);
         draft.Features.AddRange(DrilledPattern.Features(design, fit, shell));
-        return new MountPlan(draft.Points, draft.Standoffs, draft.Screws, draft.Ports, draft.Fans, draft.Features, draft.Holds, draft.Bought);
+        return new MountPlan(draft.Points, draft.Standoffs, draft.Fixings, draft.Ports, draft.Fans, draft.Features, draft.Holds);
     }
 
     /// <summary>What is left of the deck under the device: its thickness, or the rebate where it is thinned (mm).</summary>
@@ -72,10 +72,9 @@ internal sealed class MountDraft
 {
     public List<MountPoint> Points { get; } = [];
     public List<StandoffSet> Standoffs { get; } = [];
-    public List<ScrewChoice> Screws { get; } = [];
+    public List<FixingSet> Fixings { get; } = [];
     public List<PortProvision> Ports { get; } = [];
     public List<FanOpening> Fans { get; } = [];
     public List<PartFeature> Features { get; } = [];
     public List<Hold> Holds { get; } = [];
-    public List<BoughtPiece> Bought { get; } = [];
 }

@@ -1,8 +1,10 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Movement;
 
@@ -15,33 +17,26 @@ public static class MovementSlots
     /// <summary>Less than this is taken up by the clearance of the hole, mm.</summary>
     public const double LeastMm = 0.2;
 
-    public static void Cut(JointDraft draft)
+    public static IReadOnlyList<PartFeature> Of(IReadOnlyList<PartFeature> holes, Design design, Catalog catalog, ShopProfile shop, ShellPlan shell, IReadOnlyList<Hold> holds)
     {
-        var air = WoodAir.Of(draft.Design, draft.Shop);
-        var boards = draft.Shell.Panels.Values.Concat(draft.Shell.Trays.Values)
-            .Where(p => draft.Catalog.Material(p.MaterialId) is { Wood: true, HasGrain: true })
+        var air = WoodAir.Of(design, shop);
+        var boards = shell.Panels.Values.Concat(shell.Trays.Values)
+            .Where(p => catalog.Material(p.MaterialId) is { Wood: true, HasGrain: true })
             .ToDictionary(p => p.Id, StringComparer.Ordinal);
-        for (var i = 0; i < draft.Features.Count; i++)
-        {
-            var (partId, feature) = draft.Features[i];
-            if (feature is Hole { DepthMm: null, Thread: null } hole && boards.TryGetValue(partId, out var board) && Screwed(draft, hole))
-            {
-                var travel = TravelMm(board, hole.At, draft, air);
-                if (travel >= LeastMm)
-                {
-                    draft.Features[i] = new PartFeature(partId, Slot(hole, travel));
-                }
-            }
-        }
+        var held = holds.Select(h => h.Place).ToHashSet(StringComparer.Ordinal);
+        return
+        [
+            .. holes.Select(f => f.Feature is Hole { DepthMm: null, Thread: null, SinkDiaMm: null } hole && hole.For != "feet" && held.Contains(hole.For) && boards.TryGetValue(f.PartId, out var board)
+                && TravelMm(board, hole.At, catalog, air) is >= LeastMm and var travel
+                    ? new PartFeature(f.PartId, Slot(hole, travel))
+                    : f),
+        ];
     }
 
-    private static bool Screwed(JointDraft draft, Hole hole) =>
-        hole.For != "feet" && (hole.For.StartsWith("edge/", StringComparison.Ordinal) || draft.Screws.Exists(s => s.For == hole.For)) && draft.Holds.Exists(h => h.Place == hole.For);
-
     /// <summary>How far that place of the board moves from its middle line, mm.</summary>
-    private static double TravelMm(SolidPart board, Uv at, JointDraft draft, WoodAir air)
+    private static double TravelMm(SolidPart board, Uv at, Catalog catalog, WoodAir air)
     {
-        var change = air.Change(Math.Abs(at.V - (board.WidthMm / 2)), draft.Catalog.Material(board.MaterialId).MovementPerPercent);
+        var change = air.Change(Math.Abs(at.V - (board.WidthMm / 2)), catalog.Material(board.MaterialId).MovementPerPercent);
         return Math.Max(change.ShrinkMm, change.SwellMm);
     }
 

@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Parts;
@@ -17,16 +18,16 @@ public static class WorkList
     /// <summary>A round opening up to this size is drilled, not sawn (mm).</summary>
     private const double DrilledUpToMm = 13;
 
-    public static IReadOnlyList<WorkStep> Run(WorkRates rates, PartPlan parts, JointPlan joints, MountPlan mounts) =>
+    public static IReadOnlyList<WorkStep> Run(Design design, WorkRates rates, PartPlan parts, JointPlan joints, FixingPlan fixings) =>
     [
         .. parts.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id])),
         .. parts.Parts.Where(p => p.Features.Count > 0).Select(p => new WorkStep("machine/" + p.Id, $"Machine {p.Name.ToLowerInvariant()}", MachineMin(rates, p), [p.Id])),
         .. joints.Edges.Select(e => new WorkStep("join/" + Deck.Name(e.Edge), $"Join {Deck.Name(e.Edge)}",
-            (e.Joint is JointKind.ButtGlued or JointKind.Rabbet or JointKind.Groove or JointKind.Mitre || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue } ? rates.GlueMinPerJoint : 0) + ScrewMin(rates, joints.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)])),
-        .. joints.Screws.Where(s => !s.For.StartsWith("edge/", StringComparison.Ordinal)).GroupBy(s => s.For)
+            (e.Joint is JointKind.ButtGlued or JointKind.Rabbet or JointKind.Groove or JointKind.Mitre || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue } ? rates.GlueMinPerJoint : 0) + ScrewMin(rates, fixings.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)])),
+        .. fixings.Screws.Where(s => !s.For.StartsWith("edge/", StringComparison.Ordinal) && !OfDevice(design, s)).GroupBy(s => s.For)
             .Select(g => new WorkStep("fix/" + g.Key, $"Fix {g.First().Where.ToLowerInvariant()}", g.Sum(s => s.Count) * rates.ScrewMin, [g.Key])),
         .. joints.Steps,
-        .. mounts.Screws.GroupBy(s => s.For).Select(g => new WorkStep("mount/" + g.Key, $"Mount: {g.First().Where}", g.Sum(s => s.Count) * rates.ScrewMin, ["device/" + g.Key])),
+        .. fixings.Screws.Where(s => OfDevice(design, s)).GroupBy(s => s.For).Select(g => new WorkStep("mount/" + g.Key, $"Mount: {g.First().Where}", g.Sum(s => s.Count) * rates.ScrewMin, ["device/" + g.Key])),
         new WorkStep("finish", "Sand and finish all faces", parts.Parts.Where(p => p.LeafOf is null).Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Parts.Select(p => p.Id)]),
     ];
 
@@ -41,6 +42,8 @@ public static class WorkList
         Bevel => rates.BevelMin,
         _ => 0,
     });
+
+    private static bool OfDevice(Design design, ScrewChoice screw) => design.Devices.Any(d => d.Id == screw.For);
 
     private static double ScrewMin(WorkRates rates, IEnumerable<ScrewChoice> screws, string place) =>
         screws.Where(s => s.For == place).Sum(s => s.Count) * rates.ScrewMin;

@@ -110,7 +110,13 @@ public sealed record Notch(
 /// <param name="SlotMm">Length of a slot along the edge; null = a round hole.</param>
 public sealed record EdgeHole(
     string Id, string For, string Purpose, PartEdge Edge, double AlongMm, double FromSeenMm, double DiaMm, double? SlotMm, double DepthMm, string? Thread, string Why)
-    : Feature(Id, For, Purpose, WorkedFrom.Seen);
+    : Feature(Id, For, Purpose, WorkedFrom.Seen)
+{
+    /// <summary>Rim of the countersink at the edge; null = none.</summary>
+    public double? SinkDiaMm { get; init; }
+
+    public double? SinkDeg { get; init; }
+}
 
 /// <summary>A feature and the part it is cut into.</summary>
 public sealed record PartFeature(string PartId, Feature Feature);

@@ -6,6 +6,7 @@ using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Json;
@@ -24,9 +25,9 @@ public sealed record PartPlan(IReadOnlyList<Part> Parts)
 /// <summary>Fifth stage: gathers what the stages before cut, adds blanks, mass, fingerprint and the bench's records.</summary>
 public static class PartStage
 {
-    public static PartPlan Run(Design design, Catalog catalog, ShopProfile shop, AsBuilt asBuilt, FitPlan fit, ShellPlan shell, JointPlan joints, MountPlan mounts)
+    public static PartPlan Run(Design design, Catalog catalog, ShopProfile shop, AsBuilt asBuilt, FitPlan fit, ShellPlan shell, JointPlan joints, MountPlan mounts, FixingPlan fixings)
     {
-        var features = joints.Features.Concat(mounts.Features).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
+        var features = joints.Features.Concat(mounts.Features).Concat(fixings.Features).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         var records = asBuilt.Parts.ToDictionary(r => r.PartId, StringComparer.Ordinal);
         var solids = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members).Concat(fit.Devices.Where(d => d.Device.Adapter is not null).Select(d => shell.Adapters[d.Id]));
         var faces = solids.Select(s => Make(s, [.. features[s.Id].Select(Cleaned)], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints)).ToList();
@@ -127,7 +128,7 @@ public static class PartStage
                 Opening o => string.Create(CultureInfo.InvariantCulture, $"O{o.At.U};{o.At.V};{o.WidthMm};{o.HeightMm};{o.CornerRadiusMm}|"),
                 Channel c => string.Create(CultureInfo.InvariantCulture, $"C{c.From}{c.Min.U};{c.Min.V};{c.Max.U};{c.Max.V};{c.DepthMm}|"),
                 Notch n => string.Create(CultureInfo.InvariantCulture, $"N{n.From}{string.Join(',', n.Outline.Concat(n.Floor ?? []).Select(p => $"{p.U.ToString("R", CultureInfo.InvariantCulture)};{p.V.ToString("R", CultureInfo.InvariantCulture)}"))};{n.DepthMm}|"),
-                EdgeHole e => string.Create(CultureInfo.InvariantCulture, $"E{e.Edge}{e.AlongMm};{e.FromSeenMm};{e.DiaMm};{e.SlotMm};{e.DepthMm};{e.Thread}|"),
+                EdgeHole e => string.Create(CultureInfo.InvariantCulture, $"E{e.Edge}{e.AlongMm};{e.FromSeenMm};{e.DiaMm};{e.SlotMm};{e.DepthMm};{e.Thread};{e.SinkDiaMm}|"),
                 Bevel b => string.Create(CultureInfo.InvariantCulture, $"B{b.Edge}{b.AngleDeg}|"),
                 _ => JsonSerializer.Serialize(f, WireJson.Options),
             });

@@ -7,6 +7,7 @@ using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Gluing;
 using AnvilPlan.Core.Hardware;
@@ -36,6 +37,7 @@ public sealed record BuildPlan(
     IReadOnlyList<LoadCase> Loads,
     IReadOnlyList<MountPoint> MountPoints,
     IReadOnlyList<StandoffSet> Standoffs,
+    IReadOnlyList<Fixing> Fixings,
     IReadOnlyList<ScrewChoice> Screws,
     IReadOnlyList<PortProvision> Ports,
     IReadOnlyList<FanOpening> Fans,

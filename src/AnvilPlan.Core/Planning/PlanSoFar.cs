@@ -5,6 +5,7 @@ using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Gluing;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Loads;
@@ -20,5 +21,5 @@ namespace AnvilPlan.Core.Planning;
 /// <summary>All stages' results before the findings look at them.</summary>
 public sealed record PlanSoFar(
     Design Design, Catalog Catalog, ShopProfile Shop, FitPlan Fit, ShellPlan Shell, IReadOnlyList<Chain> Chains,
-    JointPlan Joints, MountPlan Mounts, PartPlan Parts, CutPlan Cuts, IReadOnlyList<WorkStep> Work, CostPlan Cost, ClearancePlan Clearance,
+    JointPlan Joints, MountPlan Mounts, FixingPlan Fixings, PartPlan Parts, CutPlan Cuts, IReadOnlyList<WorkStep> Work, CostPlan Cost, ClearancePlan Clearance,
     GluePlan Glue, IReadOnlyList<Meeting> Meetings, MovementPlan Movement, IReadOnlyList<LoadCase> Loads);

@@ -8,6 +8,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Gluing;
 using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Joints;
@@ -35,7 +36,7 @@ public static class Planner
         var tally = TallyOf(plan, findings);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            JointLayouts.Of(joints, shell, catalog), plan.Parts.Parts, [.. joints.Holds, .. mounts.Holds], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. joints.Screws, .. mounts.Screws], mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
+            JointLayouts.Of(joints, plan.Fixings, shell, catalog), plan.Parts.Parts, [.. joints.Holds, .. mounts.Holds], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. plan.Fixings.Fixings], plan.Fixings.Screws, mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
             plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
             findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains));
     }
@@ -50,12 +51,13 @@ public static class Planner
         var joints = JointStage.Run(design, catalog, shop, fit, shell);
         var clearance = ClearanceStage.Run(design, fit, shell);
         var mounts = MountStage.Run(design, catalog, shop, fit, shell, joints);
-        var parts = PartStage.Run(design, catalog, shop, asBuilt, fit, shell, joints, mounts);
+        var fixings = FixingStage.Run(design, catalog, shop, fit, shell, joints, mounts);
+        var parts = PartStage.Run(design, catalog, shop, asBuilt, fit, shell, joints, mounts, fixings);
         var cuts = CutStage.Run(catalog, shop, parts, design.Brief.Quantity);
-        var work = WorkList.Run(shop.Rates, parts, joints, mounts);
-        var cost = CostStage.Run(design, catalog, shop, joints, mounts, cuts, work);
+        var work = WorkList.Run(design, shop.Rates, parts, joints, fixings);
+        var cost = CostStage.Run(design, catalog, shop, joints, mounts, fixings, cuts, work);
         return new PlanSoFar(
-            design, catalog, shop, fit, shell, chains, joints, mounts, parts, cuts, work, cost, clearance,
+            design, catalog, shop, fit, shell, chains, joints, mounts, fixings, parts, cuts, work, cost, clearance,
             GlueStages.Run(design, catalog, shop, fit, shell, joints), MeetingStage.Run(design, catalog, shop, fit, shell, joints),
             MovementPlan.Of(design, catalog, shop, shell), LoadStage.Run(design, catalog, fit, shell, joints));
     }

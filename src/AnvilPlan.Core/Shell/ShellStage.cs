@@ -29,6 +29,9 @@ public sealed record ShellPlan(
 
     public SolidPart Deck(string deckId) => Designs.Deck.IsPanel(deckId, out var face) ? Panels[face] : Trays.TryGetValue(deckId, out var plate) ? plate : Levels[deckId];
 
+    /// <summary>Every solid that is a part of its own or a face of one.</summary>
+    public IEnumerable<SolidPart> Parts => Panels.Values.Concat(Trays.Values).Concat(Members).Concat(Adapters.Values);
+
     public SolidPart? Member(string id) => Members.FirstOrDefault(m => m.Id == id);
 }
 

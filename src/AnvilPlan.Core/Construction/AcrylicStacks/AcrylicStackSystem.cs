@@ -3,6 +3,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
@@ -120,13 +121,15 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
         var corners = Corners(own, envelope.Outer).ToList();
         foreach (var layer in layers)
         {
-            foreach (var (at, i) in corners.Select((c, i) => (c, i + 1)))
+            foreach (var at in corners)
             {
-                draft.Cut(layer, new Hole(
-                    $"{own.Id}/bolt/{i}/{layer.Id}", own.Id, "through bolt", WorkedFrom.Seen, layer.Frame.ToPlane(at), thread.ClearanceLooseMm, null, null, null, null,
-                    $"clearance for {thread.Name}, loose series because the sheet is brittle: {thread.ClearanceLooseMm} mm ({thread.Source})", $"in the middle of the {own.WallMm} mm wall, at the corner", null));
                 draft.Keep(layer, new Box(at, at).Grow(4).WithSpan(Axis.Z, layer.Box.Min.Z, layer.Box.Max.Z), "through bolt");
             }
+        }
+
+        if (layers.Count > 0)
+        {
+            draft.Fixings.Add(new FixingSet($"{own.Id}/bolt", own.Id, "Through bolts of the stack", Direction.Down, [new PointsLocus(corners)], [Bolt(own, draft, layers, rings.Count, thread)]));
         }
 
         foreach (var (low, high) in layers.Zip(layers.Skip(1)))
@@ -134,30 +137,33 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
             draft.Hold(low, high, HoldBy.Bolts, own.Id, own.SpacerMm > 0 ? [.. corners.Select(c => new Box(c, c).Grow(4).WithSpan(Axis.Z, low.Box.Max.Z, high.Box.Min.Z))] : null);
         }
 
-        BuyBolts(own, draft, rings.Count, thread);
         foreach (var device in draft.Fit.Devices)
         {
             Ports(own, draft, device, rings);
         }
     }
 
-    private static void BuyBolts(AcrylicStack own, JointDraft draft, int rings, ThreadSize thread)
+    /// <summary>A button head above, a nut below; threaded rod with cap nuts where no screw is sold that long.</summary>
+    private static FixingWay Bolt(AcrylicStack own, JointDraft draft, List<SolidPart> layers, int rings, ThreadSize thread)
     {
-        var height = draft.Fit.Envelope.Outer.Size.Z;
-        var screw = new ScrewPicker(draft.Catalog.Fasteners).WithNut($"screw/{own.Id}", own.Id, "Through bolts", thread, HeadForm.Button, [new WhyTerm("all layers", height, "mm", "stack")], 1, 4, null);
-        if (screw.Verdict == ScrewVerdict.Fits)
-        {
-            draft.Screws.Add(screw);
-        }
-        else
-        {
-            draft.Bought.Add(new BoughtPiece("rod", $"threaded rod {thread.Name}, {Math.Ceiling(height + (2 * NutMm))} mm, two cap nuts, soft washers", 4, 240));
-        }
-
-        if (own.SpacerMm > 0 && rings > 1)
-        {
-            draft.Bought.Add(new BoughtPiece("spacer", $"tube spacer {thread.Name} x {own.SpacerMm}", 4 * (rings - 1), 25));
-        }
+        var tables = draft.Catalog.Fasteners;
+        var (top, bottom) = (layers.Max(l => l.Box.Max.Z), layers.Min(l => l.Box.Min.Z));
+        var height = top - bottom;
+        var screw = new ScrewPicker(tables).WithNut($"screw/{own.Id}/bolt", own.Id, "Through bolts", thread, HeadForm.Button, [new WhyTerm("all layers", height, "mm", "stack")], 1, 0, null);
+        var fits = screw.Verdict == ScrewVerdict.Fits;
+        var head = tables.Head(thread.Name, HeadForm.Button);
+        BoughtPiece[] spacers = own.SpacerMm > 0 && rings > 1 ? [new BoughtPiece("spacer", $"tube spacer {thread.Name} x {own.SpacerMm}", rings - 1, 25)] : [];
+        return new FixingWay(
+            FixingKind.Bolt, top,
+            [
+                .. layers.OrderByDescending(l => l.Box.Max.Z).Select(layer => new WayLayer(
+                    layer.Id, layer, LayerRole.Clearance, top - layer.Box.Max.Z, top - layer.Box.Min.Z, thread.ClearanceLooseMm, (id, at) => new Hole(
+                        id, own.Id, "through bolt", WorkedFrom.Seen, layer.Frame.ToPlane(at), thread.ClearanceLooseMm, null, null, null, null,
+                        $"clearance for {thread.Name}, loose series because the sheet is brittle: {thread.ClearanceLooseMm} mm ({thread.Source})", $"in the middle of the {own.WallMm} mm wall, at the corner", null))),
+            ],
+            [.. ScrewWays.Screw(head, thread.NominalMm, fits ? screw.LengthMm!.Value : height + NutMm + 1, 1), ScrewWays.Nut(tables.Nut(thread.Name), height)],
+            fits ? [screw] : [],
+            [.. spacers, .. fits ? (BoughtPiece[])[] : [new BoughtPiece("rod", $"threaded rod {thread.Name}, {Math.Ceiling(height + (2 * NutMm))} mm, two cap nuts, soft washers", 1, 240)]]);
     }
 
     private static IEnumerable<Point3> Corners(AcrylicStack own, Box outer) =>

@@ -4,6 +4,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
@@ -25,6 +26,13 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     private const double AcrylicIndex = 1.49;
 
     private const double WallScrewMm = 5;
+
+    /// <summary>A stud is 38 mm wide and more: its screw may stand so far from its middle, mm.</summary>
+    private static readonly double[] StudOffsetsMm = [0, 4, -4, 8, -8, 12, -12];
+
+    /// <summary>From the middle of the bar, mm.</summary>
+    private static readonly double[] AcrossOffsetsMm = [0, 2, -2, 4, -4];
+
     private const double WallScrewInMm = 40;
     private const double SafetyFactor = 5;
     private const double SpruceGravity = 0.42;
@@ -155,19 +163,30 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     {
         foreach (var bar in bars.Where(b => b.Frame.U.Axis() == Axis.X))
         {
-            var studs = Studs(own, board, bar);
-            foreach (var (x, i) in studs.Select((x, i) => (x, i + 1)))
+            foreach (var (x, i) in Studs(own, board, bar).Select((x, i) => (x, i + 1)))
             {
-                draft.Cut(bar, new Hole(
-                    $"{bar.Id}/wall/{i}", own.Id, "screw into the wall's framing", WorkedFrom.Seen, bar.Frame.ToPlane(bar.Box.Centre with { X = x }), WallScrewMm + 0.5, null, null, 10, 90,
-                    $"clearance for a wood screw {WallScrewMm} mm", $"on stud {i}: {own.FirstStudMm} mm from the board's left edge and {own.StudSpacingMm} mm apart", null));
-            }
-
-            if (studs.Count > 0)
-            {
-                draft.Bought.Add(new BoughtPiece("wall screw", $"wood screw {WallScrewMm} x {Math.Ceiling((bar.Box.Size.Y + WallScrewInMm) / 10) * 10}, countersunk", studs.Count, WallScrewCents));
+                draft.Fixings.Add(new FixingSet(
+                    $"{bar.Id}/wall-{i}", own.Id, $"{bar.Name} to the wall", Direction.Back,
+                    [.. StudOffsetsMm.SelectMany(along => AcrossOffsetsMm.Select(across => new PointsLocus([bar.Box.Centre with { X = x + along, Z = bar.Box.Centre.Z + across }])))],
+                    [WallScrew(own, bar, i)]));
             }
         }
+    }
+
+    /// <summary>Through the bar, its head flush under the board that is hung over it, into the framing behind.</summary>
+    private static FixingWay WallScrew(BackBoard own, SolidPart bar, int stud)
+    {
+        var deep = bar.Box.Size.Y;
+        var length = Math.Ceiling((deep + WallScrewInMm) / 10) * 10;
+        return new FixingWay(
+            FixingKind.WoodScrew, bar.Box.Min.Y,
+            [
+                new WayLayer(bar.Id, bar, LayerRole.Clearance, 0, deep, WallScrewMm + 0.5, (id, at) => FixingRows.Bored(bar, Direction.Front, at, new Hole(
+                    id, own.Id, "screw into the wall's framing", WorkedFrom.Seen, default, WallScrewMm + 0.5, null, null, 2 * WallScrewMm, 90,
+                    $"clearance for a wood screw {WallScrewMm} mm", $"on stud {stud}: {own.FirstStudMm} mm from the board's left edge and {own.StudSpacingMm} mm apart, within {StudOffsetsMm.Max()} mm of its middle", null))),
+            ],
+            [new(PieceKind.Head, 0, 0.4 * 2 * WallScrewMm, 2 * WallScrewMm), new(PieceKind.Shank, 0, length, WallScrewMm)], [],
+            [new BoughtPiece("wall screw", $"wood screw {WallScrewMm} x {length}, countersunk", 1, WallScrewCents)]);
     }
 
     /// <summary>

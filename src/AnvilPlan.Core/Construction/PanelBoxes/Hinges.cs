@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
@@ -53,22 +54,14 @@ public static class Hinges
     {
         foreach (var set in Of(draft.Design, draft.Shell))
         {
-            var (place, hinge) = (Deck.PlaceOf(set.Edge), set.Hinge);
+            var hinge = set.Hinge;
             draft.Bought.Add(new BoughtPiece("hinge", $"{hinge.Name}, {hinge.Holes} screws in each leaf", set.MiddlesMm.Count, hinge.PriceCents));
-            var count = set.MiddlesMm.Count * hinge.Holes;
-            var into = Screw(draft, set, set.Edged, 40, count, "edge");
-            var onto = Screw(draft, set, set.Faced, set.Faced.ThicknessMm, count, "face");
-            foreach (var (middle, i) in set.MiddlesMm.Select((m, i) => (m, i + 1)))
+            List<double> lines = [.. set.MiddlesMm.SelectMany(middle => hinge.HolesAlongMm().Select(along => middle - (hinge.LengthMm / 2) + along))];
+            foreach (var (part, depth, name) in ((SolidPart, double, string)[])[(set.Edged, 40, "edge"), (set.Faced, set.Faced.ThicknessMm, "face")])
             {
-                foreach (var (along, k) in hinge.HolesAlongMm().Select((a, k) => (a, k + 1)))
-                {
-                    var line = middle - (hinge.LengthMm / 2) + along;
-                    var what = $"{hinge.Name}, hole {k}";
-                    var where = $"hinge {i} of {set.MiddlesMm.Count}: its middle {Math.Round(middle - set.Edged.Box.Min[set.Edge.Along()], 2)} mm along {set.Edged.Name.ToLowerInvariant()}, the axis on the joint line, the hole {hinge.HoleFromAxisMm} mm from it";
-                    draft.Cut(set.Faced, new Hole(
-                        $"{Deck.Name(set.Edge)}/hinge/{i}/{k}", place, what, JointDraft.FaceTowards(set.Faced, set.Side), set.Faced.Frame.ToPlane(At(set, set.Faced, line)), onto.Dia, onto.Depth, null, null, null, onto.Why, where, onto.Depth is null ? null : "the screw's length less the leaf"));
-                    draft.Cut(set.Edged, EndFixing.EndHole(set.Edged, set.Side, At(set, set.Edged, line), $"{Deck.Name(set.Edge)}/hinge/{i}/{k}", place, what, into.Dia, into.Depth ?? 12, into.Thread, $"{into.Why}; {where}"));
-                }
+                draft.Fixings.Add(new FixingSet(
+                    $"{Deck.Name(set.Edge)}/hinge-{name}", Deck.PlaceOf(set.Edge), $"Hinges to {part.Name.ToLowerInvariant()}", set.Side.Opposite(),
+                    [new PointsLocus([.. lines.Select(l => At(set, part, l))])], [.. Ways(draft, set, part, depth, name)]));
             }
         }
     }
@@ -82,27 +75,48 @@ public static class Hinges
         return part.Box.Centre.With(set.Edge.Along(), line).With(set.Side.Axis(), part.Box.Side(set.Side)).With(normal.Axis(), joint + (normal.Sign() * away * set.Hinge.HoleFromAxisMm));
     }
 
-    private static (double Dia, double? Depth, string? Thread, string Why) Screw(JointDraft draft, HingeSet set, SolidPart part, double depthMm, int count, string name)
+    /// <summary>Wood screws into wood; into a metal edge a tapped hole, through a metal sheet a nut. The heads lie in the leaf's own sinks.</summary>
+    private static IEnumerable<FixingWay> Ways(JointDraft draft, HingeSet set, SolidPart part, double depthMm, string name)
     {
         var material = draft.Catalog.Material(part.MaterialId);
         var picker = new ScrewPicker(draft.Catalog.Fasteners);
-        var leaf = new WhyTerm("hinge leaf", set.Hinge.LeafThicknessMm, "mm", "hinge table");
+        var leafMm = set.Hinge.LeafThicknessMm;
+        var leaf = new WhyTerm("hinge leaf", leafMm, "mm", "hinge table");
         var (id, place, where) = ($"screw/{Deck.Name(set.Edge)}/hinge-{name}", Deck.PlaceOf(set.Edge), $"Hinges to {(name == "edge" ? "the edge of " : "")}{part.Name.ToLowerInvariant()}");
+        var placeWhy = $"the axis on the joint line, the hole {set.Hinge.HoleFromAxisMm} mm from it; middles of the hinges {string.Join(", ", set.MiddlesMm.Select(m => Math.Round(m - set.Edged.Box.Min[set.Edge.Along()], 2)))} mm along {set.Edged.Name.ToLowerInvariant()}";
+        var headAt = part.Box.Side(set.Side) + (set.Side.Sign() * leafMm);
+        WayLayer Layer(LayerRole role, double dia, double? deep, string? thread, string why) => new(
+            part.Id, part, role, leafMm, leafMm + (deep ?? part.ThicknessMm), dia, (hole, at) => FixingRows.Bored(part, set.Side, at, new Hole(
+                hole, place, $"{set.Hinge.Name}, {(deep is null ? "clearance hole" : thread is null ? "pilot" : "tapped hole")}", WorkedFrom.Seen, default, dia, deep, thread, null, null, why, placeWhy, deep is null ? null : "what the screw reaches past the leaf")));
+
         if (material.Wood)
         {
-            var (choice, size) = picker.Wood(id, place, where, leaf, depthMm, material, count);
-            draft.Screws.Add(choice);
-            return (size.PilotFor(material), Math.Min(depthMm - 0.5, Math.Max(2, (choice.LengthMm ?? 10) - set.Hinge.LeafThicknessMm)), null, $"pilot for {size.Name} in {material.Name}: {size.PilotFor(material)} mm (USDA Wood Handbook ch. 8)");
+            foreach (var sizeName in (string[])["metric 3.5", "metric 3"])
+            {
+                var (choice, size) = picker.Wood(id, place, where, [leaf], depthMm, material, 0, sizeName);
+                var deep = Math.Min(depthMm - 0.5, Math.Max(2, (choice.LengthMm ?? 10) - leafMm + 1));
+                yield return new FixingWay(
+                    FixingKind.WoodScrew, headAt, [Layer(LayerRole.Bite, size.PilotFor(material), deep, null, $"pilot for {size.Name} in {material.Name}: {size.PilotFor(material)} mm (USDA Wood Handbook ch. 8)")],
+                    [new(PieceKind.Head, 0, leafMm, size.HeadMm), new(PieceKind.Shank, 0, choice.LengthMm ?? 10, size.ShankMm)], [choice], []);
+            }
+
+            yield break;
         }
 
-        var thread = draft.Catalog.Fasteners.Thread("M3");
+        var threadSize = draft.Catalog.Fasteners.Thread("M3");
+        var head = draft.Catalog.Fasteners.Head("M3", HeadForm.Countersunk);
         if (name == "edge")
         {
-            draft.Screws.Add(picker.Tapped(id, place, where, thread, HeadForm.Countersunk, [leaf], 0, picker.EngagementIn(material.Engagement, thread), null, count, null));
-            return (thread.TapDrillMm, 12, thread.Name, $"tap drill {thread.Name}: {thread.TapDrillMm} mm ({thread.Source})");
+            var choice = picker.Tapped(id, place, where, threadSize, HeadForm.Countersunk, [leaf], 0, picker.EngagementIn(material.Engagement, threadSize), new WhyTerm("usual depth", 12, "mm", "edge"), 0, null);
+            yield return new FixingWay(
+                FixingKind.Screw, headAt, [Layer(LayerRole.Thread, threadSize.TapDrillMm, Math.Max(12, (choice.EngagementMm ?? 6) + ScrewPicker.ThreePitchesMm(threadSize)), "M3", $"tap drill M3: {threadSize.TapDrillMm} mm ({threadSize.Source})")],
+                ScrewWays.Screw(head, threadSize.NominalMm, choice.LengthMm ?? 8), [choice], []);
+            yield break;
         }
 
-        draft.Screws.Add(picker.WithNut(id, place, where, thread, HeadForm.Countersunk, [leaf, new WhyTerm(part.Name.ToLowerInvariant(), part.ThicknessMm, "mm", "panel")], 0, count, null));
-        return (thread.ClearanceNormalMm, null, null, $"clearance for {thread.Name}: {thread.ClearanceNormalMm} mm ({thread.Source})");
+        var bolt = picker.WithNut(id, place, where, threadSize, HeadForm.Countersunk, [leaf, new WhyTerm(part.Name.ToLowerInvariant(), part.ThicknessMm, "mm", "panel")], 0, 0, null);
+        yield return new FixingWay(
+            FixingKind.Bolt, headAt, [Layer(LayerRole.Clearance, threadSize.ClearanceNormalMm, null, null, $"clearance for M3: {threadSize.ClearanceNormalMm} mm ({threadSize.Source})")],
+            [.. ScrewWays.Screw(head, threadSize.NominalMm, bolt.LengthMm ?? 10), ScrewWays.Nut(draft.Catalog.Fasteners.Nut("M3"), leafMm + part.ThicknessMm)], [bolt], []);
     }
 }

@@ -3,6 +3,7 @@ using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
@@ -16,7 +17,12 @@ internal static class PlateSupports
 {
     private const double EndMm = 25;
     private const double PitchMostMm = 220;
-    private const double PostInsetMm = 12;
+    private const string PostThread = "M3";
+    private const double PostFlatsMm = 5.5;
+    private const double PostTappedMm = 15;
+
+    /// <summary>From both edges of a tray to its posts, mm; farther in where a block or bar stands in the corner.</summary>
+    private static readonly double[] PostInsetsMm = [12, 16, 20, 24, 28, 32, 40, 50];
 
     public static SolidPart Solid(Tray tray, Box box) => new(
         tray.Id, tray.Name, PartKind.Tray, tray.MaterialId, tray.NominalMm, box,
@@ -201,28 +207,40 @@ internal static class PlateSupports
             return;
         }
 
-        var length = PostMm(tray, fit);
-        var thread = catalog.Fasteners.Thread("M3");
+        var (length, normal, place) = (PostMm(tray, fit), tray.Plane.Normal(), "tray/" + tray.Id);
+        var thread = catalog.Fasteners.Thread(PostThread);
         var picker = new ScrewPicker(catalog.Fasteners);
-        var depth = new WhyTerm("half the post", length / 2, "mm", "tray place");
-        var least = picker.EngagementIn("steel", thread);
-        draft.Screws.Add(picker.Tapped(
-            $"screw/{tray.Id}/post-top", "tray/" + tray.Id, $"{tray.Name} to posts", thread, HeadForm.Pan,
-            [new WhyTerm("tray thickness", plate.ThicknessMm, "mm", "tray")], 0, least, depth, 4, null));
-        draft.Screws.Add(picker.Tapped(
-            $"screw/{tray.Id}/post-foot", "tray/" + tray.Id, $"{panel.Name} to posts", thread, HeadForm.Pan,
-            [new WhyTerm($"{panel.Name.ToLowerInvariant()} thickness", fit.Envelope.ThicknessMm[face], "mm", "panel")], 0, least, depth, 4, null));
-        draft.Hold(plate, panel, HoldBy.Screws, "tray/" + tray.Id, [.. Posts(plate).Select(p => PostBox(p, plate, panel, tray.Plane.Normal()))]);
-        var why = $"clearance for M3, normal series: {thread.ClearanceNormalMm} mm ({thread.Source})";
-        var where = $"{PostInsetMm} mm in from both edges of the tray";
-        foreach (var (point, i) in Posts(plate).Select((p, i) => (p, i + 1)))
-        {
-            var id = $"{tray.Id}/post/{i}";
-            draft.Cut(plate, new Hole(id, "tray/" + tray.Id, "post", WorkedFrom.Seen, plate.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why, where, null));
-            draft.Cut(panel, new Hole(
-                id, "tray/" + tray.Id, "post", JointDraft.FaceTowards(panel, face.Outward()), panel.Frame.ToPlane(point), thread.ClearanceNormalMm, null, null, null, null, why, where, null));
-        }
+        var depth = new WhyTerm("half the post, at most what is tapped", Math.Min(length / 2, PostTappedMm), "mm", "tray place");
+        var least = picker.EngagementIn(StandoffStack.EngagementRow, thread);
+        ScrewChoice Screw(string end, SolidPart part, double mm) => picker.Tapped(
+            $"screw/{tray.Id}/post-{end}", place, $"{part.Name} to posts", thread, HeadForm.Pan, [new WhyTerm($"{part.Name.ToLowerInvariant()} thickness", mm, "mm", "sheet")], 0, least, depth, 0, null);
+        var (top, foot) = (Screw("top", plate, plate.ThicknessMm), Screw("foot", panel, panel.ThicknessMm));
+        // from the tray's side that looks away from the panel, through the post, to the outside of the panel
+        var towards = tray.Support == TraySupport.Hung ? normal : normal.Opposite();
+        var pan = catalog.Fasteners.Head(thread.Name, HeadForm.Pan);
+        var end = plate.ThicknessMm + length + panel.ThicknessMm;
+        var clear = thread.ClearanceNormalMm;
+        WayLayer Layer(SolidPart part, double from, Direction side) => new(part.Id, part, LayerRole.Clearance, from, from + part.ThicknessMm, clear, (id, at) => FixingRows.Bored(part, side, at, new Hole(
+            id, place, "post", WorkedFrom.Seen, default, clear, null, null, null, null, $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})", "in from both edges of the tray as far as nothing else stands there", null)));
+        draft.Fixings.Add(new FixingSet(
+            $"{tray.Id}/post", place, $"Posts of {tray.Name.ToLowerInvariant()}", towards, [.. PostInsetsMm.Select(inset => new PointsLocus([.. Posts(plate, inset)]))],
+            [
+                new FixingWay(
+                    FixingKind.Screw, plate.Box.Side(towards.Opposite()), [Layer(plate, 0, towards.Opposite()), Layer(panel, plate.ThicknessMm + length, towards)],
+                    [
+                        .. ScrewWays.Screw(pan, thread.NominalMm, top.LengthMm ?? plate.ThicknessMm + 3), new(PieceKind.Standoff, plate.ThicknessMm, plate.ThicknessMm + length, PostFlatsMm / Math.Cos(Math.PI / 6)),
+                        new(PieceKind.Head, end, end + pan.HeightMm, pan.DiaMm), new(PieceKind.Shank, end - (foot.LengthMm ?? panel.ThicknessMm + 3), end, thread.NominalMm),
+                    ],
+                    [top, foot], [PostOf(catalog.Fasteners, length)]),
+            ]));
+        draft.Hold(plate, panel, HoldBy.Screws, place, [.. Posts(plate, PostInsetsMm[0]).Select(p => PostBox(p, plate, panel, normal))]);
     }
+
+    /// <summary>A standoff of that length where one is sold, else hexagon bar cut to it and tapped at both ends.</summary>
+    private static BoughtPiece PostOf(FastenerTables tables, double lengthMm) =>
+        tables.Standoffs.FirstOrDefault(s => s.Size == PostThread && Math.Abs(s.LengthMm - lengthMm) < 0.05) is { } sold
+            ? new BoughtPiece("post", $"{PostThread} x {sold.LengthMm} standoff, steel", 1, sold.PriceCents)
+            : new BoughtPiece("post", $"hexagon bar {PostFlatsMm}, {Math.Round(lengthMm, 2)} mm, tapped {PostThread} at both ends", 1, 60);
 
     private static Box PostBox(Point3 at, SolidPart plate, SolidPart panel, Direction normal)
     {
@@ -235,13 +253,13 @@ internal static class PlateSupports
         ? fit.Envelope.Inner.Size[tray.Plane.Normal().Axis()] - tray.UndersideMm - fit.Trays[tray.Id].Size[tray.Plane.Normal().Axis()]
         : tray.UndersideMm;
 
-    private static IEnumerable<Point3> Posts(SolidPart plate)
+    private static IEnumerable<Point3> Posts(SolidPart plate, double insetMm)
     {
         var (across, along) = (plate.Frame.U.Axis(), plate.Frame.V.Axis());
         var (first, second) = across < along ? (across, along) : (along, across);
-        foreach (var a in (double[])[plate.Box.Min[first] + PostInsetMm, plate.Box.Max[first] - PostInsetMm])
+        foreach (var a in (double[])[plate.Box.Min[first] + insetMm, plate.Box.Max[first] - insetMm])
         {
-            foreach (var b in (double[])[plate.Box.Min[second] + PostInsetMm, plate.Box.Max[second] - PostInsetMm])
+            foreach (var b in (double[])[plate.Box.Min[second] + insetMm, plate.Box.Max[second] - insetMm])
             {
                 yield return plate.Box.Centre.With(first, a).With(second, b);
             }

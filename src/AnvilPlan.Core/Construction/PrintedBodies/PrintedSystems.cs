@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Order;
@@ -16,7 +17,11 @@ namespace AnvilPlan.Core.Construction.PrintedBodies;
 /// <summary>A body whose faces are printed in one, or in pieces that pins, screws or glue flanges join.</summary>
 public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
 {
-    private const double AnchorInsetMm = 15;
+    private const double AnchorScrewMm = 3;
+
+    /// <summary>From both edges of a face to its anchor points, mm; farther in where a block stands in the corner.</summary>
+    private static readonly double[] AnchorInsetsMm = [15, 22, 30, 40];
+
     private const double InsertHoleMm = 4;
     private const double InsertDeepMm = 5;
     private const long InsertCents = 15;
@@ -111,20 +116,29 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
 
         foreach (var (face, panel) in draft.Shell.Panels.Where(p => p.Value.LeafOf == own.Id))
         {
-            foreach (var (at, i) in Anchors(panel).Select((a, i) => (a, i + 1)))
+            var into = face.Outward();
+            var way = new FixingWay(
+                FixingKind.Insert, draft.Fit.Envelope.InnerPlane(face),
+                [
+                    new WayLayer(panel.Id, panel, LayerRole.Seat, 0, InsertDeepMm, InsertHoleMm, (id, at) => FixingRows.Bored(panel, into.Opposite(), at, new Hole(
+                        id, own.Id, "anchor point, insert M3", WorkedFrom.Seen, default, InsertHoleMm, InsertDeepMm, null, null, null,
+                        "heat-set insert M3: 4.0 mm [R]; verify by test piece", "in from both edges of the face, clear of what stands there", "length of the insert"))),
+                ],
+                // and the screw that comes later
+                [new(PieceKind.Peg, 0, InsertDeepMm, InsertHoleMm), new(PieceKind.Shank, -AnchorScrewMm, 0, AnchorScrewMm)], [], [new BoughtPiece("insert", "M3 heat-set insert, anchor point", 1, InsertCents)]);
+            foreach (var corner in Enumerable.Range(0, Anchors(panel, AnchorInsetsMm[0]).Count()))
             {
-                draft.Cut(panel, new Hole(
-                    $"{own.Id}/anchor/{Deck.Name(face)}/{i}", own.Id, "anchor point, insert M3", JointDraft.FaceTowards(panel, face.Outward().Opposite()), at, InsertHoleMm, InsertDeepMm, null, null, null,
-                    "heat-set insert M3: 4.0 mm [R]; verify by test piece", $"{AnchorInsetMm} mm in from both edges", "length of the insert"));
+                draft.Fixings.Add(new FixingSet(
+                    $"{own.Id}/anchor/{Deck.Name(face)}-{corner + 1}", own.Id, $"Anchor points of the {Deck.Name(face)}", into,
+                    [.. AnchorInsetsMm.Select(inset => Anchors(panel, inset).ElementAtOrDefault(corner)).Where(uv => uv != default).Select(uv => new PointsLocus([panel.Frame.ToSpace(uv)]))], [way])
+                { Optional = true });
             }
-
-            draft.Bought.Add(new BoughtPiece("insert", "M3 heat-set insert, anchor point", Anchors(panel).Count(), InsertCents));
         }
     }
 
-    private static IEnumerable<Uv> Anchors(SolidPart panel) =>
-        panel.LengthMm < 3 * AnchorInsetMm || panel.WidthMm < 3 * AnchorInsetMm ? [] :
-        from u in (double[])[AnchorInsetMm, panel.LengthMm - AnchorInsetMm] from v in (double[])[AnchorInsetMm, panel.WidthMm - AnchorInsetMm] select new Uv(u, v);
+    private static IEnumerable<Uv> Anchors(SolidPart panel, double inset) =>
+        panel.LengthMm < 3 * inset || panel.WidthMm < 3 * inset ? [] :
+        from u in (double[])[inset, panel.LengthMm - inset] from v in (double[])[inset, panel.WidthMm - inset] select new Uv(u, v);
 
     protected override IEnumerable<Finding> Findings(PrintedBody own, PlanSoFar plan)
     {
@@ -161,6 +175,9 @@ internal static class PrintedChecks
 /// <summary>Printed ends with bars between them.</summary>
 public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
 {
+    /// <summary>A socket is so much deeper than the bar stands in it, mm.</summary>
+    private const double SocketPlayMm = 0.3;
+
     private static readonly EdgeId[] RailEdges = [EdgeId.FrontBottom, EdgeId.FrontTop, EdgeId.BackBottom, EdgeId.BackTop];
 
     public override string Key => "printedEnds";
@@ -260,10 +277,10 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
                 {
                     var seat = rail.Box.Intersect(end.Box).Grow(clear / 2);
                     var plane = draft.Fit.Envelope.InnerPlane(face);
-                    var deep = plane + (face.Outward().Sign() * (own.SocketMm + 0.3));
+                    var deep = plane + (face.Outward().Sign() * (own.SocketMm + SocketPlayMm));
                     seat = seat.WithSpan(Axis.X, Math.Min(plane, deep), Math.Max(plane, deep));
                     draft.Cut(end, Recess.Of(end, face.Outward().Opposite(), seat, $"{Deck.Name(edge)}/socket", own.Id, $"socket for {rail.Name.ToLowerInvariant()}", $"bar {rail.WidthMm} x {rail.ThicknessMm} mm and {clear:0.##} mm, fit {own.Fit.ToString().ToLowerInvariant()}"));
-                    EndFixing.AddSeated(draft, end, rail, face.Outward(), own.ThicknessMm - own.SocketMm, own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}");
+                    EndFixing.AddSeated(draft, end, rail, face.Outward(), own.ThicknessMm - own.SocketMm - SocketPlayMm, own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}");
                 }
             }
 
@@ -352,7 +369,7 @@ public sealed class PrintedFeetSystem : ConstructionSystem<PrintedFeet>
             {
                 // the head stands in the passage, a third of the way down
                 var seat = own.HeightMm / 3;
-                EndFixing.AddFoot(draft, foot, floor, seat, PassageMm, own.Id, $"{own.Id}/{i}");
+                FootFixing.Add(draft, foot, floor, seat, PassageMm, own.Id, $"{own.Id}/{i}");
                 PrintedChecks.Buy(draft, foot.Id, own.MaterialId, foot.Print!);
             }
         }

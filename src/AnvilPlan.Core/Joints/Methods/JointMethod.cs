@@ -3,6 +3,7 @@ using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
@@ -56,6 +57,18 @@ public abstract class JointMethod
     /// <summary>The places of a row along the joint, on the middle of the mate's end, numbered from one.</summary>
     private protected static IEnumerable<(Point3 At, int Number)> Places(EdgeJoint joint, Contact meeting, FixingRow row) => row.PositionsMm()
         .Select((p, i) => (meeting.Area.Centre.With(joint.Edge.Along(), meeting.Area.Min[joint.Edge.Along()] + p), i + 1));
+
+    /// <summary>
+    /// Asks for a row of fixings along the joint, on the middle of the mate's end. The hole in the host is worked from its inner face
+    /// for what is let in, from outside for what is screwed.
+    /// </summary>
+    private protected static void Fix(JointDraft draft, EdgeJoint joint, Contact meeting, string what, string name, Direction axis, double endMm, double pitchMm, IReadOnlyList<FixingWay> ways)
+    {
+        var along = joint.Edge.Along();
+        var across = (Axis)(3 - (int)along - (int)joint.Host.Outward().Axis());
+        draft.Fixings.Add(new FixingSet(
+            name, Deck.PlaceOf(joint.Edge), what, axis, [new RowLocus(meeting.Area, along, across, endMm, pitchMm, [meeting.Area.Centre[across]])], ways));
+    }
 
     /// <summary>The block of the joint in space between two places along the edge.</summary>
     private protected static Box Between(EdgeJoint joint, Box seat, double from, double to) => seat.WithSpan(joint.Edge.Along(), from, to);

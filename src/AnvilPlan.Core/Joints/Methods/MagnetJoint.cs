@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
@@ -34,17 +35,21 @@ internal sealed class MagnetJoint : JointMethod
     {
         var magnet = Choose(host, mate);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
-        var row = Row(meeting.Area.Size[joint.Edge.Along()]);
-        foreach (var (point, i) in Places(joint, meeting, row))
-        {
-            draft.Cut(host, new Hole(
-                Id(joint, $"magnet/{i}"), Deck.PlaceOf(joint.Edge), $"pocket for {magnet.Name}, north pole out", Inside(host, joint), host.Frame.ToPlane(point), magnet.DiaMm, magnet.ThicknessMm, null, null, null,
-                $"{magnet.Name}; bore one on scrap first, a press fit holds it with a drop of glue", FixingRows.RowWhy(row, mate), "flush with the face"));
-            draft.Cut(mate, EndFixing.EndHole(
-                mate, joint.Host.Outward(), point, Id(joint, $"magnet/{i}"), Deck.PlaceOf(joint.Edge), $"pocket for {magnet.Name} in the end, south pole out", magnet.DiaMm, magnet.ThicknessMm, null, "flush with the end"));
-        }
-
-        draft.Bought.Add(new BoughtPiece("magnet", magnet.Name, 2 * row.Count, magnet.PriceCents));
+        var plane = draft.Fit.Envelope.InnerPlane(joint.Host);
+        var into = joint.Host.Outward().Opposite();
+        var rule = new RowRule(Deck.PlaceOf(joint.Edge), Id(joint, "magnet"), EndMm, PitchMm, "");
+        var placeWhy = FixingRows.RowWhy(rule, meeting, mate);
+        var way = new FixingWay(
+            FixingKind.Magnet, plane + (joint.Host.Outward().Sign() * magnet.ThicknessMm),
+            [
+                new WayLayer(host.Id, host, LayerRole.Seat, 0, magnet.ThicknessMm, magnet.DiaMm, (id, at) => FixingRows.Bored(host, into, at, new Hole(
+                    id, rule.Place, $"pocket for {magnet.Name}, north pole out", WorkedFrom.Seen, default, magnet.DiaMm, magnet.ThicknessMm, null, null, null,
+                    $"{magnet.Name}; bore one on scrap first, a press fit holds it with a drop of glue", placeWhy, "flush with the face"))),
+                new WayLayer(mate.Id, mate, LayerRole.Seat, magnet.ThicknessMm, 2 * magnet.ThicknessMm, magnet.DiaMm, (id, at) => EndFixing.EndHole(
+                    mate, joint.Host.Outward(), at, id, rule.Place, $"pocket for {magnet.Name} in the end, south pole out", magnet.DiaMm, magnet.ThicknessMm, null, "flush with the end")),
+            ],
+            [new(PieceKind.Peg, 0, 2 * magnet.ThicknessMm, magnet.DiaMm)], [], [new BoughtPiece("magnet", magnet.Name, 2, magnet.PriceCents)]);
+        Fix(draft, joint, meeting, $"Magnets of {host.Name.ToLowerInvariant()} and {mate.Name.ToLowerInvariant()}", rule.Name, into, EndMm, PitchMm, [way]);
     }
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)

@@ -2,9 +2,9 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Joints.Methods;
@@ -44,16 +44,26 @@ internal sealed class DowelJoint : JointMethod
     {
         var peg = Choose(host, mate);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
-        var row = peg.Row(meeting.Area.Size[joint.Edge.Along()], 4);
-        foreach (var (point, i) in Places(joint, meeting, row))
-        {
-            draft.Cut(host, new Hole(
-                Id(joint, $"dowel/{i}"), Deck.PlaceOf(joint.Edge), $"dowel {peg.ThicknessMm}", Inside(host, joint), host.Frame.ToPlane(point), peg.ThicknessMm, FaceDepthMm(peg, host), null, null, null,
-                $"{peg.Name}: a third to half of the thinner board", $"{row.Count} in a row, {row.EndDistanceMm:0.#} mm from the ends, {row.PitchMm:0.##} mm apart", "at most two thirds of the board"));
-            draft.Cut(mate, EndFixing.EndHole(mate, joint.Host.Outward(), point, Id(joint, $"dowel/{i}"), Deck.PlaceOf(joint.Edge), $"dowel {peg.ThicknessMm} in the end", peg.ThicknessMm, EndDepthMm(peg, host), null, "the rest of the dowel and 1.5 mm of room"));
-        }
+        var length = meeting.Area.Size[joint.Edge.Along()];
+        var smaller = Peg.Shipped.Where(p => p.Name.StartsWith("dowel", StringComparison.Ordinal) && p.ThicknessMm < peg.ThicknessMm).OrderByDescending(p => p.ThicknessMm);
+        Fix(draft, joint, meeting, $"Dowels of {host.Name.ToLowerInvariant()} and {mate.Name.ToLowerInvariant()}", Id(joint, "dowel"), joint.Host.Outward().Opposite(),
+            Math.Min(peg.EndMm, length / 4), peg.PitchMm, [.. smaller.Prepend(peg).Select(p => Way(draft, joint, host, mate, p))]);
+    }
 
-        draft.Bought.Add(new BoughtPiece("dowel", $"{peg.Name} x {peg.LengthMm}", row.Count, 4));
+    private static FixingWay Way(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate, Peg peg)
+    {
+        var (into, place) = (joint.Host.Outward().Opposite(), Deck.PlaceOf(joint.Edge));
+        var (face, end) = (FaceDepthMm(peg, host), EndDepthMm(peg, host));
+        return new FixingWay(
+            FixingKind.Dowel, draft.Fit.Envelope.InnerPlane(joint.Host) + (joint.Host.Outward().Sign() * face),
+            [
+                new WayLayer(host.Id, host, LayerRole.Seat, 0, face, peg.ThicknessMm, (id, at) => FixingRows.Bored(host, into, at, new Hole(
+                    id, place, $"dowel {peg.ThicknessMm}", WorkedFrom.Seen, default, peg.ThicknessMm, face, null, null, null,
+                    $"{peg.Name}: a third to half of the thinner board", "on the middle of the end, evenly apart, or where no dowel of another edge is in the way", "at most two thirds of the board"))),
+                new WayLayer(mate.Id, mate, LayerRole.Seat, face, face + end, peg.ThicknessMm, (id, at) => EndFixing.EndHole(
+                    mate, joint.Host.Outward(), at, id, place, $"dowel {peg.ThicknessMm} in the end", peg.ThicknessMm, end, null, "the rest of the dowel and 1.5 mm of room")),
+            ],
+            [new(PieceKind.Peg, 0, face + end, peg.ThicknessMm)], [], [new BoughtPiece("dowel", $"{peg.Name} x {peg.LengthMm}", 1, 4)]);
     }
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
@@ -90,19 +100,37 @@ internal sealed class BiscuitJoint : JointMethod
     {
         var peg = Choose(host, mate);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
-        var along = joint.Edge.Along();
-        var row = peg.Row(meeting.Area.Size[along], 3);
-        foreach (var (point, i) in Places(joint, meeting, row))
+        var length = meeting.Area.Size[joint.Edge.Along()];
+        var sizes = Peg.Shipped.Where(p => p.Name.StartsWith("biscuit", StringComparison.Ordinal) && p.LengthMm < peg.LengthMm).OrderByDescending(p => p.LengthMm).Prepend(peg);
+        // one biscuit keeps a short joint from slipping as well as two would
+        var row = new RowLocus(meeting.Area, joint.Edge.Along(), (Axis)(3 - (int)joint.Edge.Along() - (int)joint.Host.Outward().Axis()), Math.Min(peg.EndMm, length / 3), peg.PitchMm,
+            [meeting.Area.Centre[(Axis)(3 - (int)joint.Edge.Along() - (int)joint.Host.Outward().Axis())]])
+        { LeastCount = length < 2 * (peg.LengthMm + SlotSpareMm + 8) ? 1 : 2 };
+        draft.Fixings.Add(new FixingSet(
+            Id(joint, "biscuit"), Deck.PlaceOf(joint.Edge), $"Biscuits of {host.Name.ToLowerInvariant()} and {mate.Name.ToLowerInvariant()}", joint.Host.Outward().Opposite(), [row],
+            [.. sizes.Select(p => Way(draft, joint, host, mate, p))]));
+    }
+
+    private static FixingWay Way(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate, Peg peg)
+    {
+        var (into, place, along, slot) = (joint.Host.Outward().Opposite(), Deck.PlaceOf(joint.Edge), joint.Edge.Along(), peg.LengthMm + SlotSpareMm);
+        var face = FaceDepthMm(peg, host);
+        Feature InHost(string id, Point3 at)
         {
-            var slot = peg.LengthMm + SlotSpareMm;
             var half = new Point3(peg.ThicknessMm / 2, peg.ThicknessMm / 2, peg.ThicknessMm / 2).With(along, slot / 2);
-            var (min, max) = host.Frame.ToPlane(new Box(point - half, point + half));
-            draft.Cut(host, new Channel(
-                Id(joint, $"biscuit/{i}"), Deck.PlaceOf(joint.Edge), $"slot for {peg.Name}", Inside(host, joint), ChannelShape.Pocket, min, max, FaceDepthMm(peg, host), FaceDepthMm(peg, host) - 1, "half of the biscuit and 1 mm of room"));
-            draft.Cut(mate, EndFixing.EndHole(mate, joint.Host.Outward(), point, Id(joint, $"biscuit/{i}"), Deck.PlaceOf(joint.Edge), $"slot for {peg.Name} in the end", peg.ThicknessMm, peg.DepthMm, null, "half of the biscuit and 1 mm of room", slot));
+            var (min, max) = host.Frame.ToPlane(new Box(at - half, at + half));
+            return new Channel(id, place, $"slot for {peg.Name}", JointDraft.FaceTowards(host, into), ChannelShape.Pocket, min, max, face, face - 1, "half of the biscuit and 1 mm of room");
         }
 
-        draft.Bought.Add(new BoughtPiece("biscuit", peg.Name, row.Count, 5));
+        return new FixingWay(
+            FixingKind.Biscuit, draft.Fit.Envelope.InnerPlane(joint.Host) + (joint.Host.Outward().Sign() * face),
+            [
+                new WayLayer(host.Id, host, LayerRole.Seat, 0, face, peg.ThicknessMm, InHost),
+                new WayLayer(mate.Id, mate, LayerRole.Seat, face, face + peg.DepthMm, peg.ThicknessMm, (id, at) => EndFixing.EndHole(
+                    mate, joint.Host.Outward(), at, id, place, $"slot for {peg.Name} in the end", peg.ThicknessMm, peg.DepthMm, null, "half of the biscuit and 1 mm of room", slot)),
+            ],
+            [new(PieceKind.Peg, 0, face + peg.DepthMm, peg.ThicknessMm)], [], [new BoughtPiece("biscuit", peg.Name, 1, 5)])
+        { SlotMm = slot };
     }
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
@@ -139,16 +167,20 @@ internal sealed class PocketScrewJoint : JointMethod
     {
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
         var length = meeting.Area.Size[joint.Edge.Along()];
-        var row = FixingRow.Of(length, Math.Min(EndMm, length / 4), PitchMm);
-        foreach (var (end, i) in Places(joint, meeting, row))
-        {
-            var point = end + (joint.Host.Outward().Opposite().Vector() * SetBackMm(mate));
-            draft.Cut(mate, new Hole(
-                Id(joint, $"pocket/{i}"), Deck.PlaceOf(joint.Edge), "pocket at 15 degrees towards the end", JointDraft.FaceTowards(mate, joint.Mate.Outward().Opposite()), mate.Frame.ToPlane(point), PocketMm,
-                Math.Round(mate.ThicknessMm * 0.7, 1), null, null, null, $"pocket bit {PocketMm} mm", $"{SetBackMm(mate)} mm from the end", "so that the screw leaves the end at half the thickness"));
-        }
-
-        draft.Bought.Add(new BoughtPiece("pocket screw", $"pocket screw {ScrewMm(mate)} mm, {(draft.Catalog.Material(host.MaterialId).Engagement.StartsWith("hardwood", StringComparison.Ordinal) ? "fine" : "coarse")}", row.Count, 9));
+        var (into, back, place) = (joint.Host.Outward(), SetBackMm(mate), Deck.PlaceOf(joint.Edge));
+        var piece = $"pocket screw {ScrewMm(mate)} mm, {(draft.Catalog.Material(host.MaterialId).Engagement.StartsWith("hardwood", StringComparison.Ordinal) ? "fine" : "coarse")}";
+        // the screw leaves the end at half the thickness; at 15 degrees it is told as if it ran straight there
+        var bite = Math.Min(host.ThicknessMm - ScrewPicker.PointInsideMm, ScrewMm(mate) / 2);
+        var way = new FixingWay(
+            FixingKind.WoodScrew, draft.Fit.Envelope.InnerPlane(joint.Host) - (into.Sign() * back),
+            [
+                new WayLayer(mate.Id, mate, LayerRole.Clearance, 0, back, PocketMm, (id, at) => new Hole(
+                    id, place, "pocket at 15 degrees towards the end", JointDraft.FaceTowards(mate, joint.Mate.Outward().Opposite()), mate.Frame.ToPlane(at), PocketMm,
+                    Math.Round(mate.ThicknessMm * 0.7, 1), null, null, null, $"pocket bit {PocketMm} mm", $"{back} mm from the end", "so that the screw leaves the end at half the thickness")),
+                new WayLayer(host.Id, host, LayerRole.Bite, back, back + bite, 3.5, null),
+            ],
+            [new(PieceKind.Shank, 0, back + bite, 3.5)], [], [new BoughtPiece("pocket screw", piece, 1, 9)]);
+        Fix(draft, joint, meeting, $"Pocket screws of {mate.Name.ToLowerInvariant()} into {host.Name.ToLowerInvariant()}", Id(joint, "pocket"), into, Math.Min(EndMm, length / 4), PitchMm, [way]);
     }
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog) =>
@@ -162,6 +194,7 @@ internal sealed class TappedJoint : JointMethod
 {
     private const double EndMm = 15;
     private const double PitchMm = 100;
+    private const double EdgeDepthMm = 20;
 
     public override JointKind Kind => JointKind.Tapped;
     public override string Word => "screws into tapped edges";
@@ -177,20 +210,16 @@ internal sealed class TappedJoint : JointMethod
 
     internal override void Cut(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate)
     {
-        var thread = Thread(mate, draft.Catalog);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
-        var row = Row(meeting.Area.Size[joint.Edge.Along()]);
-        var picker = new ScrewPicker(draft.Catalog.Fasteners);
-        var choice = picker.Tapped(
-            $"screw/{Deck.Name(joint.Edge)}", Deck.PlaceOf(joint.Edge), $"{host.Name} to the edge of {mate.Name.ToLowerInvariant()}", thread, HeadForm.Pan, [new WhyTerm(host.Name.ToLowerInvariant(), host.ThicknessMm, "mm", "panel")], 0,
-            picker.EngagementIn(draft.Catalog.Material(mate.MaterialId).Engagement, thread), null, row.Count, null);
-        draft.Screws.Add(choice);
-        var clear = draft.Catalog.Material(host.MaterialId).Brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
-        foreach (var (point, i) in Places(joint, meeting, row))
-        {
-            draft.Cut(host, new Hole(Id(joint, $"tapped/{i}"), Deck.PlaceOf(joint.Edge), "screw into the edge", JointDraft.FaceTowards(host, joint.Host.Outward()), host.Frame.ToPlane(point), clear, null, null, null, null, $"clearance for {thread.Name}: {clear} mm", "on the middle of the edge behind", null));
-            draft.Cut(mate, EndFixing.EndHole(mate, joint.Host.Outward(), point, Id(joint, $"tapped/{i}"), Deck.PlaceOf(joint.Edge), "tapped hole in the edge", thread.TapDrillMm, (choice.EngagementMm ?? 6) + ScrewPicker.ThreePitchesMm(thread), thread.Name, $"tap drill {thread.Name}: {thread.TapDrillMm} mm"));
-        }
+        var thread = Thread(mate, draft.Catalog);
+        var into = joint.Host.Outward().Opposite();
+        // how far the edge reaches in is no limit; the thread is what a hand tap cuts
+        var screw = new ScrewJoint(
+            Deck.Name(joint.Edge), Deck.PlaceOf(joint.Edge), $"{host.Name} to the edge of {mate.Name.ToLowerInvariant()}", "screw into the edge", joint.Host.Outward(), host, host.ThicknessMm, mate, EdgeDepthMm, "on the middle of the edge behind")
+        { Threads = [thread.Name] };
+        var length = meeting.Area.Size[joint.Edge.Along()];
+        Fix(draft, joint, meeting, screw.Where, Id(joint, "tapped"), into, Math.Min(EndMm, length / 4), PitchMm,
+            [.. ScrewWays.Of(draft, screw with { Name = Id(joint, "tapped") }).Where(w => w.Screws[0].Head == "pan")]);
     }
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)

@@ -1,0 +1,185 @@
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Geometry;
+
+namespace AnvilPlan.Core.Fixings;
+
+/// <summary>A set with the way it is made and the fixings where they stand.</summary>
+/// <param name="Conflicts">Those for which no free place was found.</param>
+public sealed record PlacedSet(FixingSet Set, FixingWay Way, IReadOnlyList<Fixing> Fixings, IReadOnlyList<FixingConflict> Conflicts);
+
+/// <summary>A fixing that runs into something wherever it is put.</summary>
+public sealed record FixingConflict(FixingSet Set, Fixing Fixing, Obstacle Obstacle);
+
+/// <summary>
+/// Finds a place for every fixing so that none meets another, a part that it does not hold, a device or an opening. Decided places
+/// come first; then the rows with the least room. A row keeps its even spread where it can; else single fixings shift along it, the
+/// whole row shifts across, fewer do, another screw is taken, or the row goes in two lines.
+/// </summary>
+public static class FixingPlacer
+{
+    private const double StepMm = 0.5;
+
+    /// <summary>A row may be this much wider spread than is usual before a place counts as not found.</summary>
+    private const double StretchMost = 1.6;
+
+    public static IReadOnlyList<PlacedSet> Place(IReadOnlyList<FixingSet> sets, FixingSpace space)
+    {
+        var placed = new PlacedSet[]?[sets.Count];
+        foreach (var i in Enumerable.Range(0, sets.Count).OrderBy(i => Freedom(sets[i])).ThenBy(i => i))
+        {
+            placed[i] = sets[i].EachForItself ? [.. OneByOne(sets[i], space)] : [One(sets[i], space)];
+            foreach (var fixing in placed[i]!.SelectMany(p => p.Fixings))
+            {
+                space.Place(fixing);
+            }
+        }
+
+        return [.. placed.SelectMany(p => p!)];
+    }
+
+    /// <summary>Length of the strip that is left to choose from; none for decided places.</summary>
+    private static double Freedom(FixingSet set) => set.Loci[0] is RowLocus row ? row.Area.Size[row.Along] + row.AcrossMm.Count : set.Optional ? 1e6 : set.Loci.Count - 1;
+
+    private static PlacedSet One(FixingSet set, FixingSpace space)
+    {
+        foreach (var way in set.Ways.OrderBy(w => w.Wanting))
+        {
+            foreach (var locus in set.Loci)
+            {
+                if (Free(set, way, locus, space) is { } fixings)
+                {
+                    return new PlacedSet(set, way, fixings, []);
+                }
+            }
+        }
+
+        if (set.Optional)
+        {
+            return new PlacedSet(set, set.Ways[0], [], []);
+        }
+
+        var first = set.Ways.FirstOrDefault(w => !w.Wanting) ?? set.Ways[0];
+        var points = set.Loci[0] is RowLocus row ? [.. row.Row.PositionsMm().Select(p => At(row, row.AcrossMm[0], p))] : ((PointsLocus)set.Loci[0]).Points;
+        var stuck = points.Select((p, i) => Make(set, first, p, i)).ToList();
+        return new PlacedSet(set, first, stuck, [.. stuck.Select(f => (Fixing: f, Obstacle: space.InTheWay(f, first.Layers, set.DeviceId))).Where(x => x.Obstacle is not null).Select(x => new FixingConflict(set, x.Fixing, x.Obstacle!))]);
+    }
+
+    /// <summary>Each place by its own best way; what is made alike is one placed set.</summary>
+    private static IEnumerable<PlacedSet> OneByOne(FixingSet set, FixingSpace space)
+    {
+        var made = new List<(FixingWay Way, Fixing Fixing, FixingConflict? Conflict)>();
+        foreach (var (point, i) in ((PointsLocus)set.Loci[0]).Points.Select((p, i) => (p, i)))
+        {
+            var ways = set.Ways.OrderBy(w => w.Wanting).ToList();
+            var way = ways.Find(w => space.InTheWay(Make(set, w, point, i), w.Layers, set.DeviceId) is null) ?? ways[0];
+            var fixing = Make(set, way, point, i);
+            made.Add((way, fixing, space.InTheWay(fixing, way.Layers, set.DeviceId) is { } obstacle ? new FixingConflict(set, fixing, obstacle) : null));
+        }
+
+        return made.GroupBy(m => m.Way).Select(g => new PlacedSet(set, g.Key, [.. g.Select(m => m.Fixing)], [.. g.Select(m => m.Conflict).OfType<FixingConflict>()]));
+    }
+
+    private static List<Fixing>? Free(FixingSet set, FixingWay way, Locus locus, FixingSpace space)
+    {
+        if (locus is PointsLocus points)
+        {
+            var fixings = points.Points.Select((p, i) => Make(set, way, p, i)).ToList();
+            return fixings.TrueForAll(f => space.InTheWay(f, way.Layers, set.DeviceId) is null) ? fixings : null;
+        }
+
+        var row = (RowLocus)locus;
+        var spread = row.Row;
+        for (var count = spread.Count; count >= Math.Max(1, row.LeastCount); count--)
+        {
+            if (count < spread.Count && (spread.Count - 1) * spread.PitchMm / Math.Max(1, count - 1) > StretchMost * row.PitchMostMm)
+            {
+                break;
+            }
+
+            var ideal = Ideal(row, spread, count);
+            foreach (var across in row.AcrossMm)
+            {
+                if (Along(set, way, row, ideal, [across], space) is { } straight)
+                {
+                    return straight;
+                }
+            }
+
+            if (row.AcrossMm.Count > 1 && Along(set, way, row, ideal, row.AcrossMm, space) is { } inTwoLines)
+            {
+                return inTwoLines;
+            }
+        }
+
+        return null;
+    }
+
+    private static List<double> Ideal(RowLocus row, FixingRow spread, int count) => count == spread.Count
+        ? [.. spread.PositionsMm()]
+        : count == 1
+            ? [row.Area.Size[row.Along] / 2]
+            : [.. Enumerable.Range(0, count).Select(i => spread.EndDistanceMm + (i * (row.Area.Size[row.Along] - (2 * spread.EndDistanceMm)) / (count - 1)))];
+
+    /// <summary>Each fixing at the free place nearest to where an even spread has it, in order along the strip.</summary>
+    private static List<Fixing>? Along(FixingSet set, FixingWay way, RowLocus row, List<double> ideal, IReadOnlyList<double> across, FixingSpace space)
+    {
+        var length = row.Area.Size[row.Along];
+        var bore = way.Layers.Count == 0 ? 3 : way.Layers.Max(l => l.HoleMm);
+        var apart = Math.Max(way.SlotMm > 0 ? way.SlotMm + 4 : 3 * bore, way.Pieces.Select(p => p.DiaMm + 1).DefaultIfEmpty(0).Max());
+        if (ideal.Count > 1)
+        {
+            apart = way.SlotMm > 0 ? apart : Math.Min(apart, ideal[1] - ideal[0]);
+        }
+
+        var end = Math.Max(way.SlotMm > 0 ? (way.SlotMm / 2) + 2 : 0, Math.Min(ideal[0], 2 * bore));
+        var fixings = new List<Fixing>();
+        var last = double.NegativeInfinity;
+        for (var i = 0; i < ideal.Count; i++)
+        {
+            var (least, most) = (Math.Max(end, last + apart), length - end - ((ideal.Count - 1 - i) * apart));
+            var reach = ideal.Count > 1 ? Math.Max(apart, (ideal[1] - ideal[0]) * 0.75) : length / 2;
+            if (Nearest(set, way, row, Math.Clamp(ideal[i], Math.Min(least, most), Math.Max(least, most)), least, most, reach, across, i, space) is not (var at, { } fixing))
+            {
+                return null;
+            }
+
+            fixings.Add(fixing);
+            last = at;
+        }
+
+        return fixings;
+    }
+
+    private static (double At, Fixing? Fixing) Nearest(
+        FixingSet set, FixingWay way, RowLocus row, double wanted, double least, double most, double reach, IReadOnlyList<double> across, int index, FixingSpace space)
+    {
+        for (var off = 0.0; off <= reach + 1e-9; off += StepMm)
+        {
+            foreach (var at in off == 0 ? (double[])[wanted] : [wanted - off, wanted + off])
+            {
+                if (at < least - 1e-6 || at > most + 1e-6)
+                {
+                    continue;
+                }
+
+                foreach (var side in across)
+                {
+                    var fixing = Make(set, way, At(row, side, at), index);
+                    if (space.InTheWay(fixing, way.Layers, set.DeviceId) is null)
+                    {
+                        return (at, fixing);
+                    }
+                }
+            }
+        }
+
+        return (0, null);
+    }
+
+    private static Point3 At(RowLocus row, double across, double along) =>
+        row.Area.Centre.With(row.Along, row.Area.Min[row.Along] + along).With(row.Across, across);
+
+    private static Fixing Make(FixingSet set, FixingWay way, Point3 at, int index) => new(
+        set.IdOf(index, way), set.Name + way.Suffix, set.For, way.Kind, at.With(set.Axis.Axis(), way.HeadAt), set.Axis,
+        [.. way.Layers.Select(l => new FixingLayer(l.Owner, l.Role, l.FromMm, l.ToMm, l.HoleMm))], way.Pieces);
+}
