@@ -63,8 +63,8 @@ public sealed class ScrewPicker(FastenerTables tables)
             new Why("screw length", length ?? 0, "mm", $"stack {Mm(stack.StackMm)} + one pitch {Mm(thread.PitchMm)} = at least {Mm(stack.LengthMinMm)}; shortest on sale", terms, $"geometry of the stack; {head.Standard}"));
     }
 
-    /// <summary>What a wood screw's point keeps to the far side of what it does not pass, mm.</summary>
-    public const double PointInsideMm = 2;
+    /// <summary>What a wood screw's point keeps to the far side of what it does not pass, mm: two, less the tenth to which boards are measured.</summary>
+    public const double PointInsideMm = 1.9;
 
     /// <summary>A wood screw of that size into wood; when no length fits, the longest whose point stays inside.</summary>
     /// <param name="clamped">What it draws together, with the washer, outermost first.</param>

@@ -88,7 +88,7 @@ public sealed class PlacementCheck
         return EdgeGap(at, deck) - half >= 3 && !InKeepClear(deck, at, at, half) && !OverOther(device, deck, at, 2 * half);
     });
 
-    private bool OverOther(PlacedDevice device, SolidPart deck, Uv at, double dia) => _plan.Parts.Find(deck.Id)!.Features
+    private bool OverOther(PlacedDevice device, SolidPart deck, Uv at, double dia) => (_plan.Parts.Find(deck.Id)?.Features ?? [])
         .Where(f => f.For != device.Id)
         .Any(f => f is Hole h && h.At.DistanceTo(at) < ((h.DiaMm + dia) / 2) + 1);
 

@@ -42,7 +42,8 @@ public static class FixingPlacer
 
     private static PlacedSet One(FixingSet set, FixingSpace space)
     {
-        foreach (var way in set.Ways.OrderBy(w => w.Wanting))
+        var ways = set.Ways.OrderBy(w => w.Wanting).ThenBy(w => w.ShortMm).ToList();
+        foreach (var way in ways)
         {
             foreach (var locus in set.Loci)
             {
@@ -58,7 +59,7 @@ public static class FixingPlacer
             return new PlacedSet(set, set.Ways[0], [], []);
         }
 
-        var first = set.Ways.FirstOrDefault(w => !w.Wanting) ?? set.Ways[0];
+        var first = ways[0];
         var points = set.Loci[0] is RowLocus row ? [.. row.Row.PositionsMm().Select(p => At(row, row.AcrossMm[0], p))] : ((PointsLocus)set.Loci[0]).Points;
         var stuck = points.Select((p, i) => Make(set, first, p, i)).ToList();
         return new PlacedSet(set, first, stuck, [.. stuck.Select(f => (Fixing: f, Obstacle: space.InTheWay(f, first.Layers, set.DeviceId))).Where(x => x.Obstacle is not null).Select(x => new FixingConflict(set, x.Fixing, x.Obstacle!))]);
@@ -70,7 +71,7 @@ public static class FixingPlacer
         var made = new List<(FixingWay Way, Fixing Fixing, FixingConflict? Conflict)>();
         foreach (var (point, i) in ((PointsLocus)set.Loci[0]).Points.Select((p, i) => (p, i)))
         {
-            var ways = set.Ways.OrderBy(w => w.Wanting).ToList();
+            var ways = set.Ways.OrderBy(w => w.Wanting).ThenBy(w => w.ShortMm).ToList();
             var way = ways.Find(w => space.InTheWay(Make(set, w, point, i), w.Layers, set.DeviceId) is null) ?? ways[0];
             var fixing = Make(set, way, point, i);
             made.Add((way, fixing, space.InTheWay(fixing, way.Layers, set.DeviceId) is { } obstacle ? new FixingConflict(set, fixing, obstacle) : null));

@@ -68,6 +68,9 @@ public sealed record FixingWay(
 
     /// <summary>A screw of it is too short, too long or not sold.</summary>
     public bool Wanting => Screws.Any(s => s.Verdict != ScrewVerdict.Fits);
+
+    /// <summary>What its screws lack of the length they should have, mm; 0 when nothing is wanting.</summary>
+    public double ShortMm => Wanting ? Screws.Sum(s => s.Verdict == ScrewVerdict.Fits ? 0 : s.LengthMm is { } length ? Math.Max(0, s.MinMm - length) : 100) : 0;
 }
 
 /// <summary>Like fixings that are placed together.</summary>

@@ -64,6 +64,10 @@ public static class ScrewWays
             };
     }
 
+    /// <summary>A pan head and a thread in the other part, whatever that is made of.</summary>
+    internal static FixingWay Pan(Catalog catalog, ScrewJoint joint, string thread) => Tapped(
+        catalog, joint, catalog.Material(joint.Into.MaterialId), catalog.Fasteners.Thread(thread), HeadForm.Pan, catalog.Material(joint.Clamped.MaterialId).Brittle);
+
     /// <summary>A head and a shank from the surface on.</summary>
     internal static IReadOnlyList<FixingPiece> Screw(ScrewHead head, double nominalMm, double lengthMm, double washerMm = 0) => head.Measured == LengthMeasured.OverHead
         ? [new(PieceKind.Head, 0, head.HeightMm, head.DiaMm), new(PieceKind.Shank, 0, lengthMm, nominalMm)]

@@ -213,13 +213,11 @@ internal sealed class TappedJoint : JointMethod
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
         var thread = Thread(mate, draft.Catalog);
         var into = joint.Host.Outward().Opposite();
-        // how far the edge reaches in is no limit; the thread is what a hand tap cuts
+        var name = Id(joint, "tapped");
         var screw = new ScrewJoint(
-            Deck.Name(joint.Edge), Deck.PlaceOf(joint.Edge), $"{host.Name} to the edge of {mate.Name.ToLowerInvariant()}", "screw into the edge", joint.Host.Outward(), host, host.ThicknessMm, mate, EdgeDepthMm, "on the middle of the edge behind")
-        { Threads = [thread.Name] };
+            name, Deck.PlaceOf(joint.Edge), $"{host.Name} to the edge of {mate.Name.ToLowerInvariant()}", "screw into the edge", joint.Host.Outward(), host, host.ThicknessMm, mate, EdgeDepthMm, "on the middle of the edge behind") { IntoEnd = true };
         var length = meeting.Area.Size[joint.Edge.Along()];
-        Fix(draft, joint, meeting, screw.Where, Id(joint, "tapped"), into, Math.Min(EndMm, length / 4), PitchMm,
-            [.. ScrewWays.Of(draft, screw with { Name = Id(joint, "tapped") }).Where(w => w.Screws[0].Head == "pan")]);
+        Fix(draft, joint, meeting, screw.Where, name, into, Math.Min(EndMm, length / 4), PitchMm, [ScrewWays.Pan(draft.Catalog, screw, thread.Name)]);
     }
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)

@@ -1,0 +1,58 @@
+using System.Globalization;
+using AnvilPlan.Audit;
+using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Shops;
+using AnvilPlan.Formats.Project;
+
+// audit [N] [--seed S] [--keep DIR]: exit 0 when nothing was found, 1 when something was, 2 for wrong arguments
+var (count, seed) = (100, 1);
+string? keep = null, demo = null;
+for (var i = 0; i < args.Length; i++)
+{
+    string Next() => i + 1 < args.Length ? args[++i] : "";
+    switch (args[i])
+    {
+        case "--seed":
+            if (!int.TryParse(Next(), NumberStyles.None, CultureInfo.InvariantCulture, out seed))
+            {
+                return Fail($"--seed is \"{args[i]}\": it must be a whole number from 0 on.");
+            }
+
+            break;
+        case "--keep":
+            keep = Next();
+            break;
+        case "--demo":
+            demo = Next();
+            break;
+        default:
+            if (!int.TryParse(args[i], NumberStyles.None, CultureInfo.InvariantCulture, out count) || count > 100_000)
+            {
+                return Fail($"\"{args[i]}\" is not known here: the number of designs, 0 to 100000, --seed S and --keep DIR are.");
+            }
+
+            break;
+    }
+}
+
+var catalog = Catalog.Shipped;
+List<AnvilPlan.Core.Designs.Design> demos = [.. demo is null ? [] : Directory.EnumerateFiles(demo, "*.json").Order(StringComparer.Ordinal).Select(f => ProjectJson.Read(File.ReadAllText(f), catalog).Design)];
+var result = Auditor.Run(catalog, ShopProfile.Usual, demos, count, seed);
+if (keep is { Length: > 0 })
+{
+    Directory.CreateDirectory(keep);
+    foreach (var kind in result.Kinds)
+    {
+        File.WriteAllText(Path.Combine(keep, kind.Kind + ".json"), ProjectJson.Write(ProjectFile.Of(kind.Smallest, AsBuilt.Nothing, [])));
+    }
+}
+
+Auditor.Print(result, Console.Out);
+return result.Defects == 0 ? 0 : 1;
+
+static int Fail(string message)
+{
+    Console.Error.WriteLine(message);
+    return 2;
+}

@@ -1,0 +1,147 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+
+namespace AnvilPlan.Audit.Written;
+
+/// <summary>A bore of a part in space: a drilled hole in a face, or one that starts in an edge.</summary>
+/// <param name="From">On the axis, where it starts.</param>
+/// <param name="Into">The way the drill goes.</param>
+public sealed record Bore(Part Part, Feature Feature, Point3 From, Direction Into, double DepthMm, double DiaMm, bool Through, string? Thread, double? SinkMm)
+{
+    public Point3 End => From + (Into.Vector() * DepthMm);
+
+    /// <summary>Distance from the axis, and how deep along it, mm.</summary>
+    public (double Off, double Deep) Of(Point3 p)
+    {
+        var d = p - From;
+        var deep = d[Into.Axis()] * Into.Sign();
+        var off = d.With(Into.Axis(), 0);
+        return (Math.Sqrt((off.X * off.X) + (off.Y * off.Y) + (off.Z * off.Z)), deep);
+    }
+
+    public bool Holds(Point3 p, double spare = 0) => Of(p) is var (off, deep) && off <= (DiaMm / 2) + spare && deep >= -spare && deep <= DepthMm + spare;
+}
+
+/// <summary>
+/// A part as material: its blocks less what its features take away. It knows nothing of how the part came about.
+/// </summary>
+public sealed class PartSolid
+{
+    private readonly double? _wall;
+
+    public PartSolid(Part part, Catalog catalog)
+    {
+        Part = part;
+        var bar = part.BarId is { } id && catalog.HasBar(id) ? catalog.Bar(id) : null;
+        _wall = bar?.Shape is BarShape.SquareTube or BarShape.RoundTube ? bar.WallMm : null;
+        Slotted = bar?.Shape == BarShape.Slotted;
+        Bores = [.. part.Features.Select(BoreOf).OfType<Bore>()];
+        Milled = [.. part.Features.Where(f => f is Channel or Opening or Notch or Bevel || f is EdgeHole { SlotMm: not null })];
+    }
+
+    public Part Part { get; }
+
+    public string Id => Part.Id;
+
+    /// <summary>A profile with its own slots: what is in them is not told.</summary>
+    public bool Slotted { get; }
+
+    public IReadOnlyList<Bore> Bores { get; }
+
+    public IReadOnlyList<Feature> Milled { get; }
+
+    public bool InBody(Point3 p) => Part.Body.Any(b => b.Contains(p)) && !InTheTube(p);
+
+    /// <summary>Material at that point, were no hole drilled.</summary>
+    public bool HasUndrilled(Point3 p) => InBody(p) && !Milled.Any(f => Removes(f, p));
+
+    /// <summary>Material at that point.</summary>
+    public bool Has(Point3 p) => HasUndrilled(p) && !Bores.Any(b => b.Holds(p));
+
+    private bool InTheTube(Point3 p)
+    {
+        if (_wall is not { } wall)
+        {
+            return false;
+        }
+
+        var box = Part.Box;
+        return Enum.GetValues<Axis>().Where(a => a != Part.Frame.U.Axis()).All(a => p[a] > box.Min[a] + wall && p[a] < box.Max[a] - wall);
+    }
+
+    private Bore? BoreOf(Feature feature)
+    {
+        switch (feature)
+        {
+            case Hole h:
+                var through = h.DepthMm is null;
+                // an angle or tube is passed through one leg or wall: the one that the hole starts in
+                var start = Part.Frame.ToSpace(h.At, h.From == WorkedFrom.Seen ? 0 : -Part.ThicknessMm);
+                var into = h.From == WorkedFrom.Seen ? Part.Frame.Normal.Opposite() : Part.Frame.Normal;
+                return new Bore(Part, h, start, into, h.DepthMm ?? Part.ThicknessMm, h.DiaMm, through, h.Thread, h.SinkDiaMm);
+            case EdgeHole { SlotMm: null } e:
+                var (uv, way) = e.Edge switch
+                {
+                    PartEdge.ULeast => (new Uv(0, e.AlongMm), Part.Frame.U),
+                    PartEdge.UMost => (new Uv(Part.LengthMm, e.AlongMm), Part.Frame.U.Opposite()),
+                    PartEdge.VLeast => (new Uv(e.AlongMm, 0), Part.Frame.V),
+                    _ => (new Uv(e.AlongMm, Part.WidthMm), Part.Frame.V.Opposite()),
+                };
+                var size = Part.Box.Size[way.Axis()];
+                return new Bore(Part, e, Part.Frame.ToSpace(uv, -e.FromSeenMm), way, e.DepthMm, e.DiaMm, e.DepthMm >= size - 0.01, e.Thread, e.SinkDiaMm);
+            default:
+                return null;
+        }
+    }
+
+    private bool Removes(Feature feature, Point3 p)
+    {
+        var at = Part.Frame.ToPlane(p);
+        var below = -Part.Frame.HeightOf(p);
+        var deep = feature.From == WorkedFrom.Seen ? below : Part.ThicknessMm - below;
+        return feature switch
+        {
+            Channel c => Within(at, c.Min, c.Max) && deep <= c.DepthMm + 1e-6,
+            Opening { Round: true } o => at.DistanceTo(o.At) <= o.WidthMm / 2,
+            Opening o => Within(at, o.Min, o.Max),
+            Notch n => deep <= (n.DepthMm ?? Part.ThicknessMm) + 1e-6 && Inside(Walls(n, deep / (n.DepthMm ?? Part.ThicknessMm)), at),
+            Bevel b => (b.Edge switch { PartEdge.ULeast => at.U, PartEdge.UMost => Part.LengthMm - at.U, PartEdge.VLeast => at.V, _ => Part.WidthMm - at.V }) <= (deep * Math.Tan(b.AngleDeg * Math.PI / 180)) + 1e-6,
+            EdgeHole { SlotMm: { } slot } e => Slot(e, slot, at, below),
+            _ => false,
+        };
+    }
+
+    private bool Slot(EdgeHole hole, double slotMm, Uv at, double below)
+    {
+        var (along, into) = hole.Edge switch
+        {
+            PartEdge.ULeast => (at.V, at.U),
+            PartEdge.UMost => (at.V, Part.LengthMm - at.U),
+            PartEdge.VLeast => (at.U, at.V),
+            _ => (at.U, Part.WidthMm - at.V),
+        };
+        return into <= hole.DepthMm + 1e-6 && Math.Abs(along - hole.AlongMm) <= slotMm / 2 && Math.Abs(below - hole.FromSeenMm) <= hole.DiaMm / 2;
+    }
+
+    private static bool Within(Uv at, Uv min, Uv max) => at.U >= min.U && at.U <= max.U && at.V >= min.V && at.V <= max.V;
+
+    private static List<Uv> Walls(Notch notch, double share) => notch.Floor is { } floor
+        ? [.. notch.Outline.Zip(floor, (a, b) => new Uv(a.U + ((b.U - a.U) * share), a.V + ((b.V - a.V) * share)))]
+        : [.. notch.Outline];
+
+    private static bool Inside(List<Uv> polygon, Uv at)
+    {
+        var inside = false;
+        for (int i = 0, j = polygon.Count - 1; i < polygon.Count; j = i++)
+        {
+            var (a, b) = (polygon[i], polygon[j]);
+            if ((a.V > at.V) != (b.V > at.V) && at.U < ((b.U - a.U) * (at.V - a.V) / (b.V - a.V)) + a.U)
+            {
+                inside = !inside;
+            }
+        }
+
+        return inside;
+    }
+}

@@ -1,0 +1,88 @@
+using System.Text;
+using System.Text.Json;
+using System.Text.Json.Serialization;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Cuts;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fixings;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shops;
+using AnvilPlan.Formats.Packet;
+using AnvilPlan.Formats.Pdf;
+
+namespace AnvilPlan.Audit.Written;
+
+/// <summary>A finding as it stands in the file.</summary>
+public sealed record WrittenFinding(string Id, string Code, Severity Severity, string Text);
+
+/// <summary>What plan.json says, as far as a shop would build from it.</summary>
+public sealed record WrittenPlan(
+    Box Outer, Box Inner, IReadOnlyList<DevicePlace> Devices, IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<Part> Parts, IReadOnlyList<Hold> Holds,
+    IReadOnlyList<MountPoint> MountPoints, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<Fixing> Fixings, IReadOnlyList<ScrewChoice> Screws, CutPlan Cuts, IReadOnlyList<WrittenFinding> Findings)
+{
+    private static readonly JsonSerializerOptions Lenient = new(WireJson.Options) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Skip };
+
+    public static WrittenPlan Read(byte[] json) => JsonSerializer.Deserialize<WrittenPlan>(json, Lenient)!;
+
+    public bool HasStop => Findings.Any(f => f.Severity == Severity.Stop);
+}
+
+/// <summary>All files of one plan, by name, and what they were planned from.</summary>
+public sealed record WrittenFiles(Design Design, Catalog Catalog, ShopProfile Shop, IReadOnlyDictionary<string, byte[]> Files)
+{
+    /// <summary>Plans the design and writes what leaves the application for it; the two books of pages only where they are asked for.</summary>
+    public static WrittenFiles Of(Design design, Catalog catalog, ShopProfile shop, bool pages)
+    {
+        var plan = Planner.Plan(design, catalog, shop, AnvilPlan.Core.Bench.AsBuilt.Nothing);
+        return new WrittenFiles(design, catalog, shop, PlanFiles.Of(design, plan, shop, Paper.Named("a4")!)
+            .Where(f => pages || !f.Name.EndsWith(".pdf", StringComparison.Ordinal)).ToDictionary(f => f.Name, f => f.Write(), StringComparer.Ordinal));
+    }
+
+    public string Text(string name) => Encoding.UTF8.GetString(Files[name]);
+
+    /// <summary>The rows of a table, each by the names of its columns.</summary>
+    public IReadOnlyList<IReadOnlyDictionary<string, string>> Table(string name)
+    {
+        var lines = Text(name).Split('\n', StringSplitOptions.RemoveEmptyEntries).Select(Cells).ToList();
+        return [.. lines.Skip(1).Select(row => lines[0].Zip(row).ToDictionary(c => c.First, c => c.Second, StringComparer.Ordinal))];
+    }
+
+    private static List<string> Cells(string line)
+    {
+        var cells = new List<string>();
+        var cell = new StringBuilder();
+        var quoted = false;
+        for (var i = 0; i < line.Length; i++)
+        {
+            if (line[i] == '"' && quoted && i + 1 < line.Length && line[i + 1] == '"')
+            {
+                cell.Append('"');
+                i++;
+            }
+            else if (line[i] == '"')
+            {
+                quoted = !quoted;
+            }
+            else if (line[i] == ',' && !quoted)
+            {
+                cells.Add(cell.ToString());
+                cell.Clear();
+            }
+            else if (line[i] != '\r')
+            {
+                cell.Append(line[i]);
+            }
+        }
+
+        cells.Add(cell.ToString());
+        return cells;
+    }
+}
