@@ -17,8 +17,12 @@ public sealed record AuditResult(int Designs, int Stopped, IReadOnlyList<DefectK
     public int Defects => Kinds.Sum(k => k.Count);
 }
 
+/// <param name="All">Every one, with the name of its design.</param>
 /// <param name="Smallest">The smallest design that shows it.</param>
-public sealed record DefectKind(string Kind, int Count, string Example, Design Smallest);
+public sealed record DefectKind(string Kind, string Example, Design Smallest, IReadOnlyList<string> All)
+{
+    public int Count => All.Count;
+}
 
 /// <summary>Plans designs, writes their files and judges what was written.</summary>
 public static class Auditor
@@ -85,7 +89,7 @@ public static class Auditor
                     var least = g.OrderBy(f => f.Parts).ThenBy(f => f.Design.Name, StringComparer.Ordinal).ThenBy(f => f.Defect.Text, StringComparer.Ordinal).First();
                     var smallest = g.Key.StartsWith("starting", StringComparison.Ordinal) ? least.Design : Smaller.Of(least.Design, catalog, d => Judge(d, catalog, shop, pages: false).Defects.Any(x => x.Kind == g.Key));
                     var example = Judge(smallest, catalog, shop, pages: false).Defects.FirstOrDefault(x => x.Kind == g.Key)?.Text ?? least.Defect.Text;
-                    return new DefectKind(g.Key, g.Count(), $"{smallest.Name}: {example}", smallest);
+                    return new DefectKind(g.Key, $"{smallest.Name}: {example}", smallest, [.. g.Select(f => $"{f.Design.Name}: {f.Defect.Text}").Order(StringComparer.Ordinal)]);
                 }),
             ],
             stops.GroupBy(s => s).ToDictionary(g => g.Key, g => g.Count(), StringComparer.Ordinal));
@@ -111,11 +115,16 @@ public static class Auditor
     private static Defect Broken(string kind, Exception error) =>
         new(kind, $"{error.GetType().Name}: {error.Message} {error.StackTrace?.Split('\n').FirstOrDefault(l => l.Contains("AnvilPlan.", StringComparison.Ordinal))?.Trim()}");
 
-    public static void Print(AuditResult result, TextWriter to)
+    /// <param name="all">Every defect and not only one of each kind.</param>
+    public static void Print(AuditResult result, bool all, TextWriter to)
     {
         foreach (var kind in result.Kinds)
         {
             to.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{kind.Count,5}  {kind.Kind,-20} {kind.Example}"));
+            foreach (var text in all ? kind.All : [])
+            {
+                to.WriteLine($"         {text}");
+            }
         }
 
         if (result.Stops.Count > 0)

@@ -5,8 +5,9 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Project;
 
-// audit [N] [--seed S] [--keep DIR]: exit 0 when nothing was found, 1 when something was, 2 for wrong arguments
+// audit [N] [--seed S] [--keep DIR] [--all]: exit 0 when nothing was found, 1 when something was, 2 for wrong arguments
 var (count, seed) = (100, 1);
+var all = false;
 string? keep = null, demo = null;
 for (var i = 0; i < args.Length; i++)
 {
@@ -23,13 +24,16 @@ for (var i = 0; i < args.Length; i++)
         case "--keep":
             keep = Next();
             break;
+        case "--all":
+            all = true;
+            break;
         case "--demo":
             demo = Next();
             break;
         default:
             if (!int.TryParse(args[i], NumberStyles.None, CultureInfo.InvariantCulture, out count) || count > 100_000)
             {
-                return Fail($"\"{args[i]}\" is not known here: the number of designs, 0 to 100000, --seed S and --keep DIR are.");
+                return Fail($"\"{args[i]}\" is not known here: the number of designs, 0 to 100000, --seed S, --keep DIR and --all are.");
             }
 
             break;
@@ -48,7 +52,7 @@ if (keep is { Length: > 0 })
     }
 }
 
-Auditor.Print(result, Console.Out);
+Auditor.Print(result, all, Console.Out);
 return result.Defects == 0 ? 0 : 1;
 
 static int Fail(string message)

@@ -199,7 +199,7 @@ internal static class FixingChecks
     private static IEnumerable<Defect> Lonely(WrittenPlan plan, IReadOnlyList<PartSolid> solids)
     {
         var fixings = plan.Fixings.Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
-        foreach (var bore in solids.SelectMany(s => s.Bores).Where(b => b.Feature.For != "drilled" && !fixings.Contains(b.Feature.Id) && !b.Feature.Purpose.Contains("passage", StringComparison.Ordinal) && !b.Feature.Purpose.Contains("relief", StringComparison.Ordinal)))
+        foreach (var bore in solids.Where(s => s.Part.Body.Count > 0).SelectMany(s => s.Bores).Where(b => b.Feature.For != "drilled" && !fixings.Contains(b.Feature.Id) && !b.Feature.Purpose.Contains("passage", StringComparison.Ordinal) && !b.Feature.Purpose.Contains("relief", StringComparison.Ordinal)))
         {
             yield return new Defect("hole-without-fixing", $"{bore.Part.Id}: {bore.Feature.Id} ({bore.Feature.Purpose}) belongs to no fixing");
         }

@@ -30,17 +30,18 @@ public sealed record SheetBend(double ThicknessMm, double RadiusMm, double K, st
         return new SheetBend(thicknessMm, radiusMm, row.Number("k_medium_mild_steel_halfhard_al"), $"air bend, R/T {ratio:0.##}: {row["source"]}");
     }
 
-    /// <summary>The square corner of a flat blank between two sides, with a hole where the bend lines meet so that the bends do not tear.</summary>
-    /// <param name="left">At the least u of the blank, else at its most.</param>
-    /// <param name="low">At the least v, else at its most.</param>
-    /// <param name="heightMm">Of the sides, outside.</param>
-    internal IEnumerable<Feature> Relief(string forWhat, string name, bool left, bool low, double lengthMm, double widthMm, double heightMm)
+    /// <summary>A hole at each inner corner of what is cut out, so that the two bends that meet there do not tear.</summary>
+    internal IEnumerable<Feature> Reliefs(string forWhat, IReadOnlyList<Feature> corners, double lengthMm, double widthMm)
     {
-        var side = heightMm - SetbackMm + (AllowanceMm / 2);
-        var (min, max) = (new Uv(left ? 0 : lengthMm - side, low ? 0 : widthMm - side), new Uv(left ? side : lengthMm, low ? side : widthMm));
-        yield return Notch.Rectangle($"relief/{name}", forWhat, "corner between two sides", WorkedFrom.Seen, min, max, null, "height of the sides to the bend line");
-        yield return new Hole(
-            $"relief/{name}/hole", forWhat, "bend relief", WorkedFrom.Seen, new Uv(left ? max.U : min.U, low ? max.V : min.V), 2 * ThicknessMm, null, null, null, null,
-            "twice the thickness [R]", "where both bend lines meet", null);
+        foreach (var (corner, i) in corners.OfType<Notch>().Select((c, i) => (c, i + 1)))
+        {
+            var (left, low) = (corner.Min.U < 0, corner.Min.V < 0);
+            if ((left || corner.Max.U > lengthMm) && (low || corner.Max.V > widthMm) && corner.Max.U - corner.Min.U > SetbackMm && corner.Max.V - corner.Min.V > SetbackMm)
+            {
+                yield return new Hole(
+                    $"relief/{i}", forWhat, "bend relief", WorkedFrom.Seen, new Uv(left ? corner.Max.U : corner.Min.U, low ? corner.Max.V : corner.Min.V), 2 * ThicknessMm, null, null, null, null,
+                    "twice the thickness [R]", "where both bend lines meet", null);
+            }
+        }
     }
 }

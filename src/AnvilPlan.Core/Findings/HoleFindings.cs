@@ -13,7 +13,7 @@ internal static class HoleFindings
 
     public static IEnumerable<Finding> Find(PlanSoFar plan)
     {
-        foreach (var part in plan.Parts.Parts.Where(p => p.Flat))
+        foreach (var part in plan.Parts.Parts.Where(p => p is { Flat: true, Kind: not Shell.PartKind.Blank }))
         {
             var keep = plan.Joints.KeepClear.Where(k => k.PartId == part.Id).ToList();
             foreach (var finding in part.Features.OfType<Hole>().Where(h => h.For != DrilledPattern.For).SelectMany(h => Edge(plan, part, h)))

@@ -77,8 +77,8 @@ internal sealed class MountHoles
         var (axis, ways) = model.Mount switch
         {
             MountStyle.Standoffs when _device.StandoffMm > 0 => (inward.Opposite(), (FixingWay[])[OnStandoffs(deck, thick, near, points.Count)]),
-            MountStyle.TappedBody => (inward, [IntoTheBody(deck, thick, nearFace)]),
-            MountStyle.PanelScrews when model.DepthMaxMm is not null => (inward, [IntoTheBody(deck, thick, nearFace)]),
+            MountStyle.TappedBody => (inward, IntoTheBody(deck, thick, nearFace)),
+            MountStyle.PanelScrews when model.DepthMaxMm is not null => (inward, IntoTheBody(deck, thick, nearFace)),
             MountStyle.PanelScrews when model.SeatInside => (inward, [NutOnTheDevice(deck, thick, nearFace)]),
             _ when model.InPanel => (inward, [NutBehind(deck, thick, near)]),
             _ when deck.Section == BarShape.Slotted => (inward.Opposite(), InTheSlot(deck, model.BoardMm, near)),
@@ -136,19 +136,28 @@ internal sealed class MountHoles
             slotted ? [new BoughtPiece("nut", $"{_thread.Name} slot nut for profile {deck.ThicknessMm:0.#}", 1, SlotNutCents), new BoughtPiece("stud", $"stud {_thread.Name} x 12, into the standoff", 1, StudCents)] : []);
     }
 
-    /// <summary>A screw from behind through the deck into a thread of the device.</summary>
-    private FixingWay IntoTheBody(SolidPart deck, double thick, double nearFace)
+    /// <summary>A screw from behind through the deck into a thread of the device, with as many washers as make a length on sale fit.</summary>
+    private FixingWay[] IntoTheBody(SolidPart deck, double thick, double nearFace)
     {
         var picker = new ScrewPicker(Tables);
         var form = FlushFromBehind ? HeadForm.Countersunk : HeadForm.Pan;
-        var choice = picker.Tapped(
-            $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, form, Plates(deck, thick), WasherMm, new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(_thread), "mm", "thread table"),
-            new WhyTerm("free depth in the device", _device.Model.DepthMaxMm!.Value, "mm", "model " + _device.Model.Id), 0, Device.ScrewLengthMm);
         var padMm = _pad?.ThicknessMm ?? 0;
-        return new FixingWay(
-            FixingKind.Screw, nearFace - (_device.Away.Sign() * thick), [.. Layers(deck, thick, 0, fromTheDevice: false), OfTheDevice(thick + padMm, thick + padMm + _device.Model.DepthMaxMm.Value)],
-            ScrewWays.Screw(Tables.Head(_thread.Name, form), _thread.NominalMm, choice.LengthMm ?? thick + padMm + 2, WasherMm), [choice], []);
+        return [.. Washers(form).Select(Way)];
+
+        FixingWay Way(double washers)
+        {
+            var choice = picker.Tapped(
+                $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, form, Plates(deck, thick), washers, new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(_thread), "mm", "thread table"),
+                new WhyTerm("free depth in the device", _device.Model.DepthMaxMm!.Value, "mm", "model " + _device.Model.Id), 0, Device.ScrewLengthMm);
+            return new FixingWay(
+                FixingKind.Screw, nearFace - (_device.Away.Sign() * thick), [.. Layers(deck, thick, 0, fromTheDevice: false), OfTheDevice(thick + padMm, thick + padMm + _device.Model.DepthMaxMm.Value)],
+                ScrewWays.Screw(Tables.Head(_thread.Name, form), _thread.NominalMm, choice.LengthMm ?? thick + padMm + 2, washers), [choice], []);
+        }
     }
+
+    /// <summary>What may lie under a head: what was decided, and up to three washers more where no length was chosen by hand.</summary>
+    private IEnumerable<double> Washers(HeadForm form) => Enumerable.Range(0, form == HeadForm.Countersunk || Device.ScrewLengthMm is not null ? 1 : 4)
+        .Select(n => WasherMm + Math.Round(n * Tables.Nut(_thread.Name).WasherThicknessMm, 3));
 
     /// <summary>Head outside on the panel, the device's flange behind it, and the nut on that.</summary>
     private FixingWay NutOnTheDevice(SolidPart deck, double thick, double nearFace)
@@ -177,8 +186,8 @@ internal sealed class MountHoles
     private FixingWay[] InTheSlot(SolidPart deck, double board, double near)
     {
         var bar = _catalog.Bar(deck.BarId!);
-        var (lip, slot, washer) = (bar.WallMm ?? 1.5, bar.SlotDepthMm ?? 6, Tables.Nut(_thread.Name).WasherThicknessMm);
-        return [.. Enumerable.Range(0, Device.ScrewLengthMm is null ? 4 : 1).Select(n => Way(WasherMm + (n * washer)))];
+        var (lip, slot) = (bar.WallMm ?? 1.5, bar.SlotDepthMm ?? 6);
+        return [.. Washers(HeadForm.Pan).Select(Way)];
 
         FixingWay Way(double washers)
         {

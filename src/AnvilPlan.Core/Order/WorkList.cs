@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fixings;
@@ -31,7 +32,7 @@ public static class WorkList
         new WorkStep("finish", "Sand and finish all faces", parts.Parts.Where(p => p.LeafOf is null).Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Parts.Select(p => p.Id)]),
     ];
 
-    private static double MachineMin(WorkRates rates, Part part) => part.Features.Where(f => f.For is not (DrilledPattern.For or Recess.AsSold)).Sum(f => f switch
+    private static double MachineMin(WorkRates rates, Part part) => part.Features.Where(f => f.For is not (DrilledPattern.For or Recess.AsSold) && !FlatPattern.IsUnfolded(f)).Sum(f => f switch
     {
         Hole => rates.HoleMin,
         Opening { Round: true } o when o.WidthMm <= DrilledUpToMm => rates.HoleMin,

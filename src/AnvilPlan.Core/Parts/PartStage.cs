@@ -3,6 +3,7 @@ using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
 using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
@@ -48,14 +49,23 @@ public static class PartStage
         var (length, width) = (Clean(whole.LengthMm), Clean(whole.WidthMm));
         return new Part(
             whole.Id, whole.Name, whole.Kind, whole.MaterialId, material.Name, whole.NominalMm, Clean(whole.ThicknessMm), length, width,
-            length + rule.LengthAllowanceMm, width + rule.WidthAllowanceMm, material.HasGrain, whole.Print?.MassG ?? leaves.Sum(p => p.MassG), "outside", "inside", null, box,
-            new Frame(box.Min, Direction.Right, Direction.Back), whole.Features, fingerprint, record?.State ?? PartState.ToDo,
+            length + rule.LengthAllowanceMm, width + rule.WidthAllowanceMm, material.HasGrain, whole.Print?.MassG ?? leaves.Sum(p => p.MassG), whole.SeenFrom, whole.FarSide, null, box,
+            new Frame(box.Min, Direction.Right, Direction.Back), [.. whole.Features, .. Unfolded(whole, leaves, length, width)], fingerprint, record?.State ?? PartState.ToDo,
             record is { State: not PartState.ToDo } && record.Fingerprint != fingerprint, whole.Whys)
         {
             Body = [],
             Print = whole.Print,
         };
     }
+
+    /// <summary>What is cut into the faces, where it lies on the blank: that is what is cut before anything is bent.</summary>
+    private static IEnumerable<Feature> Unfolded(Compound whole, List<Part> leaves, double lengthMm, double widthMm) =>
+        from piece in whole.Pieces
+        let leaf = leaves.Find(l => l.Id == piece.LeafId)
+        where leaf is not null
+        from feature in leaf.Features.Select((f, i) => FlatPattern.OnBlank(f, leaf, piece, lengthMm, widthMm, i + 1))
+        where feature is not null
+        select Cleaned(feature);
 
     private static Part Make(
         SolidPart solid, IReadOnlyList<Feature> features, Catalog catalog, ShopProfile shop, PartRecord? record, Design design, FitPlan fit, JointPlan joints)

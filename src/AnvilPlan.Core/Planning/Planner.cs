@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Cost;
@@ -75,7 +76,7 @@ public static class Planner
             size.X, size.Y, size.Z, size.Z + Underneath.StandsMm(plan), fit.Envelope.Outer.VolumeMm3 * 1e-6,
             fit.Envelope.Inner.VolumeMm3 <= 0 ? 0 : bodies / fit.Envelope.Inner.VolumeMm3,
             parts.Where(p => p.LeafOf is null).Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
-            parts.Count(p => p.LeafOf is null), parts.Sum(p => p.Features.Count(f => f is EdgeHole || (f is Hole && f.For != DrilledPattern.For))), plan.Cuts.Sheets.Count, plan.Cuts.SheetUse,
+            parts.Count(p => p.LeafOf is null), parts.Sum(p => p.Features.Count(f => !FlatPattern.IsUnfolded(f) && (f is EdgeHole || (f is Hole && f.For != DrilledPattern.For)))), plan.Cuts.Sheets.Count, plan.Cuts.SheetUse,
             plan.Cost.TotalCents, plan.Cost.Hours, fit.Devices.Sum(d => d.Model.HeatW),
             findings.Count(f => f.Severity == Severity.Stop), findings.Count(f => f.Severity == Severity.Warn), findings.Count(f => f.Severity == Severity.Note));
     }

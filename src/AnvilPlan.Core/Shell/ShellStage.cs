@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
@@ -45,6 +46,14 @@ public sealed record Compound(
     string Id, string Name, PartKind Kind, string MaterialId, double NominalMm, double LengthMm, double WidthMm, double ThicknessMm, IReadOnlyList<Feature> Features, IReadOnlyList<Why> Whys)
 {
     public PrintJob? Print { get; init; }
+
+    /// <summary>The faces of a bent part, each with its way to the blank; empty for what is printed.</summary>
+    public IReadOnlyList<FlatPiece> Pieces { get; init; } = [];
+
+    /// <summary>The side from which the blank is drawn, and the other.</summary>
+    public string SeenFrom { get; init; } = "outside";
+
+    public string FarSide { get; init; } = "inside";
 }
 
 /// <summary>Second stage: each construction system lays its solids.</summary>

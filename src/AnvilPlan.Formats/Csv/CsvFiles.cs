@@ -56,7 +56,7 @@ public static class CsvFiles
     [
         .. HoleNumbers.Sorted(p).Select((h, i) => new HoleRow(p.Id, i + 1, h.At.U, h.At.V, h.DiaMm, h.DepthMm, h.Thread, h.SinkDiaMm, h.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide, null, null, h.Purpose)),
         .. EdgeHoles.Sorted(p).Select((h, i) => new HoleRow(
-            p.Id, HoleNumbers.Sorted(p).Count + i + 1, EdgeHoles.At(p, h).U, EdgeHoles.At(p, h).V, h.DiaMm, h.DepthMm, h.Thread, null, EdgeHoles.Word(h.Edge), h.FromSeenMm, h.SlotMm, h.Purpose)),
+            p.Id, HoleNumbers.Sorted(p).Count + i + 1, EdgeHoles.At(p, h).U, EdgeHoles.At(p, h).V, h.DiaMm, h.DepthMm, h.Thread, h.SinkDiaMm, EdgeHoles.Word(h.Edge), h.FromSeenMm, h.SlotMm, h.Purpose)),
     ]));
 
     /// <summary>One hole; the names are the columns.</summary>

@@ -123,7 +123,7 @@ public static class PacketPages
                 EdgeHoles.Sorted(part).Select(h => new[]
                 {
                     EdgeHoles.Word(h.Edge), N(h.AlongMm), N(h.FromSeenMm), N(h.DiaMm), N(h.DepthMm),
-                    h.Purpose + (h.Thread is { } t ? $", tap {t}" : "") + (h.SlotMm is { } s ? $", slot {N(s)} long" : ""),
+                    h.Purpose + (h.Thread is { } t ? $", tap {t}" : "") + (h.SlotMm is { } s ? $", slot {N(s)} long" : "") + (h.SinkDiaMm is { } sink ? $", sink {N(sink)}" : ""),
                 }));
         }
     }

@@ -46,7 +46,7 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
                 Feet = null,
                 Panels = [.. design.Box.Panels.Select(p => p with { MaterialId = "acrylic", NominalMm = 6, MeasuredMm = null, InsetMm = 0, Hold = p.Face == Face.Top ? PanelHold.Removable : PanelHold.Fixed })],
             },
-            Structures = [.. design.Structures, new AcrylicStack(id, "acrylic", 6, null, 14, 0, "M4")],
+            Structures = [.. design.Structures, new AcrylicStack(id, "acrylic", 6, null, 20, 0, "M4")],
         };
     }
 
@@ -211,11 +211,12 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
         }
 
         var thread = plan.Catalog.Fasteners.Thread(own.Thread);
-        var least = 3 * thread.ClearanceLooseMm;
+        // the middle of a hole keeps two diameters to either rim
+        var least = 2 * PlacementCheck.EdgeDistanceMm(plan.Catalog.Material(own.MaterialId), thread.ClearanceLooseMm);
         if (own.WallMm < least)
         {
             yield return Finding.Of("stack-wall-thin", Severity.Warn,
-                $"A wall of {Say.Mm(own.WallMm)} mm leaves {Say.Mm((own.WallMm - thread.ClearanceLooseMm) / 2)} mm beside the bolts: acrylic wants the hole's diameter, a wall of {Say.Mm(least)} mm.",
+                $"A wall of {Say.Mm(own.WallMm)} mm leaves {Say.Mm((own.WallMm - thread.ClearanceLooseMm) / 2)} mm beside the bolts: acrylic wants two diameters to the middle of each, a wall of {Say.Mm(least)} mm.",
                 [own.Id], new Remedy("wider", $"Make the wall {Say.Mm(Math.Ceiling(least))} mm", d => d.WithStructure<AcrylicStack>(own.Id, s => s with { WallMm = Math.Ceiling(least) })));
         }
     }

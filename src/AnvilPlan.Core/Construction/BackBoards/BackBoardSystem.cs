@@ -25,6 +25,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     /// <summary>Light leaves a polished or bevelled edge of acrylic when the bevel is steeper than the critical angle.</summary>
     private const double AcrylicIndex = 1.49;
 
+    private const double UsualStudsMm = 400;
+    private const double UsualFirstStudMm = 60;
     private const double WallScrewMm = 5;
 
     /// <summary>A stud is 38 mm wide and more: its screw may stand so far from its middle, mm.</summary>
@@ -62,10 +64,12 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         Brief = design.Brief with { Place = Place.Wall, StandsOn = Face.Back },
         Box = design.Box with
         {
+            // as wide as reaches two studs
+            WidthMm = Math.Max(design.Box.WidthMm, UsualFirstStudMm + UsualStudsMm + 60),
             Feet = null,
             Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { Hold = PanelHold.Fixed } : design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })],
         },
-        Structures = [.. design.Structures, new BackBoard(id, "pine-40x20", 40, new PadRule("acrylic", 6, 5, 45, true), 400, 60, 2)],
+        Structures = [.. design.Structures, new BackBoard(id, "pine-45x45", 40, new PadRule("acrylic", 6, 5, 45, true), UsualStudsMm, UsualFirstStudMm, 2)],
     };
 
     protected override void Check(StructureCheck check, BackBoard own, Design design)

@@ -37,7 +37,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         {
             Box = design.Box with
             {
-                Panels = [.. design.Box.Panels.Select(p => path.Contains(p.Face) ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p.Face == Face.Bottom ? p with { Hold = PanelHold.Removable } : p)],
+                Panels = [.. design.Box.Panels.Select(p => path.Contains(p.Face) ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p.Face == Face.Bottom ? p with { Hold = PanelHold.Removable, Fit = p.Fit ?? Fits.FitClass.Sliding } : p)],
                 Edges = [.. design.Box.Edges.Select(e => Settled(e, path))],
             },
             Structures = [.. design.Structures, new BentWrap(id, path, [new WrapCorner(EdgeId.FrontTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock), new WrapCorner(EdgeId.BackTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock)], null)],
@@ -315,9 +315,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
     {
         var sheet = draft.Panels[run[0]];
         var material = draft.Catalog.Material(sheet.MaterialId);
-        var outer = draft.Fit.Envelope.Outer.Size;
         var along = own.Corners[0].Edge.Along();
-        double Outside(Face face) => outer[Enum.GetValues<Axis>().First(a => a != along && a != face.Outward().Axis())];
         var web = own.WebMm ?? KerfGuide.For(material).WebMm;
         var features = new List<Feature>();
         var width = sheet.Box.Size[along];
@@ -326,7 +324,6 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         foreach (var (face, i) in run.Select((f, i) => (f, i)))
         {
             var corner = i == 0 ? null : own.Corners.First(c => c.Edge == Faces.Between(run[i - 1], face));
-            var next = i + 1 < run.Count ? own.Corners.First(c => c.Edge == Faces.Between(face, run[i + 1])) : null;
             if (corner is not null)
             {
                 var layer = corner.Method == CornerMethod.Laminated ? 0 : web;
@@ -336,14 +333,28 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
                 length += zone;
             }
 
-            var flat = Outside(face) - (corner?.RadiusMm ?? 0) - (next?.RadiusMm ?? 0);
-            terms.Add(new WhyTerm($"{Deck.Name(face)}, flat", Math.Round(flat, 3), "mm", "outside length less the radii"));
-            length += flat;
+            var flatMm = draft.Panels[face].Box.Size[Enum.GetValues<Axis>().First(a => a != along && a != face.Outward().Axis())];
+            terms.Add(new WhyTerm($"{Deck.Name(face)}, flat", Math.Round(flatMm, 3), "mm", "outside length less the radii"));
+            length += flatMm;
         }
 
+        var flat = new FlatPattern();
+        var first = run[0].Outward();
+        var u = run[1].Outward();
+        var piece = flat.Base(sheet, u, first.Cross(u));
+        for (var i = 1; i < run.Count; i++)
+        {
+            var corner = own.Corners.First(c => c.Edge == Faces.Between(run[i - 1], run[i]));
+            var zone = Math.PI / 2 * (corner.RadiusMm - ((corner.Method == CornerMethod.Laminated ? 0 : web) / 2));
+            piece = flat.Fold(
+                piece, run[i].Outward(), draft.Fit.Envelope.Outer.Side(run[i].Outward()), draft.Panels[run[i]], run[i - 1].Outward().Opposite(), draft.Fit.Envelope.Outer.Side(run[i - 1].Outward()), zone, corner.RadiusMm);
+        }
+
+        var (pieces, flatLength, flatWidth, corners) = flat.Finish(own.Id);
         return new Compound(
-            id, $"Strip {string.Join(", ", run.Select(Deck.Name))}", PartKind.Blank, sheet.MaterialId, sheet.NominalMm, length, width, sheet.ThicknessMm, features,
-            [new Why("blank length", Math.Round(length, 3), "mm", "flats and quarter circles on the web's middle", terms, "kerf-bending geometry: a (Ro - w/2)")]);
+            id, $"Strip {string.Join(", ", run.Select(Deck.Name))}", PartKind.Blank, sheet.MaterialId, sheet.NominalMm, flatLength, flatWidth, sheet.ThicknessMm, [.. corners, .. features],
+            [new Why("blank length", Math.Round(flatLength, 3), "mm", "flats and quarter circles on the web's middle", terms, "kerf-bending geometry: a (Ro - w/2)")])
+        { Pieces = pieces };
     }
 
     /// <summary>The cuts of one bend, on the inside, from where its tangent lies.</summary>

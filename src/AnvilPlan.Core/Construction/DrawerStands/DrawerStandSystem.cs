@@ -50,7 +50,7 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
             Support = TraySupport.None,
             RailBarId = null,
             GapMm = SlideMm + 0.3,
-            Drawer = new Drawer(Face.Front, Math.Round(design.Box.DepthMm * 0.8)),
+            Drawer = new Drawer(Face.Front, Travel(design, catalog)),
         };
         return design with
         {
@@ -59,6 +59,10 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
             Structures = [.. design.Structures, new DrawerStand(id, bottom.Id, "birch-plywood", 9, 40, 6, RunnerKind.SideSlides)],
         };
     }
+
+    /// <summary>The longest slide that finds room behind the front.</summary>
+    private static double Travel(Design design, Catalog catalog) =>
+        SlideLengthsMm.Where(l => l <= Envelope.Of(design, catalog).Inner.Size.Y - (2 * (SlideMm + 0.3))).DefaultIfEmpty(SlideLengthsMm[0]).Max();
 
     protected override void Check(StructureCheck check, DrawerStand own, Design design)
     {
@@ -170,7 +174,15 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
 
             if (draft.Shell.Panels.TryGetValue(Face.Front, out var front))
             {
-                FixingRows.Screw(draft, face, front, new RowRule(own.Id, $"{own.Id}/front", 30, 250, "screw to the drawer's front"));
+                // the front is glued on where both are of wood: a board of that thickness holds no screw from inside
+                if (draft.Catalog.Material(face.MaterialId).Wood && draft.Catalog.Material(front.MaterialId).Wood)
+                {
+                    draft.Hold(face, front, HoldBy.Glue, own.Id);
+                }
+                else
+                {
+                    FixingRows.Screw(draft, face, front, new RowRule(own.Id, $"{own.Id}/front", 30, 250, "screw to the drawer's front"));
+                }
             }
         }
 

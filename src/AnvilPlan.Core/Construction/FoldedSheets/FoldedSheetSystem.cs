@@ -35,7 +35,7 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         Face[] faces = taken.Count == 0 ? [Face.Bottom, Face.Front, Face.Back] : [Face.Top, Face.Left, Face.Right];
         return faces.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = null, InsetMm = 0 })) with
         {
-            Structures = [.. design.Structures, new FoldedSheet(id, faces, 1.5, taken.Count == 0 ? 12 : 0, SheetJoin.RivetNuts)],
+            Structures = [.. design.Structures, new FoldedSheet(id, faces, 1.5, taken.Count == 0 ? 16 : 0, SheetJoin.RivetNuts)],
         };
     }
 
@@ -166,39 +166,54 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         });
     }
 
-    /// <summary>The flat sheet: outside lengths less the bend deductions each way, corners taken out between two sides.</summary>
+    /// <summary>The flat sheet, unfolded from base, sides and returns as they were laid, with a hole where two bend lines meet.</summary>
     private static Compound Blank(FoldedSheet own, ShellDraft draft, SolidPart basis, List<Face> present, List<EdgeId> returns)
     {
         var bend = SheetBend.Of(draft.Catalog.Material(basis.MaterialId), basis.ThicknessMm, own.RadiusMm);
-        var outer = draft.Fit.Envelope.Outer.Size;
-        var normal = own.Faces[0].Outward().Axis();
-        double Flange(Face of, Face to) => returns.Contains(Faces.Between(of, to)) ? own.ReturnMm + bend.ThicknessMm - bend.DeductionMm : 0;
-        var whys = new List<Why>();
-        double Across(Axis axis, string name)
+        var (envelope, foot) = (draft.Fit.Envelope, own.Faces[0]);
+        var flat = new FlatPattern();
+        var (u, v) = foot.DrawnAxes();
+        var pieces = new Dictionary<Face, FlatPiece> { [foot] = flat.Base(draft.Panels[foot], u, v) };
+        var up = foot.Outward().Opposite();
+        foreach (var side in present.Skip(1))
         {
-            var sides = present.Skip(1).Where(f => f.Outward().Axis() == axis).ToList();
-            var top = own.Faces[0].Opposite();
-            var flat = outer[axis] + sides.Sum(s => outer[normal] - bend.DeductionMm + Flange(s, top))
-                + ((Direction[])[Directions.Of(axis, -1), Directions.Of(axis, 1)]).Select(Faces.Of).Where(f => !sides.Contains(f)).Sum(f => Flange(own.Faces[0], f));
-            whys.Add(new Why(name, Math.Round(flat, 3), "mm", "outside lengths - bend deductions + returns",
-                [
-                    new WhyTerm("base, outside", outer[axis], "mm", "envelope"), new WhyTerm("sides, outside, together", sides.Count * outer[normal], "mm", "envelope"),
-                    new WhyTerm("bend deduction, each", -bend.DeductionMm, "mm", $"R {own.RadiusMm}, T {bend.ThicknessMm:0.##}, K {bend.K}"),
-                ], bend.Source));
-            return flat;
+            pieces[side] = flat.Fold(pieces[foot], side.Outward(), envelope.Outer.Side(side.Outward()), draft.Panels[side], up, envelope.Outer.Side(foot.Outward()), bend.AllowanceMm, bend.SetbackMm);
         }
 
-        var (u, v) = own.Faces[0].DrawnAxes();
-        var (length, width) = (Across(u.Axis(), "blank length"), Across(v.Axis(), "blank width"));
-        return new Compound(own.Id, $"Folded sheet, {string.Join(", ", own.Faces.Select(Deck.Name))}", PartKind.Blank, basis.MaterialId, basis.NominalMm, length, width, basis.ThicknessMm, [.. Reliefs(own, present, bend, length, width, outer[normal])], whys);
-    }
+        foreach (var edge in returns)
+        {
+            var outside = Returned(own, draft.Design, edge)!.Value;
+            var inside = edge.Of().A == outside ? edge.Of().B : edge.Of().A;
+            if (draft.Members.Find(m => m.Id == ReturnId(own, edge)) is { } strip)
+            {
+                flat.Fold(pieces[inside], outside.Outward(), envelope.InnerPlane(outside), strip, inside.Outward().Opposite(), envelope.Outer.Side(inside.Outward()), bend.AllowanceMm, bend.SetbackMm);
+            }
+        }
 
-    private static IEnumerable<Feature> Reliefs(FoldedSheet own, List<Face> present, SheetBend bend, double length, double width, double heightMm)
-    {
-        var (u, v) = own.Faces[0].DrawnAxes();
-        var corners = ((Direction, Direction)[])[(u.Opposite(), v.Opposite()), (u, v.Opposite()), (u.Opposite(), v), (u, v)];
-        return corners.Where(c => present.Skip(1).Contains(Faces.Of(c.Item1)) && present.Skip(1).Contains(Faces.Of(c.Item2)))
-            .SelectMany(c => bend.Relief(own.Id, $"{Deck.Name(Faces.Of(c.Item1))}-{Deck.Name(Faces.Of(c.Item2))}", c.Item1 == u.Opposite(), c.Item2 == v.Opposite(), length, width, heightMm));
+        var (laid, length, width, corners) = flat.Finish(own.Id);
+        var folded = pieces.Keys.Select(f => draft.Panels[f].Box).Concat(draft.Members.Where(m => m.LeafOf == own.Id).Select(m => m.Box)).Aggregate((a, b) => Box.Between(a.Min, a.Max) with
+        {
+            Min = new(Math.Min(a.Min.X, b.Min.X), Math.Min(a.Min.Y, b.Min.Y), Math.Min(a.Min.Z, b.Min.Z)),
+            Max = new(Math.Max(a.Max.X, b.Max.X), Math.Max(a.Max.Y, b.Max.Y), Math.Max(a.Max.Z, b.Max.Z)),
+        });
+        Why Across(Axis axis, double value, string name)
+        {
+            var sides = present.Skip(1).Count(f => f.Outward().Axis() == axis);
+            return new Why(name, Math.Round(value, 3), "mm", "outside lengths - a bend deduction at each bend + returns",
+                [
+                    new WhyTerm("base, outside", Math.Round(folded.Size[axis], 3), "mm", "as folded"), new WhyTerm("sides, outside, together", Math.Round(sides * folded.Size[up.Axis()], 3), "mm", "as folded"),
+                    new WhyTerm("bend deduction, each", -bend.DeductionMm, "mm", $"R {own.RadiusMm}, T {bend.ThicknessMm:0.##}, K {bend.K}"),
+                ], bend.Source);
+        }
+
+        return new Compound(
+            own.Id, $"Folded sheet, {string.Join(", ", own.Faces.Select(Deck.Name))}", PartKind.Blank, basis.MaterialId, basis.NominalMm, length, width, basis.ThicknessMm,
+            [.. corners, .. bend.Reliefs(own.Id, corners, length, width)], [Across(u.Axis(), length, "blank length"), Across(v.Axis(), width, "blank width")])
+        {
+            Pieces = laid,
+            SeenFrom = basis.SeenFrom,
+            FarSide = basis.FarSide,
+        };
     }
 
     protected override void Join(FoldedSheet own, JointDraft draft)

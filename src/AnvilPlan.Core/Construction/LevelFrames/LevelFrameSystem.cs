@@ -18,6 +18,9 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     private const double RailEdgeMm = 4;
 
     private const double LeastPostMm = 20;
+
+    /// <summary>Two levels with hardware on both want at least so much, mm.</summary>
+    private const double LeastHeightMm = 260;
     private const long SaddleCents = 110;
     private const long FittingCents = 420;
     private const long FlangeCents = 380;
@@ -36,10 +39,10 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
 
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
-        Box = design.Box with { Feet = null, Panels = [.. design.Box.Panels.Select(p => design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })] },
+        Box = design.Box with { HeightMm = Math.Max(design.Box.HeightMm, LeastHeightMm), Feet = null, Panels = [.. design.Box.Panels.Select(p => design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })] },
         Trays = design.Trays.Any(t => t.Support == TraySupport.OnBars)
             ? design.Trays
-            : [.. design.Trays, Level(id + "-low", "Lower level", 60), Level(id + "-high", "Upper level", Math.Max(100, Math.Round(design.Box.HeightMm * 0.6)))],
+            : [.. design.Trays, Level(id + "-low", "Lower level", 60), Level(id + "-high", "Upper level", Math.Max(150, Math.Round(design.Box.HeightMm * 0.6)))],
         Structures = [.. design.Structures, new LevelFrame(id, "steel-conduit-1-2", "aluminium-6061-slotted-20", FrameFitting.Clamp, null, [])],
     };
 

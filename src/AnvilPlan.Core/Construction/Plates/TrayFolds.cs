@@ -83,7 +83,7 @@ internal static class TrayFolds
         if (laid.Count > 0)
         {
             draft.Trays[tray.Id] = plate with { LeafOf = BlankId(tray) };
-            draft.Compounds.Add(Blank(draft.Catalog, tray, flanges, plate, draft.Fit.Trays[tray.Id].Size, laid));
+            draft.Compounds.Add(Blank(draft, tray, flanges, basis, outer, draft.Fit.Trays[tray.Id].Size, laid));
         }
     }
 
@@ -104,29 +104,34 @@ internal static class TrayFolds
         return new SolidPart(id, name, PartKind.Member, plate.MaterialId, plate.NominalMm, box, SolidPart.FrameOf(box, u, outward.Cross(u), false), "outside", "inside", null) { LeafOf = BlankId(tray) };
     }
 
-    /// <summary>The flat sheet: outside sizes less a bend deduction for each flange, corners taken out where two meet.</summary>
-    private static Compound Blank(Catalog catalog, Tray tray, TrayFlanges flanges, SolidPart plate, Point3 outside, List<Face> laid)
+    /// <summary>The flat sheet, unfolded from plate and flanges as they were laid.</summary>
+    private static Compound Blank(ShellDraft draft, Tray tray, TrayFlanges flanges, Face basis, Box outer, Point3 outside, List<Face> laid)
     {
-        var bend = SheetBend.Of(catalog.Material(plate.MaterialId), plate.ThicknessMm, flanges.RadiusMm);
-        var whys = new List<Why>();
-        double Across(Direction way, string name)
+        var plate = draft.Trays[tray.Id];
+        var bend = SheetBend.Of(draft.Catalog.Material(plate.MaterialId), plate.ThicknessMm, flanges.RadiusMm);
+        var flat = new FlatPattern();
+        var (u, v) = (plate.Frame.U, plate.Frame.V);
+        var foot = flat.Base(plate, u, v);
+        foreach (var side in laid)
+        {
+            flat.Fold(foot, side.Outward(), outer.Side(side.Outward()), draft.Members.Find(m => m.Id == FlangeId(tray, side))!, basis.Outward().Opposite(), outer.Side(basis.Outward()), bend.AllowanceMm, bend.SetbackMm);
+        }
+
+        var (pieces, length, width, corners) = flat.Finish(tray.Id);
+        Why Across(Direction way, double value, string name)
         {
             var count = laid.Count(f => f.Outward().Axis() == way.Axis());
-            var flat = outside[way.Axis()] + (count * (flanges.HeightMm - bend.DeductionMm));
-            whys.Add(new Why(name, Math.Round(flat, 3), "mm", "outside size + flanges - bend deductions",
+            return new Why(name, Math.Round(value, 3), "mm", "outside size + flanges - bend deductions",
                 [
                     new WhyTerm("tray, outside", outside[way.Axis()], "mm", "fit"), new WhyTerm("flanges, outside, together", count * flanges.HeightMm, "mm", "tray"),
                     new WhyTerm("bend deductions, together", -count * bend.DeductionMm, "mm", $"R {flanges.RadiusMm}, T {bend.ThicknessMm:0.##}, K {bend.K}"),
-                ], bend.Source));
-            return flat;
+                ], bend.Source);
         }
 
-        var (u, v) = (plate.Frame.U, plate.Frame.V);
-        var (length, width) = (Across(u, "blank length"), Across(v, "blank width"));
-        var corners = ((Direction U, Direction V)[])[(u.Opposite(), v.Opposite()), (u, v.Opposite()), (u.Opposite(), v), (u, v)];
-        var reliefs = corners.Where(c => laid.Contains(Faces.Of(c.U)) && laid.Contains(Faces.Of(c.V)))
-            .SelectMany(c => bend.Relief(tray.Id, $"{Deck.Name(Faces.Of(c.U))}-{Deck.Name(Faces.Of(c.V))}", c.U == u.Opposite(), c.V == v.Opposite(), length, width, flanges.HeightMm));
-        return new Compound(BlankId(tray), $"{tray.Name}, folded", PartKind.Blank, plate.MaterialId, plate.NominalMm, length, width, plate.ThicknessMm, [.. reliefs], whys);
+        return new Compound(
+            BlankId(tray), $"{tray.Name}, folded", PartKind.Blank, plate.MaterialId, plate.NominalMm, length, width, plate.ThicknessMm, [.. corners, .. bend.Reliefs(tray.Id, corners, length, width)],
+            [Across(u, length, "blank length"), Across(v, width, "blank width")])
+        { Pieces = pieces, SeenFrom = plate.SeenFrom, FarSide = plate.FarSide };
     }
 
     /// <summary>Flanges that carry their tray are fixed to the walls beside them.</summary>

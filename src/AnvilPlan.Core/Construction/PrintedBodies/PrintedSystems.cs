@@ -44,7 +44,7 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
 
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
-        Structures = [.. design.Structures, new PrintedBody(id, [Face.Bottom, Face.Left, Face.Right, Face.Front, Face.Back], "petg", 6, 1.2, 0.2, PieceJoin.Pins, true)],
+        Structures = [.. design.Structures, new PrintedBody(id, [Face.Bottom, Face.Left, Face.Right, Face.Front, Face.Back], "petg", 7, 1.2, 0.2, PieceJoin.Pins, true)],
     };
 
     protected override void Check(StructureCheck check, PrintedBody own, Design design)
@@ -197,7 +197,7 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
 
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
-        Structures = [.. design.Structures, new PrintedEnds(id, "petg", 14, 1.6, 0.35, "aluminium-6061-12x12", 8, FitClass.Snug)],
+        Structures = [.. design.Structures, new PrintedEnds(id, "petg", 14, 1.6, 0.35, "aluminium-6061-15x15", 8, FitClass.Snug)],
     };
 
     protected override void Check(StructureCheck check, PrintedEnds own, Design design)

@@ -1,0 +1,192 @@
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Bends;
+
+/// <summary>A coordinate of the blank as it follows from a point of the folded part: constant and plus or minus one axis, mm.</summary>
+public readonly record struct FlatLine(double C, int Sign, Axis Axis)
+{
+    public double Of(Point3 p) => C + (Sign * p[Axis]);
+}
+
+/// <summary>One face of a folded or bent part with its way to the blank.</summary>
+public sealed record FlatPiece(string LeafId, FlatLine U, FlatLine V)
+{
+    public Uv Of(Point3 p) => new(U.Of(p), V.Of(p));
+}
+
+/// <summary>
+/// Unfolds faces into the plane of the first, bend by bend: along each bend the flat is as long as the neutral line, and everything
+/// beyond it moves with it. What the pieces do not cover of the blank is cut away.
+/// </summary>
+internal sealed class FlatPattern
+{
+    private const string Unfolded = "flat/";
+    private readonly List<FlatPiece> _pieces = [];
+    private readonly List<(Uv Min, Uv Max)> _covered = [];
+    private readonly Dictionary<string, int> _regionOf = new(StringComparer.Ordinal);
+
+    /// <summary>What comes from a face, and is counted and timed there.</summary>
+    public static bool IsUnfolded(Feature feature) => feature.Id.StartsWith(Unfolded, StringComparison.Ordinal);
+
+    /// <summary>The face that the blank is drawn from, with u and v along these directions.</summary>
+    public FlatPiece Base(SolidPart leaf, Direction u, Direction v) => Add(leaf, new FlatPiece(leaf.Id, new FlatLine(0, u.Sign(), u.Axis()), new FlatLine(0, v.Sign(), v.Axis())));
+
+    /// <summary>A face that is bent off another.</summary>
+    /// <param name="edge">The side of the other on which it is bent.</param>
+    /// <param name="outerPlane">Coordinate of its outside, along <paramref name="edge"/>.</param>
+    /// <param name="away">The way it runs from the bend.</param>
+    /// <param name="heel">Coordinate of the outside of the other, along <paramref name="away"/>.</param>
+    /// <param name="allowanceMm">Length of the neutral line round the bend.</param>
+    /// <param name="setbackMm">From the outside to where the bend begins.</param>
+    public FlatPiece Fold(FlatPiece from, Direction edge, double outerPlane, SolidPart leaf, Direction away, double heel, double allowanceMm, double setbackMm)
+    {
+        var alongU = from.U.Axis == edge.Axis();
+        var line = alongU ? from.U : from.V;
+        var out_ = line.Sign * edge.Sign();
+        var tangent = line.Of(default(Point3).With(edge.Axis(), outerPlane - (edge.Sign() * setbackMm)));
+        var begins = tangent + (out_ * allowanceMm);
+        var next = new FlatLine(begins - (out_ * (setbackMm + (away.Sign() * heel))), out_ * away.Sign(), away.Axis());
+        var piece = alongU ? new FlatPiece(leaf.Id, next, from.V) : new FlatPiece(leaf.Id, from.U, next);
+        Clip(from.LeafId, alongU, out_, tangent);
+        Add(leaf, piece);
+        Clip(leaf.Id, alongU, -out_, begins);
+        var (own, other) = (_covered[_regionOf[leaf.Id]], _covered[_regionOf[from.LeafId]]);
+        var (low, high) = alongU ? (Math.Max(own.Min.V, other.Min.V), Math.Min(own.Max.V, other.Max.V)) : (Math.Max(own.Min.U, other.Min.U), Math.Min(own.Max.U, other.Max.U));
+        var (a, b) = (Math.Min(tangent, begins), Math.Max(tangent, begins));
+        _covered.Add(alongU ? (new(a, low), new(b, high)) : (new(low, a), new(high, b)));
+        return piece;
+    }
+
+    /// <summary>Everything moved so that the blank begins at its corner; its size, and what is cut out of its rectangle.</summary>
+    public (IReadOnlyList<FlatPiece> Pieces, double LengthMm, double WidthMm, IReadOnlyList<Feature> Corners) Finish(string forWhat)
+    {
+        var min = new Uv(_covered.Min(r => r.Min.U), _covered.Min(r => r.Min.V));
+        var size = new Uv(_covered.Max(r => r.Max.U), _covered.Max(r => r.Max.V)) - min;
+        var rects = _covered.Select(r => (Min: r.Min - min, Max: r.Max - min)).ToList();
+        return ([.. _pieces.Select(p => p with { U = p.U with { C = p.U.C - min.U }, V = p.V with { C = p.V.C - min.V } })], size.U, size.V, [.. Cut(rects, size, forWhat)]);
+    }
+
+    private FlatPiece Add(SolidPart leaf, FlatPiece piece)
+    {
+        var (a, b) = (piece.Of(leaf.Box.Min), piece.Of(leaf.Box.Max));
+        _regionOf[leaf.Id] = _covered.Count;
+        _covered.Add((new(Math.Min(a.U, b.U), Math.Min(a.V, b.V)), new(Math.Max(a.U, b.U), Math.Max(a.V, b.V))));
+        _pieces.Add(piece);
+        return piece;
+    }
+
+    /// <summary>The region of a face ends where its bend begins.</summary>
+    private void Clip(string leafId, bool alongU, int side, double at)
+    {
+        var i = _regionOf[leafId];
+        var (min, max) = _covered[i];
+        _covered[i] = (alongU, side > 0) switch
+        {
+            (true, true) => (min, max with { U = Math.Min(max.U, at) }),
+            (true, false) => (min with { U = Math.Max(min.U, at) }, max),
+            (false, true) => (min, max with { V = Math.Min(max.V, at) }),
+            _ => (min with { V = Math.Max(min.V, at) }, max),
+        };
+    }
+
+    /// <summary>The rectangles of the blank that no piece covers, row by row between all their lines.</summary>
+    private static IEnumerable<Feature> Cut(List<(Uv Min, Uv Max)> rects, Uv size, string forWhat)
+    {
+        List<double> Lines(Func<Uv, double> of, double most) => [.. rects.SelectMany(r => (double[])[of(r.Min), of(r.Max)]).Append(0).Append(most).Select(x => Math.Round(x, 6)).Distinct().Order()];
+        var (us, vs) = (Lines(p => p.U, size.U), Lines(p => p.V, size.V));
+        bool Covered(double u, double v) => rects.Exists(r => u > r.Min.U && u < r.Max.U && v > r.Min.V && v < r.Max.V);
+        var gone = new List<(Uv Min, Uv Max)>();
+        for (var j = 0; j + 1 < vs.Count; j++)
+        {
+            if (vs[j + 1] - vs[j] < 1e-4)
+            {
+                continue;
+            }
+
+            double? start = null;
+            for (var i = 0; i + 1 < us.Count; i++)
+            {
+                var open = us[i + 1] - us[i] > 1e-4 && !Covered((us[i] + us[i + 1]) / 2, (vs[j] + vs[j + 1]) / 2);
+                start = open ? start ?? us[i] : start;
+                if (start is { } from && (!open || i + 2 == us.Count))
+                {
+                    var (min, max) = (new Uv(from, vs[j]), new Uv(open ? us[i + 1] : us[i], vs[j + 1]));
+                    var above = gone.FindIndex(g => Math.Abs(g.Min.U - min.U) < 1e-4 && Math.Abs(g.Max.U - max.U) < 1e-4 && Math.Abs(g.Max.V - min.V) < 1e-4);
+                    if (above >= 0)
+                    {
+                        gone[above] = (gone[above].Min, max);
+                    }
+                    else
+                    {
+                        gone.Add((min, max));
+                    }
+
+                    start = null;
+                }
+            }
+        }
+
+        return gone.Select((g, i) => Notch.Rectangle(
+            $"corner/{i + 1}", forWhat, "cut out between flanges", WorkedFrom.Seen,
+            new(g.Min.U < 1e-4 ? -1 : g.Min.U, g.Min.V < 1e-4 ? -1 : g.Min.V), new(g.Max.U > size.U - 1e-4 ? size.U + 1 : g.Max.U, g.Max.V > size.V - 1e-4 ? size.V + 1 : g.Max.V), null, "what no face covers"));
+    }
+
+    /// <summary>What is cut into a face, as it lies on the blank; null for what belongs to an end of the folded part.</summary>
+    public static Feature? OnBlank(Feature feature, Part leaf, FlatPiece piece, double lengthMm, double widthMm, int number)
+    {
+        Uv At(Uv p) => piece.Of(leaf.Frame.ToSpace(p));
+        (Uv Min, Uv Max) Rect(Uv a, Uv b)
+        {
+            var (p, q) = (At(a), At(b));
+            return (new(Math.Min(p.U, q.U), Math.Min(p.V, q.V)), new(Math.Max(p.U, q.U), Math.Max(p.V, q.V)));
+        }
+
+        var (o, du, dv) = (At(default), At(new(1, 0)), At(new(0, 1)));
+        var (x, y) = (du - o, dv - o);
+        // drawn mirrored means seen from the other side
+        var mirrored = (x.U * y.V) - (x.V * y.U) < 0;
+        var turned = Math.Abs(x.U) < 0.5;
+        WorkedFrom Side(WorkedFrom from) => mirrored == (from == WorkedFrom.Seen) ? WorkedFrom.Far : WorkedFrom.Seen;
+        var id = $"{Unfolded}{leaf.Id}/{feature.Id}";
+        var what = $"{leaf.Name}, {number}";
+        switch (feature)
+        {
+            case Hole h:
+                return h with { Id = id, Purpose = what, At = At(h.At), From = Side(h.From) };
+            case Opening p:
+                return p with { Id = id, Purpose = what, At = At(p.At), From = Side(p.From), WidthMm = turned && p.HeightMm is { } height ? height : p.WidthMm, HeightMm = p.HeightMm is null ? null : turned ? p.WidthMm : p.HeightMm };
+            case Channel c:
+                var (min, max) = Rect(c.Min, c.Max);
+                return c with { Id = id, Purpose = what, Min = min, Max = max, From = Side(c.From) };
+            case Notch n:
+                return n with { Id = id, Purpose = what, Outline = [.. n.Outline.Select(At)], Floor = n.Floor is { } floor ? [.. floor.Select(At)] : null, From = Side(n.From) };
+            case EdgeHole e when Rim(e.Edge, leaf, At, lengthMm, widthMm) is { } edge:
+                var at = At(EdgePoint(e.Edge, e.AlongMm, leaf));
+                return e with { Id = id, Purpose = what, Edge = edge, AlongMm = edge is PartEdge.ULeast or PartEdge.UMost ? at.V : at.U, FromSeenMm = mirrored ? leaf.ThicknessMm - e.FromSeenMm : e.FromSeenMm };
+            case Bevel b when Rim(b.Edge, leaf, At, lengthMm, widthMm) is { } edge:
+                return b with { Id = id, Purpose = what, Edge = edge, From = Side(b.From) };
+            default:
+                return null;
+        }
+    }
+
+    private static Uv EdgePoint(PartEdge edge, double along, Part leaf) => edge switch
+    {
+        PartEdge.ULeast => new(0, along),
+        PartEdge.UMost => new(leaf.LengthMm, along),
+        PartEdge.VLeast => new(along, 0),
+        _ => new(along, leaf.WidthMm),
+    };
+
+    /// <summary>The edge of the blank that an edge of the face is; null when it is a bend.</summary>
+    private static PartEdge? Rim(PartEdge edge, Part leaf, Func<Uv, Uv> at, double lengthMm, double widthMm)
+    {
+        var (a, b) = (at(EdgePoint(edge, 0, leaf)), at(EdgePoint(edge, 10, leaf)));
+        const double near = 0.05;
+        return Math.Abs(a.U - b.U) < near
+            ? Math.Abs(a.U) < near ? PartEdge.ULeast : Math.Abs(a.U - lengthMm) < near ? PartEdge.UMost : null
+            : Math.Abs(a.V) < near ? PartEdge.VLeast : Math.Abs(a.V - widthMm) < near ? PartEdge.VMost : null;
+    }
+}
