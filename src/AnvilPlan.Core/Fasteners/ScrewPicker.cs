@@ -8,7 +8,10 @@ namespace AnvilPlan.Core.Fasteners;
 public sealed class ScrewPicker(FastenerTables tables)
 {
     /// <summary>Lengths that wood screws are commonly sold in, mm [R].</summary>
-    private static readonly double[] WoodLengthsMm = [10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 60, 70];
+    private static readonly double[] WoodLengthsMm = [10, 12, 16, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100];
+
+    /// <summary>A wood screw is sold up to about so many diameters long [R].</summary>
+    private const double WoodLongestTimesD = 20;
 
     /// <summary>Three full threads, the least that holds in a light sheet or a limited device depth [R].</summary>
     public static double ThreePitchesMm(ThreadSize thread) => 3 * thread.PitchMm;
@@ -77,8 +80,9 @@ public sealed class ScrewPicker(FastenerTables tables)
         var free = intoMm - PointInsideMm;
         var grip = clamped.Sum(c => c.Value);
         var stack = new ScrewStack(LengthMeasured.OverHead, [grip], 0, 0, rule.LeastTimesD * size.ShankMm, free);
-        var fits = stack.Choose(WoodLengthsMm);
-        var length = fits ?? WoodLengthsMm.Where(l => Grace.AtMost(l, grip + free)).DefaultIfEmpty(0).Max();
+        var sold = WoodLengthsMm.Where(l => l <= WoodLongestTimesD * size.ShankMm);
+        var fits = stack.Choose(sold);
+        var length = fits ?? sold.Where(l => Grace.AtMost(l, grip + free)).DefaultIfEmpty(0).Max();
         var why = new Why(
             "screw length", length, "mm", $"clamped {Mm(grip)} + thread {Mm(stack.EngagementMinMm)} = at least {Mm(stack.LengthMinMm)}; at most {Mm(grip + free)}; shortest on sale",
             [

@@ -20,7 +20,7 @@ public sealed class FixingSpace
     private const double RimMm = 0.5;
 
     /// <summary>What lies this near only touches, mm.</summary>
-    private const double TouchMm = 0.05;
+    private const double TouchMm = 0.02;
 
     private const double MostRadiusMm = 6;
 
@@ -145,12 +145,6 @@ public sealed class FixingSpace
         var around = Around(fixing).Grow(WallMm + MostRadiusMm);
         foreach (var other in _placed.Near(around))
         {
-            // the two screws of a standoff stand on one axis
-            if (other.For == fixing.For && fixing.Axis.Axis() == other.Axis.Axis() && Radial(fixing, other) < TouchMm)
-            {
-                continue;
-            }
-
             if (MeetMm(fixing, other) is > 0 and var by)
             {
                 return new Obstacle(other.Id, true, by);
@@ -192,10 +186,13 @@ public sealed class FixingSpace
             yield return (layer.Owner, new Round(f, layer.FromMm, layer.ToMm, layer.HoleMm));
         }
 
-        if (f.Layers.Count > 0 && f.Pieces.FirstOrDefault(p => p is { Kind: PieceKind.Head, FromMm: >= 0 }) is { } sunk)
+        foreach (var head in f.Pieces.Where(p => p.Kind == PieceKind.Head))
         {
-            // only a rim of a tenth is wanted between two sinks
-            yield return (f.Layers[0].Owner, new Round(f, sunk.FromMm, sunk.ToMm, sunk.DiaMm - WallMm + 0.1));
+            if (f.Layers.FirstOrDefault(l => head.FromMm >= l.FromMm - 1e-6 && head.ToMm <= l.ToMm + 1e-6) is { } sunkIn)
+            {
+                // only a rim of a tenth is wanted between two sinks
+                yield return (sunkIn.Owner, new Round(f, head.FromMm, head.ToMm, head.DiaMm - WallMm + 0.1));
+            }
         }
     }
 
@@ -217,12 +214,6 @@ public sealed class FixingSpace
         }
 
         return box;
-    }
-
-    private static double Radial(Fixing a, Fixing b)
-    {
-        var d = (a.At - b.At).With(a.Axis.Axis(), 0);
-        return Math.Sqrt((d.X * d.X) + (d.Y * d.Y) + (d.Z * d.Z));
     }
 
     private static Box Around(Fixing fixing) => Cylinder(

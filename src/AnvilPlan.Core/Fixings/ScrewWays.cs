@@ -50,7 +50,7 @@ public static class ScrewWays
     private const long RivetNutCents = 18;
     private const double WoodWasherMm = 0.8;
 
-    private static readonly string[] WoodSizes = ["metric 3.5", "metric 3", "metric 4"];
+    private static readonly string[] WoodSizes = ["metric 3.5", "metric 3", "metric 4", "metric 5"];
 
     public static IReadOnlyList<FixingWay> Of(JointDraft draft, ScrewJoint joint)
     {

@@ -15,7 +15,7 @@ public static class EndFixing
 {
     private const long BracketCents = 190;
     private const double EndDepthMm = 25;
-    private const double WoodEndDepthMm = 40;
+    private const double WoodEndDepthMm = 60;
 
     public static void Add(JointDraft draft, SolidPart through, SolidPart ending, string place, string name)
     {

@@ -64,8 +64,9 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         Brief = design.Brief with { Place = Place.Wall, StandsOn = Face.Back },
         Box = design.Box with
         {
-            // as wide as reaches two studs
+            // as wide as reaches two studs, as high as leaves uprights between the bars of the frame
             WidthMm = Math.Max(design.Box.WidthMm, UsualFirstStudMm + UsualStudsMm + 60),
+            HeightMm = Math.Max(design.Box.HeightMm, 320),
             Feet = null,
             Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { Hold = PanelHold.Fixed } : design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })],
         },

@@ -138,10 +138,13 @@ internal static class PlateSupports
         {
             foreach (var member in draft.Shell.Members.Where(m => m.Box.Overlaps(tray.Box)))
             {
-                var (min, max) = tray.Frame.ToPlane(member.Box.Grow(clear).Intersect(tray.Box));
-                draft.Cut(tray, new Opening(
-                    $"notch/{member.Id}", member.Id, $"notch round {member.Name.ToLowerInvariant()}", WorkedFrom.Seen,
-                    new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 0, $"section of the bar and {clear} mm of air", "where the bar stands"));
+                foreach (var (body, i) in member.Body.Where(b => b.Overlaps(tray.Box)).Select((b, i) => (b, i + 1)))
+                {
+                    var (min, max) = tray.Frame.ToPlane(body.Grow(clear).Intersect(tray.Box));
+                    draft.Cut(tray, new Opening(
+                        $"notch/{member.Id}{(i == 1 ? "" : $"/{i}")}", member.Id, $"notch round {member.Name.ToLowerInvariant()}", WorkedFrom.Seen,
+                        new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 0, $"section of the bar and {clear} mm of air", "where the bar stands"));
+                }
             }
         }
     }
