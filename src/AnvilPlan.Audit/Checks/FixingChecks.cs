@@ -75,7 +75,7 @@ internal static class FixingChecks
                 yield return new Defect("fixing-depth", $"{f.Id}: its tip reaches {tip - layer.FromMm:0.##} mm into {part.Id}, the hole is {bore.DepthMm} deep");
             }
 
-            if (f.Pieces.Any(p => p.Kind == PieceKind.Head && p.FromMm >= layer.FromMm - 0.01 && p.ToMm <= layer.ToMm + 0.01) && bore.SinkMm is null)
+            if (f.Pieces.Any(p => p.Kind == PieceKind.Head && p.FromMm >= layer.FromMm - 0.01 && p.ToMm <= layer.ToMm + 0.01 && bore.DiaMm < p.DiaMm) && bore.SinkMm is null)
             {
                 yield return new Defect("fixing-sink", $"{f.Id}: a flush head in {part.Id} without a sink");
             }

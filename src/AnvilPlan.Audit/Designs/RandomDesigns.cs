@@ -4,7 +4,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
-using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Joints.Methods;
 using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Shops;
 
@@ -75,7 +75,8 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
 
         // one order of the faces for all corners, so that each corner closes
         var rank = Faces.All.OrderBy(_ => random.Next()).ToList();
-        var kinds = wooden ? ForWood : ForSheet;
+        // joints that the thinner of the usual boards takes
+        IReadOnlyList<JointKind> kinds = [.. (wooden ? ForWood : ForSheet).Where(k => (JointMethod.For(k)?.LeastThicknessMm ?? 0) <= sheet.TypicalMm + 0.2)];
         var usual = One(random, kinds);
         foreach (var id in Faces.Edges.Where(e => e.Of().B != Face.Top))
         {
@@ -192,7 +193,7 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
     /// <summary>A device brought in as the application does it.</summary>
     private Design? WithDevice(Random random, Design design)
     {
-        var decks = design.Trays.Where(t => !Copies.IsCopy(t.Id)).Select(t => t.Id).Concat(design.Box.Panels.Where(p => p.Hold is PanelHold.Fixed or PanelHold.Removable).Select(p => Deck.OfPanel(p.Face))).ToList();
-        return decks.Count == 0 ? null : DevicePlacing.Add(design, catalog, shop, One(random, catalog.Hardware).Id, One(random, decks)).Design;
+        var decks = design.Trays.Where(t => !Copies.IsCopy(t.Id)).Select(t => t.Id).Concat(Faces.All.Select(Deck.OfPanel)).ToList();
+        return DevicePlacing.Add(design, catalog, shop, One(random, catalog.Hardware).Id, One(random, decks)).Design;
     }
 }

@@ -27,7 +27,7 @@ internal static class DeckFindings
         var held = tray.Support switch
         {
             TraySupport.Rails => plan.Shell.Members.Count(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)) == 2,
-            TraySupport.Posts or TraySupport.Hung => PlateSupports.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm,
+            TraySupport.Posts or TraySupport.Hung => PlateSupports.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm && plan.Joints.Holds.Any(h => h.PartA == tray.Id || h.PartB == tray.Id),
             TraySupport.OnBars => plan.Shell.Members.Any(m => m.CarriesDeck == tray.Id),
             TraySupport.Flanges => TrayFolds.Sides(tray).Count(s => TrayFolds.FlangeId(tray, s) is var id && plan.Joints.Holds.Any(h => h.PartA == id || h.PartB == id)) >= 2,
             TraySupport.Housed => plan.Joints.Holds.Count(h => h.PartA == tray.Id || h.PartB == tray.Id) >= 2,

@@ -1,42 +1,143 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Findings;
 
+/// <summary>What came of bringing a device to a deck.</summary>
+/// <param name="Design">With the device at a place that is free; null when there is none.</param>
+/// <param name="Reason">Why there is none, and what would do; empty when there is one.</param>
+public sealed record PlacedOrNot(Design? Design, string DeviceId, string Reason);
+
 /// <summary>
-/// Brings devices into a design at a place that the findings accept. Where there is none, the device still comes in, at the deck's
-/// least corner, and the findings say what is wrong.
+/// Brings devices to decks that can carry them, at a place after which the plan has no new stop: as it lies, turned, on the other face
+/// of its tray. Where there is none, nothing is changed and the reason says where there would be one.
 /// </summary>
 public static class DevicePlacing
 {
+    /// <summary>Places that are tried by a whole plan, and how far apart they lie, before a deck counts as full.</summary>
+    private const int MostTrials = 16;
+    private const double TrialsApartMm = 12;
+
     /// <summary>A new device of that model on that deck, with an id of its own.</summary>
-    public static (Design Design, string DeviceId) Add(Design design, Catalog catalog, ShopProfile shop, string modelId, string deckId)
+    public static PlacedOrNot Add(Design design, Catalog catalog, ShopProfile shop, string modelId, string deckId)
     {
         var plan = Planner.Stages(design, catalog, shop, AsBuilt.Nothing);
-        var device = New(plan, catalog.Model(modelId), deckId);
-        var placed = FreeSpot.For(device, plan) ?? device;
-        return (design with { Devices = [.. design.Devices, placed] }, placed.Id);
+        var model = catalog.Model(modelId);
+        var id = NewId(plan.Design, model);
+        return Bring(plan, design, New(plan, model, deckId) with { Id = id }, d => design with { Devices = [.. design.Devices, d] });
     }
 
     /// <summary>The device on another deck.</summary>
-    public static Design Move(Design design, Catalog catalog, ShopProfile shop, string deviceId, string deckId)
+    public static PlacedOrNot Move(Design design, Catalog catalog, ShopProfile shop, string deviceId, string deckId)
     {
         var plan = Planner.Stages(design, catalog, shop, AsBuilt.Nothing);
         var device = design.Devices.First(d => d.Id == deviceId);
-        var moved = device with { DeckId = deckId, RebateToMm = RebateFor(plan, catalog.Model(device.ModelId), deckId) };
-        return design.WithDevice(deviceId, _ => FreeSpot.For(moved, plan) ?? moved);
+        var moved = device with { DeckId = deckId, FarFace = false, Adapter = null, OnDrilledHoles = false, RebateToMm = RebateFor(plan, catalog.Model(device.ModelId), deckId) };
+        return Bring(plan, design, moved, d => design.WithDevice(deviceId, _ => d));
     }
 
-    /// <summary>A device not yet placed; its panel is thinned where it is too thick to clamp.</summary>
-    internal static Device New(PlanSoFar plan, HardwareModel model, string deckId)
+    private static PlacedOrNot Bring(PlanSoFar plan, Design design, Device device, Func<Device, Design> with)
     {
-        var taken = plan.Design.Devices.Select(d => d.Id).Concat(plan.Design.Trays.Select(t => t.Id)).ToHashSet(StringComparer.Ordinal);
-        var id = Enumerable.Range(1, int.MaxValue).Select(i => i == 1 ? model.Id : $"{model.Id}-{i}").First(i => !taken.Contains(i));
-        return new Device(id, model.Id, model.Name, deckId, 0, 0, 0, null, null, 0, RebateFor(plan, model, deckId), model.Fan ? new Grille(GrilleKind.Closed, 6, 7) : null, []);
+        var model = plan.Catalog.Model(device.ModelId);
+        if (WhyNot(plan, model, device.DeckId) is { } reason)
+        {
+            return new PlacedOrNot(null, device.Id, $"{reason}{Offer(plan, design, device, with)}");
+        }
+
+        var stops = Stops(plan, design);
+        return Found(plan, device, with, stops) is { } found
+            ? new PlacedOrNot(found, device.Id, "")
+            : new PlacedOrNot(null, device.Id,
+                $"No place on {NameOf(plan, device.DeckId)} is free for {model.Name}, {Say.Mm(model.WidthMm)} x {Say.Mm(model.DepthMm)} x {Say.Mm(model.HeightMm)} mm, as it lies, turned{(Deck.IsPanel(device.DeckId, out _) ? "" : " or on its other face")}{Offer(plan, design, device, with)}");
     }
+
+    /// <summary>Why that deck can carry no such device at all; null when it can.</summary>
+    public static string? WhyNot(PlanSoFar plan, HardwareModel model, string deckId)
+    {
+        if (Deck.IsPanel(deckId, out var face))
+        {
+            return plan.Shell.Panels.ContainsKey(face) ? null
+                : plan.Design.Panel(face).Hold == PanelHold.Open ? $"The {Deck.Name(face)} is open: nothing carries a device there"
+                : $"The {Deck.Name(face)} is made of rings or bars: they carry no device";
+        }
+
+        return model.InPanel ? $"{model.Name} sits in the cut-out of a panel and cannot stand on {NameOf(plan, deckId)}" : null;
+    }
+
+    /// <summary>Names the first deck, in the order of the design, on which there is a place.</summary>
+    private static string Offer(PlanSoFar plan, Design design, Device device, Func<Device, Design> with)
+    {
+        var model = plan.Catalog.Model(device.ModelId);
+        var stops = Stops(plan, design);
+        foreach (var deck in Decks(plan).Where(d => d != device.DeckId && WhyNot(plan, model, d) is null))
+        {
+            if (Found(plan, device with { DeckId = deck, FarFace = false, RebateToMm = RebateFor(plan, model, deck) }, with, stops, mostTrials: 3) is not null)
+            {
+                return $"; on {NameOf(plan, deck)} there is one.";
+            }
+        }
+
+        return "; no other deck has one either: make the box or a tray larger.";
+    }
+
+    /// <summary>All decks, those made for hardware first.</summary>
+    public static IEnumerable<string> Decks(PlanSoFar plan) => plan.Design.Trays.Where(t => !Copies.IsCopy(t.Id)).Select(t => t.Id)
+        .Concat(((Face[])[Face.Bottom, Face.Front, Face.Back, Face.Right, Face.Left, Face.Top]).Select(Deck.OfPanel));
+
+    private static Design? Found(PlanSoFar plan, Device device, Func<Device, Design> with, HashSet<string> stops, int mostTrials = MostTrials)
+    {
+        var tray = !Deck.IsPanel(device.DeckId, out _) && !plan.Shell.Levels.ContainsKey(device.DeckId);
+        var trials = 0;
+        foreach (var far in tray ? (bool[])[false, true] : [false])
+        {
+            foreach (var turn in Enumerable.Range(0, 4))
+            {
+                Device? last = null;
+                foreach (var spot in FreeSpot.All(device with { FarFace = far, QuarterTurns = (device.QuarterTurns + turn) % 4 }, plan))
+                {
+                    if (last is not null && Math.Abs(last.UMm - spot.UMm) + Math.Abs(last.VMm - spot.VMm) < TrialsApartMm)
+                    {
+                        continue;
+                    }
+
+                    last = spot;
+                    var tried = with(spot);
+                    if (DesignCheck.Problems(tried, plan.Catalog).Count == 0 && Stops(plan, tried).IsSubsetOf(stops))
+                    {
+                        return tried;
+                    }
+
+                    if (++trials >= mostTrials)
+                    {
+                        return null;
+                    }
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>The stops of a design; what a device asks others for is no fault of its place.</summary>
+    private static HashSet<string> Stops(PlanSoFar plan, Design design) => FindingStage.Run(Planner.Stages(design, plan.Catalog, plan.Shop, AsBuilt.Nothing))
+        .Where(f => f.Severity == Severity.Stop && f.Code != "control-forgotten").Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
+
+    private static string NameOf(PlanSoFar plan, string deckId) => Deck.IsPanel(deckId, out var face) ? "the " + Deck.Name(face) : plan.Design.Trays.First(t => t.Id == deckId).Name;
+
+    private static string NewId(Design design, HardwareModel model)
+    {
+        var taken = design.Devices.Select(d => d.Id).Concat(design.Trays.Select(t => t.Id)).Concat(design.Structures.Select(s => s.Id)).ToHashSet(StringComparer.Ordinal);
+        return Enumerable.Range(1, int.MaxValue).Select(i => i == 1 ? model.Id : $"{model.Id}-{i}").First(i => !taken.Contains(i));
+    }
+
+    /// <summary>A device not yet placed; its panel is thinned where it is too thick to clamp, a fan breathes.</summary>
+    internal static Device New(PlanSoFar plan, HardwareModel model, string deckId) => new(
+        NewId(plan.Design, model), model.Id, model.Name, deckId, 0, 0, 0, null, null, 0, RebateFor(plan, model, deckId),
+        model.Fan && model.Cutouts.Count > 0 ? GrillePattern.Opening(model.Cutouts[0].WidthMm) ?? new Grille(GrilleKind.Open, 0, 0) : null, []);
 
     private static double? RebateFor(PlanSoFar plan, HardwareModel model, string deckId) =>
         Deck.IsPanel(deckId, out var face) && model.InPanel && model.PanelMaxMm is { } most && plan.Fit.Envelope.ThicknessMm[face] > most

@@ -12,7 +12,10 @@ internal static class FreeSpot
 
     /// <summary>The device moved to the nearest place that <see cref="PlacementCheck.Free"/> accepts, or null when there is none.</summary>
     /// <param name="wanted">A further condition on the place, for example that a port reaches its panel.</param>
-    public static Device? For(Device device, PlanSoFar plan, Func<PlacedDevice, bool>? wanted = null)
+    public static Device? For(Device device, PlanSoFar plan, Func<PlacedDevice, bool>? wanted = null) => All(device, plan, wanted).FirstOrDefault();
+
+    /// <summary>Every free place, the nearest first; looked for one after the other.</summary>
+    public static IEnumerable<Device> All(Device device, PlanSoFar plan, Func<PlacedDevice, bool>? wanted = null)
     {
         var model = plan.Catalog.Model(device.ModelId);
         var probe = FitStage.Run(plan.Design with { Devices = [device] }, plan.Catalog).Devices[0];
@@ -22,7 +25,7 @@ internal static class FreeSpot
         return Steps(uMost - width).SelectMany(u => Steps(vMost - depth).Select(v => (u, v)))
             .OrderBy(c => Math.Abs(c.u - device.UMm) + Math.Abs(c.v - device.VMm)).ThenBy(c => c.u).ThenBy(c => c.v)
             .Select(c => device with { UMm = c.u, VMm = c.v })
-            .FirstOrDefault(d =>
+            .Where(d =>
             {
                 var placed = probe with { Device = d };
                 return check.Free(placed, plan.Shop.Fits.BodyMm) && (wanted is null || wanted(placed));

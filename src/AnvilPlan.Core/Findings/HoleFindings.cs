@@ -86,7 +86,8 @@ internal static class HoleFindings
             for (var j = i + 1; j < features.Count && features[j].Extent.Min.U < features[i].Extent.Max.U + LeastBridgeMm; j++)
             {
                 var (a, b) = (features[i].Feature, features[j].Feature);
-                if (a.For == b.For || Bridge(a, b) >= LeastBridgeMm - 1e-6 || !told.Add(string.Join('+', new[] { a.For, b.For }.Order(StringComparer.Ordinal))))
+                // fixings keep clear of each other when they are placed; notches round bars may run together
+                if ((a is Hole && b is Hole && a.For != DrilledPattern.For && b.For != DrilledPattern.For) || (IsNotch(a) && IsNotch(b)) || a.For == b.For || Bridge(a, b) >= LeastBridgeMm - 1e-6 || !told.Add(string.Join('+', new[] { a.For, b.For }.Order(StringComparer.Ordinal))))
                 {
                     continue;
                 }
@@ -97,6 +98,8 @@ internal static class HoleFindings
             }
         }
     }
+
+    private static bool IsNotch(Feature f) => f is Opening && f.Id.StartsWith("notch/", StringComparison.Ordinal);
 
     /// <summary>Material between two features (mm), negative when they run into each other.</summary>
     private static double Bridge(Feature a, Feature b)

@@ -42,7 +42,7 @@ public static class FixingPlacer
 
     private static PlacedSet One(FixingSet set, FixingSpace space)
     {
-        var ways = set.Ways.OrderBy(w => w.Wanting).ThenBy(w => w.ShortMm).ToList();
+        var ways = set.Ways.OrderBy(w => w.Sticks).ThenBy(w => w.Wanting).ThenBy(w => w.ShortMm).ToList();
         foreach (var way in ways)
         {
             foreach (var locus in set.Loci)
@@ -71,7 +71,7 @@ public static class FixingPlacer
         var made = new List<(FixingWay Way, Fixing Fixing, FixingConflict? Conflict)>();
         foreach (var (point, i) in ((PointsLocus)set.Loci[0]).Points.Select((p, i) => (p, i)))
         {
-            var ways = set.Ways.OrderBy(w => w.Wanting).ThenBy(w => w.ShortMm).ToList();
+            var ways = set.Ways.OrderBy(w => w.Sticks).ThenBy(w => w.Wanting).ThenBy(w => w.ShortMm).ToList();
             var way = ways.Find(w => space.InTheWay(Make(set, w, point, i), w.Layers, set.DeviceId) is null) ?? ways[0];
             var fixing = Make(set, way, point, i);
             made.Add((way, fixing, space.InTheWay(fixing, way.Layers, set.DeviceId) is { } obstacle ? new FixingConflict(set, fixing, obstacle) : null));

@@ -66,6 +66,9 @@ public sealed record FixingWay(
     /// <summary>Ends the name of the set for what is made this way where ways may differ from place to place.</summary>
     public string Suffix { get; init; } = "";
 
+    /// <summary>Stuck on: nothing is bored and nothing stands in the way.</summary>
+    public bool Sticks => Pieces.Count == 0;
+
     /// <summary>A screw of it is too short, too long or not sold.</summary>
     public bool Wanting => Screws.Any(s => s.Verdict != ScrewVerdict.Fits);
 

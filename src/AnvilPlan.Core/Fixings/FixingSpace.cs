@@ -51,12 +51,18 @@ public sealed class FixingSpace
         _hollow = parts.Values.Where(p => p is { Section: Catalogs.BarShape.SquareTube or Catalogs.BarShape.RoundTube, WallMm: not null }).ToDictionary(p => p.Id, Inside, StringComparer.Ordinal);
     }
 
-    public void Place(Fixing fixing) => _placed.Add(Around(fixing), fixing);
+    public void Place(Fixing fixing)
+    {
+        if (fixing.Pieces.Count > 0)
+        {
+            _placed.Add(Around(fixing), fixing);
+        }
+    }
 
     /// <summary>The first thing in the way of a fixing, or null when it is free.</summary>
     /// <param name="layers">What it is meant to pass, with the parts.</param>
-    public Obstacle? InTheWay(Fixing fixing, IReadOnlyList<WayLayer> layers, string? deviceId) =>
-        OutsideItsParts(fixing, layers) ?? InAVoid(fixing, layers) ?? InASolid(fixing, deviceId) ?? InAFixing(fixing);
+    public Obstacle? InTheWay(Fixing fixing, IReadOnlyList<WayLayer> layers, string? deviceId) => fixing.Pieces.Count == 0 ? null
+        : OutsideItsParts(fixing, layers) ?? InAVoid(fixing, layers) ?? InASolid(fixing, deviceId) ?? InAFixing(fixing);
 
     /// <summary>Each bore keeps a rim of material in its part.</summary>
     private static Obstacle? OutsideItsParts(Fixing fixing, IReadOnlyList<WayLayer> layers)
@@ -77,11 +83,11 @@ public sealed class FixingSpace
     {
         foreach (var layer in layers.Where(l => l is { Part.Section: not Catalogs.BarShape.Slotted, Cut: not null }))
         {
-            var bore = Cylinder(fixing, layer.FromMm + TouchMm, layer.ToMm - TouchMm, layer.HoleMm + RimMm);
+            var bore = Cylinder(fixing, layer.FromMm + TouchMm, layer.ToMm - TouchMm, layer.HoleMm + (2 * WallMm));
             foreach (var gone in _voids[layer.Owner])
             {
                 // a device's holes may stand beside its own cut-out as near as its maker has them
-                if (gone.For != fixing.For && gone.Deep(bore, fixing, layer.HoleMm + RimMm) is > 0 and var by)
+                if (gone.For != fixing.For && gone.Deep(bore, fixing, layer.HoleMm + (2 * WallMm)) is > 0 and var by)
                 {
                     return new Obstacle(layer.Owner, false, by);
                 }

@@ -17,7 +17,7 @@ namespace AnvilPlan.Core.Fixings;
 public sealed record FixingPlan(
     IReadOnlyList<PlacedSet> Sets, IReadOnlyList<PartFeature> Features, IReadOnlyList<ScrewChoice> Screws, IReadOnlyList<BoughtPiece> Bought, IReadOnlyList<FixingConflict> Conflicts)
 {
-    public IEnumerable<Fixing> Fixings => Sets.SelectMany(s => s.Fixings);
+    public IEnumerable<Fixing> Fixings => Sets.Where(s => !s.Way.Sticks).SelectMany(s => s.Fixings);
 }
 
 /// <summary>Fifth stage: the fixings that joints and mounts ask for are placed together, each knowing all the others.</summary>

@@ -21,11 +21,16 @@ internal static class FootFixing
     public static void Add(JointDraft draft, SolidPart foot, SolidPart floor, double seatMm, double passageMm, string place, string name)
     {
         var middle = foot.Box.Centre;
-        draft.Cut(foot, new Hole($"{name}/passage", place, "passage for the head and the driver", WorkedFrom.Far, foot.Frame.ToPlane(middle), passageMm, foot.ThicknessMm - seatMm, null, null, null, $"head and driver: {passageMm} mm", "the middle of the foot", "a third of the foot's height stays above the head"));
+        // beside the middle where something stands over it, as far as the passage keeps a wall
+        var free = Math.Max(0, (Math.Min(foot.LengthMm, foot.WidthMm) - passageMm - 3) / 2);
+        double[] shifts = [0, free / 2, -free / 2, free, -free];
+        var where = $"{foot.Name} to {floor.Name.ToLowerInvariant()}";
+        var passage = new WayLayer(foot.Id, foot, LayerRole.Clearance, seatMm - foot.ThicknessMm, 0, passageMm, (id, at) => new Hole(
+            $"{id}/passage", place, "passage for the head and the driver", WorkedFrom.Far, foot.Frame.ToPlane(at), passageMm, foot.ThicknessMm - seatMm, null, null, null, $"head and driver: {passageMm} mm", "under the screw", "a third of the foot's height stays above the head"));
+        var points = shifts.SelectMany(x => shifts.Select(y => middle + new Point3(x, y, 0))).OrderBy(p => Math.Abs(p.X - middle.X) + Math.Abs(p.Y - middle.Y)).ToList();
         draft.Fixings.Add(new FixingSet(
-            name, place, $"{foot.Name} to {floor.Name.ToLowerInvariant()}", Direction.Up, [new PointsLocus([middle])],
-            [.. Ways(draft, $"screw/{name}", place, $"{foot.Name} to {floor.Name.ToLowerInvariant()}", floor, seatMm, [middle], "over the middle of the foot", foot)])
-        { EachForItself = true });
+            name, place, where, Direction.Up, [.. points.Select(p => new PointsLocus([p]))],
+            [.. Ways(draft, $"screw/{name}", place, where, floor, seatMm, points, "over the foot", foot).Select(w => w with { Layers = [passage, .. w.Layers] })]));
         draft.Hold(foot, floor, HoldBy.Screws, place);
     }
 

@@ -13,7 +13,11 @@ namespace AnvilPlan.Core.Joints;
 /// <param name="EndMm">From the ends of the shared strip to the first and last; less on short strips.</param>
 /// <param name="PitchMostMm">Farthest apart.</param>
 /// <param name="What">What the row is, for the drawings.</param>
-public sealed record RowRule(string Place, string Name, double EndMm, double PitchMostMm, string What);
+public sealed record RowRule(string Place, string Name, double EndMm, double PitchMostMm, string What)
+{
+    /// <summary>Left out where no place is free, because something else holds too.</summary>
+    public bool Optional { get; init; }
+}
 
 /// <summary>
 /// Rows of fixings along the strip where two parts lie against each other: two at least, so that nothing can turn. Wood screws into
@@ -44,7 +48,7 @@ public static class FixingRows
         rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", rule.What, contact.Side, clamped, clamped.DepthFrom(contact.Side), into, into.DepthFrom(contact.Side), RowWhy(rule, contact, into));
 
     internal static void Add(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule, IReadOnlyList<FixingWay> ways) => draft.Fixings.Add(new FixingSet(
-        rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", contact.Side.Opposite(), [Row(contact, into, rule)], ways));
+        rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", contact.Side.Opposite(), [Row(contact, into, rule)], ways) { Optional = rule.Optional });
 
     /// <summary>
     /// The strip that the two share, on the middle of the part behind where it can be. A profile is fixed on the middle of its slot only.

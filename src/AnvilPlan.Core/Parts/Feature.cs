@@ -94,6 +94,28 @@ public sealed record Notch(
     [JsonIgnore] public Uv Min => new(Outline.Min(p => p.U), Outline.Min(p => p.V));
     [JsonIgnore] public Uv Max => new(Outline.Max(p => p.U), Outline.Max(p => p.V));
 
+    /// <summary>The rectangle about outline and floor.</summary>
+    [JsonIgnore]
+    public (Uv Min, Uv Max) Reach => Floor is null ? (Min, Max) : (
+        new(Math.Min(Min.U, Floor.Min(p => p.U)), Math.Min(Min.V, Floor.Min(p => p.V))), new(Math.Max(Max.U, Floor.Max(p => p.U)), Math.Max(Max.V, Floor.Max(p => p.V))));
+
+    /// <summary>Whether a point lies within its walls at that share of its depth.</summary>
+    public bool Holds(Uv at, double share)
+    {
+        Uv Wall(int i) => Floor is { } floor ? new(Outline[i].U + ((floor[i].U - Outline[i].U) * share), Outline[i].V + ((floor[i].V - Outline[i].V) * share)) : Outline[i];
+        var inside = false;
+        for (int i = 0, j = Outline.Count - 1; i < Outline.Count; j = i++)
+        {
+            var (a, b) = (Wall(i), Wall(j));
+            if ((a.V > at.V) != (b.V > at.V) && at.U < ((b.U - a.U) * (at.V - a.V) / (b.V - a.V)) + a.U)
+            {
+                inside = !inside;
+            }
+        }
+
+        return inside;
+    }
+
     /// <summary>Mean of outline and floor, mm².</summary>
     [JsonIgnore] public double AreaMm2 => (Area(Outline) + Area(Floor ?? Outline)) / 2;
 

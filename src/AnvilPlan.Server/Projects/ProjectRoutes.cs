@@ -74,13 +74,15 @@ public static class ProjectRoutes
                 throw new FieldException("modelId", $"modelId is \"{wanted.ModelId}\": the catalog has no such hardware model.");
             }
 
-            return DevicePlacing.Add(before.Design, bench.Catalog, bench.Shop, wanted.ModelId, Known(before.Design, wanted.DeckId)).Design;
+            return Placed(DevicePlacing.Add(before.Design, bench.Catalog, bench.Shop, wanted.ModelId, Known(before.Design, wanted.DeckId)));
         }, store, desk, cancel);
 
     private static Task<ProjectView> MoveDevice(Guid id, DeckChoice wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
         Save(id, wanted.ExpectedRevision, "Move to another deck", (before, bench) => before.Design.Devices.Any(d => d.Id == wanted.DeviceId)
-            ? DevicePlacing.Move(before.Design, bench.Catalog, bench.Shop, wanted.DeviceId, Known(before.Design, wanted.DeckId))
+            ? Placed(DevicePlacing.Move(before.Design, bench.Catalog, bench.Shop, wanted.DeviceId, Known(before.Design, wanted.DeckId)))
             : throw new FieldException("deviceId", $"deviceId is \"{wanted.DeviceId}\": the project has no such device."), store, desk, cancel);
+
+    private static Design Placed(PlacedOrNot place) => place.Design ?? throw new FieldException("deckId", place.Reason);
 
     private static string Known(Design design, string deckId) => Deck.IsPanel(deckId, out _) || design.Trays.Any(t => t.Id == deckId)
         ? deckId

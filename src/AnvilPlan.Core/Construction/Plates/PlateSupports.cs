@@ -57,7 +57,8 @@ internal static class PlateSupports
                 box = BarPlacing.Trim(box, across, draft.Members.Select(m => m.Box));
                 if (box.Size[across] >= BarPlacing.LeastLengthMm)
                 {
-                    draft.Members.Add(BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, across, normal, bar.HeightMm));
+                    var stiffener = BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, across, normal, bar.HeightMm);
+                    draft.Members.Add(bar.Shape == BarShape.Angle ? stiffener with { Body = RailFrames.AngleLegs.Of(box, normal, Directions.Of(free, first ? -1 : 1), bar.WallMm!.Value) } : stiffener);
                 }
             }
         }
@@ -165,8 +166,8 @@ internal static class PlateSupports
         box = BarPlacing.Trim(box, along, draft.Members.Select(m => m.Box));
         if (box.Size[along] >= BarPlacing.LeastLengthMm && inner.Contains(box))
         {
-            draft.Members.Add(BarPlacing.Solid(
-                RailId(tray, wall), $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, along, normal, bar.HeightMm));
+            var rail = BarPlacing.Solid(RailId(tray, wall), $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, along, normal, bar.HeightMm);
+            draft.Members.Add(bar.Shape == BarShape.Angle ? rail with { Body = RailFrames.AngleLegs.Of(box, outward, normal, bar.WallMm!.Value) } : rail);
         }
     }
 

@@ -92,7 +92,14 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
         {
             var name = $"{own.Id}/{Deck.Name(face)}";
             draft.Keep(floor, Board(face).Box.Grow(0.01), $"plinth {Deck.Name(face)}");
-            FixingRows.Screw(draft, floor, Board(face), new RowRule(own.Id, name, EndMm, PitchMostMm, $"screw to plinth {Deck.Name(face)}"));
+            // glue holds a wooden plinth under a wooden bottom; its screws are left out where blocks stand over them
+            var sticks = glued && draft.Catalog.Material(floor.MaterialId).Wood;
+            FixingRows.Screw(draft, floor, Board(face), new RowRule(own.Id, name, EndMm, PitchMostMm, $"screw to plinth {Deck.Name(face)}") { Optional = sticks });
+            if (sticks)
+            {
+                draft.Hold(floor, Board(face), HoldBy.Glue, own.Id);
+            }
+
             if (glued && face is Face.Left or Face.Right)
             {
                 draft.Hold(Board(Face.Front), Board(face), HoldBy.Glue, own.Id);
