@@ -6,21 +6,36 @@ namespace AnvilPlan.Bench;
 /// <summary>Large designs made up to measure growth.</summary>
 internal static class LargeCases
 {
-    /// <summary>Fifty units of a box of ten parts: five hundred blanks to lay on stock.</summary>
-    public static Design FiveHundredParts()
+    /// <summary>Fifty units of a box of ten parts: equal parts, five hundred blanks to lay on stock.</summary>
+    public static Design FiftyUnits()
     {
-        var design = StartingDesign.Named("five hundred parts");
+        var design = StartingDesign.Named("fifty units");
         return design with { Brief = design.Brief with { Quantity = 50 } };
     }
 
-    public static Design SixtyDevices()
+    /// <summary>A tall shelf of a hundred trays, no two alike, each on two rails and stiffened by two bars: over five hundred parts of their own.</summary>
+    public static Design FiveHundredParts()
     {
-        var design = StartingDesign.Named("sixty devices");
+        var design = StartingDesign.Named("five hundred parts");
         return design with
         {
-            Box = design.Box with { WidthMm = 760, DepthMm = 300 },
-            Trays = [new Tray("tray-1", "Tray", "aluminium-5052", 2, null, 40, 1, TraySupport.Rails, "aluminium-6061-15x15")],
-            Devices = [.. Enumerable.Range(0, 60).Select(i => new Device("d" + i, "sbc-65", "board " + i, "tray-1", 5 + (i % 10 * 70), 5 + (i / 10 * 35), 0, null, null, 0, null, null, []))],
+            Box = design.Box with { WidthMm = 420, DepthMm = 320, HeightMm = 2900 },
+            Trays =
+            [
+                .. Enumerable.Range(0, 100).Select(i => new Tray($"tray-{i}", $"Tray {i}", "aluminium-5052", 2, null, 25 + (i * 28), 1 + (i * 0.02), TraySupport.Rails, "aluminium-6061-10x10") { StiffenerBarId = "aluminium-6061-10x10" }),
+            ],
+        };
+    }
+
+    /// <summary>Twelve trays of ten boards.</summary>
+    public static Design HundredAndTwentyDevices()
+    {
+        var design = StartingDesign.Named("a hundred and twenty devices");
+        return design with
+        {
+            Box = design.Box with { WidthMm = 760, DepthMm = 300, HeightMm = 900 },
+            Trays = [.. Enumerable.Range(0, 12).Select(t => new Tray($"tray-{t}", $"Tray {t}", "aluminium-5052", 2, null, 40 + (t * 65), 1, TraySupport.Rails, "aluminium-6061-15x15"))],
+            Devices = [.. Enumerable.Range(0, 120).Select(i => new Device("d" + i, "sbc-65", "board " + i, $"tray-{i / 10}", 25 + (i % 10 * 68), 60, 0, null, null, 0, null, null, []))],
         };
     }
 

@@ -10,7 +10,7 @@ internal static class SolidFindings
 {
     /// <summary>Less than this is fit and rounding, mm.</summary>
     private const double LeastMm = 0.03;
-    private const int Points = 6;
+    private const int Points = 5;
 
     public static IEnumerable<Finding> Find(PlanSoFar plan)
     {
@@ -18,9 +18,9 @@ internal static class SolidFindings
         var grid = new BoxGrid<int>();
         foreach (var (part, i) in parts.Select((p, i) => (p, i)))
         {
-            foreach (var j in grid.Near(part.Box))
+            foreach (var j in grid.Near(part.Box).ToArray())
             {
-                var other = parts[j];
+                var other = parts[grid[j]];
                 if ((part.LeafOf is null || part.LeafOf != other.LeafOf) && Shared(part, other) is { } shared)
                 {
                     yield return Finding.Of("parts-collide", Severity.Stop,
@@ -35,12 +35,20 @@ internal static class SolidFindings
     /// <summary>The block in which both have material at some point of a grid; null when they have at none.</summary>
     private static Box? Shared(Part a, Part b)
     {
+        List<(Feature Feature, Box Box)>? offA = null, offB = null;
         foreach (var x in a.Body)
         {
             foreach (var y in b.Body)
             {
                 var shared = x.Intersect(y);
-                if (!shared.Empty && shared.Size.X > LeastMm && shared.Size.Y > LeastMm && shared.Size.Z > LeastMm && Grid(shared).Any(p => PartMaterial.Has(a, p) && PartMaterial.Has(b, p)))
+                if (shared.Size.X <= LeastMm || shared.Size.Y <= LeastMm || shared.Size.Z <= LeastMm)
+                {
+                    continue;
+                }
+
+                var (fromA, fromB) = (Near(offA ??= Milled(a), shared), Near(offB ??= Milled(b), shared));
+                if (!Whole(fromA, shared) && !Whole(fromB, shared)
+                    && Grid(shared).Any(p => !fromA.Exists(f => PartMaterial.Removes(a, f.Feature, p)) && !fromB.Exists(f => PartMaterial.Removes(b, f.Feature, p))))
                 {
                     return shared;
                 }
@@ -49,6 +57,15 @@ internal static class SolidFindings
 
         return null;
     }
+
+    private static List<(Feature Feature, Box Box)> Milled(Part part) => [.. part.Features.Where(f => f is not Hole and not EdgeHole { SlotMm: null })
+        .Select(f => (f, FeatureReach.Of(f, part.Frame, part.LengthMm, part.WidthMm, part.ThicknessMm))).Where(f => f.Item2 is not null).Select(f => (f.f, f.Item2!.Value))];
+
+    private static List<(Feature Feature, Box Box)> Near(List<(Feature Feature, Box Box)> milled, Box shared) => milled.FindAll(f => f.Box.Overlaps(shared));
+
+    /// <summary>A rabbet, groove or square notch takes all of it.</summary>
+    private static bool Whole(List<(Feature Feature, Box Box)> near, Box shared) =>
+        near.Exists(f => f.Box.Contains(shared) && (f.Feature is Channel or Opening { Round: false } or Notch { Floor: null, Outline.Count: 4 }));
 
     private static IEnumerable<Point3> Grid(Box box)
     {

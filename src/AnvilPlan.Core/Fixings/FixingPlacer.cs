@@ -42,21 +42,27 @@ public static class FixingPlacer
 
     private static PlacedSet One(FixingSet set, FixingSpace space)
     {
-        var ways = set.Ways.OrderBy(w => w.Sticks).ThenBy(w => w.Wanting).ThenBy(w => w.ShortMm).ToList();
-        foreach (var way in ways)
+        // mostly the first way does: the others are not even worked out
+        foreach (var way in set.Ways)
         {
-            foreach (var locus in set.Loci)
+            if (!way.Wanting && !way.Sticks && Free(set, way, space) is { } fixings)
             {
-                if (Free(set, way, locus, space) is { } fixings)
-                {
-                    return new PlacedSet(set, way, fixings, []);
-                }
+                return new PlacedSet(set, way, fixings, []);
+            }
+        }
+
+        var ways = Ranked(set);
+        foreach (var way in ways.Where(w => w.Wanting || w.Sticks))
+        {
+            if (Free(set, way, space) is { } fixings)
+            {
+                return new PlacedSet(set, way, fixings, []);
             }
         }
 
         if (set.Optional)
         {
-            return new PlacedSet(set, set.Ways[0], [], []);
+            return new PlacedSet(set, ways[0], [], []);
         }
 
         var first = ways[0];
@@ -68,10 +74,10 @@ public static class FixingPlacer
     /// <summary>Each place by its own best way; what is made alike is one placed set.</summary>
     private static IEnumerable<PlacedSet> OneByOne(FixingSet set, FixingSpace space)
     {
+        var ways = Ranked(set);
         var made = new List<(FixingWay Way, Fixing Fixing, FixingConflict? Conflict)>();
         foreach (var (point, i) in ((PointsLocus)set.Loci[0]).Points.Select((p, i) => (p, i)))
         {
-            var ways = set.Ways.OrderBy(w => w.Sticks).ThenBy(w => w.Wanting).ThenBy(w => w.ShortMm).ToList();
             var way = ways.Find(w => space.InTheWay(Make(set, w, point, i), w.Layers, set.DeviceId) is null) ?? ways[0];
             var fixing = Make(set, way, point, i);
             made.Add((way, fixing, space.InTheWay(fixing, way.Layers, set.DeviceId) is { } obstacle ? new FixingConflict(set, fixing, obstacle) : null));
@@ -79,6 +85,11 @@ public static class FixingPlacer
 
         return made.GroupBy(m => m.Way).Select(g => new PlacedSet(set, g.Key, [.. g.Select(m => m.Fixing)], [.. g.Select(m => m.Conflict).OfType<FixingConflict>()]));
     }
+
+    /// <summary>What lacks least first; what is only stuck last.</summary>
+    private static List<FixingWay> Ranked(FixingSet set) => [.. set.Ways.OrderBy(w => w.Sticks).ThenBy(w => w.Wanting).ThenBy(w => w.ShortMm)];
+
+    private static List<Fixing>? Free(FixingSet set, FixingWay way, FixingSpace space) => set.Loci.Select(l => Free(set, way, l, space)).FirstOrDefault(f => f is not null);
 
     private static List<Fixing>? Free(FixingSet set, FixingWay way, Locus locus, FixingSpace space)
     {
@@ -182,5 +193,5 @@ public static class FixingPlacer
 
     private static Fixing Make(FixingSet set, FixingWay way, Point3 at, int index) => new(
         set.IdOf(index, way), set.Name + way.Suffix, set.For, way.Kind, at.With(set.Axis.Axis(), way.HeadAt), set.Axis,
-        [.. way.Layers.Select(l => new FixingLayer(l.Owner, l.Role, l.FromMm, l.ToMm, l.HoleMm))], way.Pieces);
+        way.FixingLayers, way.Pieces);
 }

@@ -66,6 +66,9 @@ public sealed record FixingWay(
     /// <summary>Ends the name of the set for what is made this way where ways may differ from place to place.</summary>
     public string Suffix { get; init; } = "";
 
+    /// <summary>The layers as every fixing that is made so has them.</summary>
+    internal IReadOnlyList<FixingLayer> FixingLayers => field ??= [.. Layers.Select(l => new FixingLayer(l.Owner, l.Role, l.FromMm, l.ToMm, l.HoleMm))];
+
     /// <summary>Stuck on: nothing is bored and nothing stands in the way.</summary>
     public bool Sticks => Pieces.Count == 0;
 
@@ -81,8 +84,8 @@ public sealed record FixingWay(
 /// <param name="What">For a sentence: what is fixed to what.</param>
 /// <param name="Axis">From head to tip.</param>
 /// <param name="Loci">Where they may stand, the best first.</param>
-/// <param name="Ways">How they may be made, the best first.</param>
-public sealed record FixingSet(string Name, string For, string What, Direction Axis, IReadOnlyList<Locus> Loci, IReadOnlyList<FixingWay> Ways)
+/// <param name="Ways">How they may be made, the best first; worked out as far as they are asked for.</param>
+public sealed record FixingSet(string Name, string For, string What, Direction Axis, IReadOnlyList<Locus> Loci, IEnumerable<FixingWay> Ways)
 {
     /// <summary>Ids of the fixings where they are not the name and a number from one.</summary>
     public IReadOnlyList<string>? Ids { get; init; }

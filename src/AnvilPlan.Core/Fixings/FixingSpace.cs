@@ -23,9 +23,8 @@ public sealed class FixingSpace
     private const double TouchMm = 0.02;
 
     private const double MostRadiusMm = 6;
-
     private readonly BoxGrid<(string Owner, Box Box)> _solids = new();
-    private readonly BoxGrid<Fixing> _placed = new();
+    private readonly BoxGrid<Cylinders> _placed = new();
     private readonly ILookup<string, Gone> _voids;
     private readonly Dictionary<string, Box> _hollow;
 
@@ -46,7 +45,7 @@ public sealed class FixingSpace
             _solids.Add(body, ("device/" + device.Id, body));
         }
 
-        _voids = cut.Where(f => parts.ContainsKey(f.PartId)).Select(f => (f.PartId, Box: VoidOf(parts[f.PartId], f.Feature), f.Feature)).Where(v => v.Box is not null)
+        _voids = cut.Where(f => parts.ContainsKey(f.PartId)).Select(f => (f.PartId, Box: Reach(parts[f.PartId], f.Feature), f.Feature)).Where(v => v.Box is not null)
             .ToLookup(v => v.PartId, v => new Gone(v.Box!.Value, v.Feature.For, v.Feature is Hole or Opening { Round: true } ? parts[v.PartId].Frame.Normal.Axis() : null), StringComparer.Ordinal);
         _hollow = parts.Values.Where(p => p is { Section: Catalogs.BarShape.SquareTube or Catalogs.BarShape.RoundTube, WallMm: not null }).ToDictionary(p => p.Id, Inside, StringComparer.Ordinal);
     }
@@ -55,35 +54,51 @@ public sealed class FixingSpace
     {
         if (fixing.Pieces.Count > 0)
         {
-            _placed.Add(Around(fixing), fixing);
+            var solid = Cylinders.Of(fixing);
+            _placed.Add(solid.Around, solid);
         }
     }
 
     /// <summary>The first thing in the way of a fixing, or null when it is free.</summary>
     /// <param name="layers">What it is meant to pass, with the parts.</param>
-    public Obstacle? InTheWay(Fixing fixing, IReadOnlyList<WayLayer> layers, string? deviceId) => fixing.Pieces.Count == 0 ? null
-        : OutsideItsParts(fixing, layers) ?? InAVoid(fixing, layers) ?? InASolid(fixing, deviceId) ?? InAFixing(fixing);
-
-    /// <summary>Each bore keeps a rim of material in its part.</summary>
-    private static Obstacle? OutsideItsParts(Fixing fixing, IReadOnlyList<WayLayer> layers)
+    public Obstacle? InTheWay(Fixing fixing, IReadOnlyList<WayLayer> layers, string? deviceId)
     {
-        foreach (var layer in layers.Where(l => l is { Part: not null, Cut: not null }))
+        if (fixing.Pieces.Count == 0)
         {
+            return null;
+        }
+
+        return InItsParts(fixing, layers) ?? InASolid(fixing, deviceId) ?? InAFixing(Cylinders.Of(fixing));
+    }
+
+    /// <summary>Each bore keeps a rim of material in its part, and a wall to what is cut out of it.</summary>
+    private Obstacle? InItsParts(Fixing fixing, IReadOnlyList<WayLayer> layers)
+    {
+        foreach (var layer in layers)
+        {
+            if (layer is not { Part: { } part, Cut: not null })
+            {
+                continue;
+            }
+
             var bore = Cylinder(fixing, layer.FromMm + TouchMm, layer.ToMm - TouchMm, layer.HoleMm + (2 * RimMm));
-            if (!layer.Part!.Body.Any(b => b.Contains(bore)))
+            var inside = false;
+            foreach (var body in part.Body)
+            {
+                inside |= body.Contains(bore);
+            }
+
+            if (!inside)
             {
                 return new Obstacle(layer.Owner, false, RimMm);
             }
-        }
 
-        return null;
-    }
+            if (part.Section == Catalogs.BarShape.Slotted)
+            {
+                continue;
+            }
 
-    private Obstacle? InAVoid(Fixing fixing, IReadOnlyList<WayLayer> layers)
-    {
-        foreach (var layer in layers.Where(l => l is { Part.Section: not Catalogs.BarShape.Slotted, Cut: not null }))
-        {
-            var bore = Cylinder(fixing, layer.FromMm + TouchMm, layer.ToMm - TouchMm, layer.HoleMm + (2 * WallMm));
+            bore = bore.Across(fixing.Axis.Axis(), WallMm - RimMm);
             foreach (var gone in _voids[layer.Owner])
             {
                 // a device's holes may stand beside its own cut-out as near as its maker has them
@@ -102,9 +117,10 @@ public sealed class FixingSpace
         foreach (var piece in fixing.Pieces)
         {
             var whole = Cylinder(fixing, piece.FromMm, piece.ToMm, piece.DiaMm);
-            foreach (var (owner, body) in _solids.Near(whole))
+            foreach (var i in _solids.Near(whole))
             {
-                if (owner.Length > 7 && deviceId is not null && owner.AsSpan(7).SequenceEqual(deviceId) && owner.StartsWith("device/", StringComparison.Ordinal))
+                var (owner, body) = _solids[i];
+                if (deviceId is not null && owner.Length == deviceId.Length + 7 && owner.StartsWith("device/", StringComparison.Ordinal) && owner.EndsWith(deviceId, StringComparison.Ordinal))
                 {
                     continue;
                 }
@@ -112,9 +128,13 @@ public sealed class FixingSpace
                 // what its own layer makes room for is taken off the piece
                 foreach (var (from, to) in Beyond(piece, fixing, owner))
                 {
-                    var rest = Cylinder(fixing, from + TouchMm, to - TouchMm, piece.DiaMm - (2 * TouchMm));
-                    var shared = rest.Intersect(body);
-                    if (to - from > 2 * TouchMm && !shared.Empty && !_voids[owner].Any(v => v.Box.Contains(shared)) && !(_hollow.TryGetValue(owner, out var inside) && inside.Contains(shared)))
+                    if (to - from <= 2 * TouchMm)
+                    {
+                        continue;
+                    }
+
+                    var shared = Cylinder(fixing, from + TouchMm, to - TouchMm, piece.DiaMm - (2 * TouchMm)).Intersect(body);
+                    if (!shared.Empty && !InAVoid(owner, shared) && !(_hollow.TryGetValue(owner, out var inside) && inside.Contains(shared)))
                     {
                         return new Obstacle(owner, false, Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z)));
                     }
@@ -125,12 +145,31 @@ public sealed class FixingSpace
         return null;
     }
 
+    private bool InAVoid(string owner, Box shared)
+    {
+        foreach (var gone in _voids[owner])
+        {
+            if (gone.Box.Contains(shared))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
     /// <summary>The lengths of a piece that lie outside the layers of that owner.</summary>
     private static IEnumerable<(double From, double To)> Beyond(FixingPiece piece, Fixing fixing, string owner)
     {
+        // layers stand in the order in which the axis passes them
         var from = piece.FromMm;
-        foreach (var layer in fixing.Layers.Where(l => l.Owner == owner).OrderBy(l => l.FromMm))
+        foreach (var layer in fixing.Layers)
         {
+            if (layer.Owner != owner)
+            {
+                continue;
+            }
+
             if (layer.FromMm > from)
             {
                 yield return (from, Math.Min(layer.FromMm, piece.ToMm));
@@ -145,61 +184,18 @@ public sealed class FixingSpace
         }
     }
 
-    private Obstacle? InAFixing(Fixing fixing)
+    private Obstacle? InAFixing(Cylinders own)
     {
         // round ends, as told by CapGapTo, reach past the flat ones
-        var around = Around(fixing).Grow(WallMm + MostRadiusMm);
-        foreach (var other in _placed.Near(around))
+        foreach (var i in _placed.Near(own.Around.Grow(WallMm + MostRadiusMm)))
         {
-            if (MeetMm(fixing, other) is > 0 and var by)
+            if (own.MeetMm(_placed[i]) is > 0 and var by)
             {
-                return new Obstacle(other.Id, true, by);
+                return new Obstacle(_placed[i].Id, true, by);
             }
         }
 
         return null;
-    }
-
-    /// <summary>How far two fixings come too near to each other, mm; 0 when they do not.</summary>
-    internal static double MeetMm(Fixing a, Fixing b)
-    {
-        var worst = 0.0;
-        foreach (var (owner, x) in Bores(a))
-        {
-            foreach (var y in Bores(b).Where(y => y.Owner == owner).Select(y => y.Bore))
-            {
-                worst = Math.Max(worst, Math.Max(WallMm - x.GapTo(y), TouchMm - x.CapGapTo(y)));
-            }
-        }
-
-        foreach (var x in a.Pieces)
-        {
-            foreach (var y in b.Pieces)
-            {
-                var (one, two) = (new Round(a, x.FromMm, x.ToMm, x.DiaMm), new Round(b, y.FromMm, y.ToMm, y.DiaMm));
-                worst = Math.Max(worst, TouchMm - Math.Max(one.GapTo(two), one.CapGapTo(two)));
-            }
-        }
-
-        return worst <= 1e-6 ? 0 : worst;
-    }
-
-    /// <summary>What is bored into parts: the layers, and the sink of a head that does not stand proud.</summary>
-    private static IEnumerable<(string Owner, Round Bore)> Bores(Fixing f)
-    {
-        foreach (var layer in f.Layers)
-        {
-            yield return (layer.Owner, new Round(f, layer.FromMm, layer.ToMm, layer.HoleMm));
-        }
-
-        foreach (var head in f.Pieces.Where(p => p.Kind == PieceKind.Head))
-        {
-            if (f.Layers.FirstOrDefault(l => head.FromMm >= l.FromMm - 1e-6 && head.ToMm <= l.ToMm + 1e-6) is { } sunkIn)
-            {
-                // only a rim of a tenth is wanted between two sinks
-                yield return (sunkIn.Owner, new Round(f, head.FromMm, head.ToMm, head.DiaMm - WallMm + 0.1));
-            }
-        }
     }
 
     /// <summary>The body of a device with its solder side; between it and the deck there is air.</summary>
@@ -211,20 +207,9 @@ public sealed class FixingSpace
     }
 
     /// <summary>The room in a tube.</summary>
-    private static Box Inside(SolidPart tube)
-    {
-        var (box, wall) = (tube.Box, tube.WallMm!.Value);
-        foreach (var across in Enum.GetValues<Axis>().Where(a => a != tube.Frame.U.Axis()))
-        {
-            box = box.WithSpan(across, box.Min[across] + wall, box.Max[across] - wall);
-        }
+    private static Box Inside(SolidPart tube) => tube.Box.Across(tube.Frame.U.Axis(), -tube.WallMm!.Value);
 
-        return box;
-    }
-
-    private static Box Around(Fixing fixing) => Cylinder(
-        fixing, Math.Min(fixing.Pieces.Min(p => p.FromMm), 0), Math.Max(fixing.Pieces.Max(p => p.ToMm), fixing.Layers.Count == 0 ? 0 : fixing.Layers.Max(l => l.ToMm)),
-        Math.Max(fixing.Pieces.Max(p => p.DiaMm), fixing.Layers.Count == 0 ? 0 : fixing.Layers.Max(l => l.HoleMm)));
+    private static Box? Reach(SolidPart part, Feature feature) => FeatureReach.Of(feature, part.Frame, part.LengthMm, part.WidthMm, part.ThicknessMm);
 
     private static Box Cylinder(Fixing fixing, double from, double to, double dia)
     {
@@ -255,93 +240,5 @@ public sealed class FixingSpace
 
             return Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z));
         }
-    }
-
-    /// <summary>The block that a feature takes out of its part; null for what the edge of the part does not feel.</summary>
-    private static Box? VoidOf(SolidPart part, Feature feature)
-    {
-        var t = part.ThicknessMm;
-        (double, double) Depths(WorkedFrom from, double depth) => from == WorkedFrom.Seen ? (-depth, 0) : (-t, depth - t);
-        Box Of(Uv min, Uv max, (double Low, double High) h) => part.Frame.ToSpace(min, max, h.Low, h.High);
-        switch (feature)
-        {
-            case Opening o:
-                return Of(o.Min, o.Max, (-t, 0));
-            case Channel c:
-                return Of(c.Min, c.Max, Depths(c.From, Math.Min(c.DepthMm, t)));
-            case Notch n:
-                var all = n.Outline.Concat(n.Floor ?? []).ToList();
-                return Of(new(all.Min(p => p.U), all.Min(p => p.V)), new(all.Max(p => p.U), all.Max(p => p.V)), Depths(n.From, n.DepthMm ?? t));
-            case Hole h:
-                return Of(h.At - new Uv(h.DiaMm / 2, h.DiaMm / 2), h.At + new Uv(h.DiaMm / 2, h.DiaMm / 2), Depths(h.From, h.DepthMm ?? t));
-            case Bevel b:
-                var run = t * Math.Tan(b.AngleDeg * Math.PI / 180);
-                return b.Edge switch
-                {
-                    PartEdge.ULeast => Of(default, new(run, part.WidthMm), (-t, 0)),
-                    PartEdge.UMost => Of(new(part.LengthMm - run, 0), new(part.LengthMm, part.WidthMm), (-t, 0)),
-                    PartEdge.VLeast => Of(default, new(part.LengthMm, run), (-t, 0)),
-                    _ => Of(new(0, part.WidthMm - run), new(part.LengthMm, part.WidthMm), (-t, 0)),
-                };
-            case EdgeHole e:
-                var (half, h0) = ((e.SlotMm ?? e.DiaMm) / 2, (Low: -e.FromSeenMm - (e.DiaMm / 2), High: -e.FromSeenMm + (e.DiaMm / 2)));
-                return e.Edge switch
-                {
-                    PartEdge.ULeast => Of(new(0, e.AlongMm - half), new(e.DepthMm, e.AlongMm + half), h0),
-                    PartEdge.UMost => Of(new(part.LengthMm - e.DepthMm, e.AlongMm - half), new(part.LengthMm, e.AlongMm + half), h0),
-                    PartEdge.VLeast => Of(new(e.AlongMm - half, 0), new(e.AlongMm + half, e.DepthMm), h0),
-                    _ => Of(new(e.AlongMm - half, part.WidthMm - e.DepthMm), new(e.AlongMm + half, part.WidthMm), h0),
-                };
-            default:
-                return null;
-        }
-    }
-
-    /// <summary>A cylinder along an axis, with flat ends.</summary>
-    private readonly record struct Round(Axis Along, Point3 Middle, double Half, double Radius)
-    {
-        public Round(Fixing f, double from, double to, double dia)
-            : this(f.Axis.Axis(), f.At + (f.Axis.Vector() * ((from + to) / 2)), Math.Abs(to - from) / 2, dia / 2)
-        {
-        }
-
-        /// <summary>A lower bound of the distance between two cylinders: the largest that a projection shows. Exact where they cross or lie side by side.</summary>
-        public double GapTo(Round o)
-        {
-            var d = o.Middle - Middle;
-            if (Along == o.Along)
-            {
-                var ends = Math.Abs(d[Along]) - Half - o.Half;
-                return Math.Max(ends, Length(d.With(Along, 0)) - Radius - o.Radius);
-            }
-
-            var third = (Axis)(3 - (int)Along - (int)o.Along);
-            // seen along the other: a circle beside a rectangle
-            var a = Beside(d[Along], Half, d[third], Radius) - o.Radius;
-            var b = Beside(d[o.Along], o.Half, d[third], o.Radius) - Radius;
-            return Math.Max(a, b);
-        }
-
-        /// <summary>Distance of the centre lines less both radii: as if the ends were round. Never more than a screw with a point wants.</summary>
-        public double CapGapTo(Round o)
-        {
-            var d = o.Middle - Middle;
-            if (Along == o.Along)
-            {
-                var ends = Math.Max(0, Math.Abs(d[Along]) - Half - o.Half);
-                return Length(d.With(Along, ends)) - Radius - o.Radius;
-            }
-
-            var (di, dj) = (Math.Max(0, Math.Abs(d[Along]) - Half), Math.Max(0, Math.Abs(d[o.Along]) - o.Half));
-            return Length(d.With(Along, di).With(o.Along, dj)) - Radius - o.Radius;
-        }
-
-        private static double Beside(double along, double half, double across, double radius)
-        {
-            var (x, y) = (Math.Max(0, Math.Abs(along) - half), Math.Max(0, Math.Abs(across) - radius));
-            return Math.Sqrt((x * x) + (y * y));
-        }
-
-        private static double Length(Point3 p) => Math.Sqrt((p.X * p.X) + (p.Y * p.Y) + (p.Z * p.Z));
     }
 }

@@ -52,15 +52,15 @@ public static class ScrewWays
 
     private static readonly string[] WoodSizes = ["metric 3.5", "metric 3", "metric 4", "metric 5"];
 
-    public static IReadOnlyList<FixingWay> Of(JointDraft draft, ScrewJoint joint)
+    public static IEnumerable<FixingWay> Of(JointDraft draft, ScrewJoint joint)
     {
         var into = draft.Catalog.Material(joint.Into.MaterialId);
-        return into.Wood ? [.. WoodSizes.Select(size => Wood(draft, joint, into, size))]
+        return into.Wood ? WoodSizes.Select(size => Wood(draft, joint, into, size))
             : joint.Into.Section switch
             {
-                BarShape.Slotted => [.. Enumerable.Range(0, 3).Select(n => SlotNut(draft, joint, n))],
-                BarShape.SquareTube or BarShape.RoundTube => [.. joint.Threads.Take(1).Select(_ => RivetNut(draft.Catalog, joint))],
-                _ => [.. joint.Threads.SelectMany(t => Machine(draft.Catalog, joint, into, t))],
+                BarShape.Slotted => Enumerable.Range(0, 3).Select(n => SlotNut(draft, joint, n)),
+                BarShape.SquareTube or BarShape.RoundTube => joint.Threads.Take(1).Select(_ => RivetNut(draft.Catalog, joint)),
+                _ => joint.Threads.SelectMany(t => Machine(draft.Catalog, joint, into, t)),
             };
     }
 
@@ -159,12 +159,9 @@ public static class ScrewWays
     }
 
     /// <summary>Through a thin leg and what lies behind it, nuts behind both: flush where the sink goes no deeper than a fifth of a millimetre past the leg.</summary>
-    internal static IReadOnlyList<FixingWay> Behind(Catalog catalog, ScrewJoint joint) =>
-    [
-        .. joint.Threads.SelectMany(name => ((HeadForm[])[HeadForm.Countersunk, HeadForm.Pan])
-            .Where(form => form == HeadForm.Pan || joint.ClampedMm >= catalog.Fasteners.Head(name, form).HeightMm - 0.2)
-            .Select(form => Bolted(catalog, joint, catalog.Fasteners.Thread(name), form))),
-    ];
+    internal static IEnumerable<FixingWay> Behind(Catalog catalog, ScrewJoint joint) => joint.Threads.SelectMany(name => ((HeadForm[])[HeadForm.Countersunk, HeadForm.Pan])
+        .Where(form => form == HeadForm.Pan || joint.ClampedMm >= catalog.Fasteners.Head(name, form).HeightMm - 0.2)
+        .Select(form => Bolted(catalog, joint, catalog.Fasteners.Thread(name), form)));
 
     private static FixingWay Bolted(Catalog catalog, ScrewJoint joint, ThreadSize thread, HeadForm form)
     {

@@ -32,6 +32,9 @@ public readonly record struct Box(Point3 Min, Point3 Max)
 
     public Box Grow(double by) => new(Min - new Point3(by, by, by), Max + new Point3(by, by, by));
 
+    /// <summary>Wider by so much on every side but along that axis.</summary>
+    public Box Across(Axis along, double by) => Grow(by).WithSpan(along, Min[along], Max[along]);
+
     public Box WithSpan(Axis axis, double from, double to) => new(Min.With(axis, from), Max.With(axis, to));
 
     /// <summary>The coordinate of the face that looks in that direction.</summary>

@@ -47,7 +47,7 @@ public static class FixingRows
     internal static ScrewJoint Joint(SolidPart clamped, SolidPart into, Contact contact, RowRule rule) => new(
         rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", rule.What, contact.Side, clamped, clamped.DepthFrom(contact.Side), into, into.DepthFrom(contact.Side), RowWhy(rule, contact, into));
 
-    internal static void Add(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule, IReadOnlyList<FixingWay> ways) => draft.Fixings.Add(new FixingSet(
+    internal static void Add(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule, IEnumerable<FixingWay> ways) => draft.Fixings.Add(new FixingSet(
         rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", contact.Side.Opposite(), [Row(contact, into, rule)], ways) { Optional = rule.Optional });
 
     /// <summary>

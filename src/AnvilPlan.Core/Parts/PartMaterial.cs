@@ -2,23 +2,11 @@ using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Parts;
 
-/// <summary>A part as material: the blocks that it fills less what is milled out of them. Drilled holes do not count.</summary>
+/// <summary>What is milled out of a part, point by point. Drilled holes do not count.</summary>
 public static class PartMaterial
 {
-    public static bool Has(Part part, Point3 at)
-    {
-        foreach (var body in part.Body)
-        {
-            if (body.Contains(at))
-            {
-                return !part.Features.Any(f => Removes(part, f, at));
-            }
-        }
-
-        return false;
-    }
-
-    private static bool Removes(Part part, Feature feature, Point3 at)
+    /// <summary>Whether what is milled takes that point away from the block of its part.</summary>
+    public static bool Removes(Part part, Feature feature, Point3 at)
     {
         var plane = part.Frame.ToPlane(at);
         var below = -part.Frame.HeightOf(at);

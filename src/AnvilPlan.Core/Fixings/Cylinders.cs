@@ -1,0 +1,125 @@
+using AnvilPlan.Core.Geometry;
+
+namespace AnvilPlan.Core.Fixings;
+
+/// <summary>A fixing as cylinders: what it is made of, and what is bored for it.</summary>
+internal sealed class Cylinders
+{
+    /// <summary>Pieces that lie this near only touch, mm.</summary>
+    private const double TouchMm = 0.02;
+
+    private readonly Round[] _pieces;
+    private readonly (string Owner, Round Bore)[] _bores;
+
+    private Cylinders(string id, Box around, Round[] pieces, (string Owner, Round Bore)[] bores) => (Id, Around, _pieces, _bores) = (id, around, pieces, bores);
+
+    public string Id { get; }
+
+    public Box Around { get; }
+
+    public static Cylinders Of(Fixing fixing)
+    {
+        var pieces = new Round[fixing.Pieces.Count];
+        var bores = new List<(string, Round)>(fixing.Layers.Count + 1);
+        var (from, to, dia) = (0.0, 0.0, 0.0);
+        for (var i = 0; i < pieces.Length; i++)
+        {
+            var piece = fixing.Pieces[i];
+            pieces[i] = new Round(fixing, piece.FromMm, piece.ToMm, piece.DiaMm);
+            (from, to, dia) = (Math.Min(from, piece.FromMm), Math.Max(to, piece.ToMm), Math.Max(dia, piece.DiaMm));
+        }
+
+        foreach (var layer in fixing.Layers)
+        {
+            bores.Add((layer.Owner, new Round(fixing, layer.FromMm, layer.ToMm, layer.HoleMm)));
+            (from, to, dia) = (Math.Min(from, layer.FromMm), Math.Max(to, layer.ToMm), Math.Max(dia, layer.HoleMm));
+            foreach (var head in fixing.Pieces)
+            {
+                // a head that lies in a layer is sunk: only a rim of a tenth is wanted between two sinks
+                if (head.Kind == PieceKind.Head && head.FromMm >= layer.FromMm - 1e-6 && head.ToMm <= layer.ToMm + 1e-6)
+                {
+                    bores.Add((layer.Owner, new Round(fixing, head.FromMm, head.ToMm, head.DiaMm - FixingSpace.WallMm + 0.1)));
+                }
+            }
+        }
+
+        return new Cylinders(fixing.Id, new Round(fixing, from, to, dia).Box, pieces, [.. bores]);
+    }
+
+    /// <summary>How far two fixings come too near to each other, mm; 0 when they do not.</summary>
+    public double MeetMm(Cylinders other)
+    {
+        var worst = 0.0;
+        foreach (var (owner, x) in _bores)
+        {
+            foreach (var (otherOwner, y) in other._bores)
+            {
+                if (owner == otherOwner)
+                {
+                    worst = Math.Max(worst, Math.Max(FixingSpace.WallMm - x.GapTo(y), TouchMm - x.CapGapTo(y)));
+                }
+            }
+        }
+
+        foreach (var x in _pieces)
+        {
+            foreach (var y in other._pieces)
+            {
+                worst = Math.Max(worst, TouchMm - Math.Max(x.GapTo(y), x.CapGapTo(y)));
+            }
+        }
+
+        return worst <= 1e-6 ? 0 : worst;
+    }
+}
+
+/// <summary>A cylinder along an axis, with flat ends.</summary>
+internal readonly record struct Round(Axis Along, Point3 Middle, double Half, double Radius)
+{
+    public Round(Fixing f, double from, double to, double dia)
+        : this(f.Axis.Axis(), f.At + (f.Axis.Vector() * ((from + to) / 2)), Math.Abs(to - from) / 2, dia / 2)
+    {
+    }
+
+    /// <summary>The block about it.</summary>
+    public Box Box => new Box(Middle - new Point3(Radius, Radius, Radius), Middle + new Point3(Radius, Radius, Radius)).WithSpan(Along, Middle[Along] - Half, Middle[Along] + Half);
+
+    /// <summary>A lower bound of the distance between two cylinders: the largest that a projection shows. Exact where they cross or lie side by side.</summary>
+    public double GapTo(Round o)
+    {
+        var d = o.Middle - Middle;
+        if (Along == o.Along)
+        {
+            var ends = Math.Abs(d[Along]) - Half - o.Half;
+            return Math.Max(ends, Length(d.With(Along, 0)) - Radius - o.Radius);
+        }
+
+        var third = (Axis)(3 - (int)Along - (int)o.Along);
+        // seen along the other: a circle beside a rectangle
+        var a = Beside(d[Along], Half, d[third], Radius) - o.Radius;
+        var b = Beside(d[o.Along], o.Half, d[third], o.Radius) - Radius;
+        return Math.Max(a, b);
+    }
+
+    /// <summary>Distance of the centre lines less both radii: as if the ends were round. Never more than a screw with a point wants.</summary>
+    public double CapGapTo(Round o)
+    {
+        var d = o.Middle - Middle;
+        if (Along == o.Along)
+        {
+            var ends = Math.Max(0, Math.Abs(d[Along]) - Half - o.Half);
+            return Length(d.With(Along, ends)) - Radius - o.Radius;
+        }
+
+        var (di, dj) = (Math.Max(0, Math.Abs(d[Along]) - Half), Math.Max(0, Math.Abs(d[o.Along]) - o.Half));
+        return Length(d.With(Along, di).With(o.Along, dj)) - Radius - o.Radius;
+    }
+
+    private static double Beside(double along, double half, double across, double radius)
+    {
+        var (x, y) = (Math.Max(0, Math.Abs(along) - half), Math.Max(0, Math.Abs(across) - radius));
+        return Math.Sqrt((x * x) + (y * y));
+    }
+
+    private static double Length(Point3 p) => Math.Sqrt((p.X * p.X) + (p.Y * p.Y) + (p.Z * p.Z));
+}
