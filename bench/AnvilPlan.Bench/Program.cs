@@ -83,15 +83,22 @@ return 0;
 
 static double Median(int runs, Func<object> work)
 {
-    // warm until steady: the compiler goes on improving what runs often for seconds
+    // warm until steady: the compiler goes on improving what runs often, for seconds
+    var (best, since) = (double.MaxValue, 0);
     var warm = Stopwatch.StartNew();
-    for (var i = 0; i < 40 || warm.Elapsed.TotalSeconds < 3; i++)
+    while (since < 4 && warm.Elapsed.TotalSeconds < 20)
     {
-        work();
-        if (i > 8 && warm.Elapsed.TotalSeconds > 12)
+        var window = Stopwatch.StartNew();
+        var done = 0;
+        do
         {
-            break;
+            work();
+            done++;
         }
+        while (window.Elapsed.TotalSeconds < 1);
+
+        var each = window.Elapsed.TotalMilliseconds / done;
+        (best, since) = each < 0.95 * best ? (each, 0) : (best, since + 1);
     }
 
     var times = new List<double>();

@@ -69,10 +69,13 @@ internal static class SolidFindings
 
     private static IEnumerable<Point3> Grid(Box box)
     {
-        double At(Axis axis, int i) => box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (i + 0.41) / Points);
-        for (var i = 0; i < Points * Points * Points; i++)
+        // more points along longer sides
+        static int Count(double mm) => mm < 1 ? 2 : mm < 4 ? 3 : Points;
+        var (n, m, k) = (Count(box.Size.X), Count(box.Size.Y), Count(box.Size.Z));
+        double At(Axis axis, int i, int of) => box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (i + 0.41) / of);
+        for (var i = 0; i < n * m * k; i++)
         {
-            yield return new Point3(At(Axis.X, i % Points), At(Axis.Y, i / Points % Points), At(Axis.Z, i / (Points * Points)));
+            yield return new Point3(At(Axis.X, i % n, n), At(Axis.Y, i / n % m, m), At(Axis.Z, i / (n * m), k));
         }
     }
 }
