@@ -1,5 +1,6 @@
 using System.Globalization;
 using AnvilPlan.Audit;
+using AnvilPlan.Audit.Walk;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Shops;
@@ -8,7 +9,7 @@ using AnvilPlan.Formats.Project;
 // audit [N] [--seed S] [--keep DIR] [--all]: exit 0 when nothing was found, 1 when something was, 2 for wrong arguments
 var (count, seed) = (100, 1);
 var all = false;
-string? keep = null, demo = null;
+string? keep = null, demo = null, server = null;
 for (var i = 0; i < args.Length; i++)
 {
     string Next() => i + 1 < args.Length ? args[++i] : "";
@@ -26,6 +27,9 @@ for (var i = 0; i < args.Length; i++)
             break;
         case "--all":
             all = true;
+            break;
+        case "--server":
+            server = Next();
             break;
         case "--demo":
             demo = Next();
@@ -53,7 +57,27 @@ if (keep is { Length: > 0 })
 }
 
 Auditor.Print(result, all, Console.Out);
-return result.Defects == 0 ? 0 : 1;
+var walked = 0;
+if (server is not null)
+{
+    // as many steps as fit the number of designs: two thousand with three hundred
+    var steps = Math.Min(2000, 20 + (count * 7));
+    await using var own = await OwnServer.Start(server);
+    var defects = await new ApiWalk(own.Client, catalog, seed).Run(steps);
+    walked = defects.Count;
+    foreach (var kind in defects.GroupBy(d => d.Kind))
+    {
+        Console.Out.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{kind.Count(),5}  {kind.Key,-20} {kind.First().Text}"));
+        foreach (var defect in all ? kind.Skip(1) : [])
+        {
+            Console.Out.WriteLine($"         {defect.Text}");
+        }
+    }
+
+    Console.Out.WriteLine($"{steps} steps of a user against the application, {walked} defects");
+}
+
+return result.Defects + walked == 0 ? 0 : 1;
 
 static int Fail(string message)
 {

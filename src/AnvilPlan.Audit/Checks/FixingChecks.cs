@@ -106,9 +106,11 @@ internal static class FixingChecks
     private static IEnumerable<(double Along, Point3 At)> Probe(Fixing f, double low, double high, double radius)
     {
         var across = Enum.GetValues<Axis>().Where(a => a != f.Axis.Axis()).ToArray();
-        for (var i = 0; i <= 8; i++)
+        // a ring every two millimetres
+        var steps = Math.Max(8, (int)((high - low) / 2));
+        for (var i = 0; i <= steps; i++)
         {
-            var along = low + ((high - low) * i / 8);
+            var along = low + ((high - low) * i / steps);
             var middle = At(f, along);
             yield return (along, middle);
             for (var k = 0; k < 8; k++)
@@ -152,28 +154,25 @@ internal static class FixingChecks
         }
     }
 
-    private static double? Meet(Fixing a, Fixing b)
+    private static double? Meet(Fixing a, Fixing b) => Inside(a, b) ?? Inside(b, a);
+
+    /// <summary>A point on or in one's pieces that lies in a piece of the other, and how deep from its side.</summary>
+    private static double? Inside(Fixing a, Fixing b)
     {
         foreach (var x in a.Pieces)
         {
-            foreach (var y in b.Pieces)
+            foreach (var (_, at) in Probe(a, x.FromMm + TouchMm, x.ToMm - TouchMm, (x.DiaMm / 2) - TouchMm).Concat(Probe(a, x.FromMm + TouchMm, x.ToMm - TouchMm, x.DiaMm / 4)))
             {
-                // points of one's axis against the other's cylinder
-                var gap = double.MaxValue;
-                for (var i = 0; i <= 30; i++)
+                var d = at - b.At;
+                var along = d[b.Axis.Axis()] * b.Axis.Sign();
+                var off = d.With(b.Axis.Axis(), 0);
+                var radial = Math.Sqrt((off.X * off.X) + (off.Y * off.Y) + (off.Z * off.Z));
+                foreach (var y in b.Pieces)
                 {
-                    var d = At(a, x.FromMm + ((x.ToMm - x.FromMm) * i / 30)) - b.At;
-                    var along = d[b.Axis.Axis()] * b.Axis.Sign();
-                    var off = d.With(b.Axis.Axis(), 0);
-                    if (along > y.FromMm && along < y.ToMm)
+                    if (along > y.FromMm + TouchMm && along < y.ToMm - TouchMm && radial < (y.DiaMm / 2) - TouchMm)
                     {
-                        gap = Math.Min(gap, Math.Sqrt((off.X * off.X) + (off.Y * off.Y) + (off.Z * off.Z)) - ((x.DiaMm + y.DiaMm) / 2));
+                        return (y.DiaMm / 2) - radial;
                     }
-                }
-
-                if (gap < -TouchMm)
-                {
-                    return -gap;
                 }
             }
         }

@@ -45,10 +45,7 @@ internal static class ScrewFindings
 
         if (device is null && screw.For.StartsWith("edge/", StringComparison.Ordinal))
         {
-            remedies.Add(new Remedy("bigger-block", "Take a beech block 20 x 20", d => d with
-            {
-                Box = d.Box with { Edges = [.. d.Box.Edges.Select(e => Deck.PlaceOf(e.Id) == screw.For ? e with { BlockBarId = ShellFindings.UsualBlock } : e)] },
-            }));
+            remedies.Add(new Remedy("bigger-block", "Take the first block on sale in which a screw finds its length", d => Trial.FirstSound(plan, "screw-none-fits", Blocks(plan, d, screw.For))));
         }
 
         var range = screw.MaxMm is { } longest && longest < screw.MinMm ? $"that bites enough, {Say.Mm(screw.MinMm)} mm, and does not come through, {Say.Mm(longest)} mm at most"
@@ -61,6 +58,10 @@ internal static class ScrewFindings
                 : $"{screw.Where}: no {screw.Thread} screw is sold {range}.",
             places, remedies);
     }
+
+    /// <summary>The design with each solid bar of the catalog as the block of that edge, the smallest first.</summary>
+    private static IEnumerable<Design> Blocks(PlanSoFar plan, Design design, string place) => plan.Catalog.Bars.Where(b => b.Shape == BarShape.Solid).OrderBy(b => b.AreaMm2).ThenBy(b => b.Id, StringComparer.Ordinal)
+        .Select(b => design with { Box = design.Box with { Edges = [.. design.Box.Edges.Select(e => Deck.PlaceOf(e.Id) == place ? e with { BlockBarId = b.Id } : e)] } });
 
     private static double? WasherFor(FastenerTables tables, ScrewChoice screw, Device device, double most)
     {

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
@@ -12,7 +13,58 @@ internal static class SolidFindings
     private const double LeastMm = 0.03;
     private const int Points = 5;
 
-    public static IEnumerable<Finding> Find(PlanSoFar plan)
+    public static IEnumerable<Finding> Find(PlanSoFar plan) => [.. Collisions(plan), .. Corners(plan)];
+
+    /// <summary>Where three boards that reach into each other meet, each may leave the corner to the others.</summary>
+    private static IEnumerable<Finding> Corners(PlanSoFar plan)
+    {
+        foreach (var (x, y, z) in from x in (Face[])[Face.Left, Face.Right] from y in (Face[])[Face.Front, Face.Back] from z in (Face[])[Face.Bottom, Face.Top] select (x, y, z))
+        {
+            EdgeId[] edges = [Faces.Between(x, y), Faces.Between(y, z), Faces.Between(x, z)];
+            var reaching = plan.Joints.Edges.Where(e => edges.Contains(e.Edge) && e.Joint is JointKind.Finger or JointKind.Dovetail or JointKind.HalfBlind or JointKind.ThroughTenon).Select(e => e.Edge).ToList();
+            List<Part> boards = [.. ((Face[])[x, y, z]).Where(plan.Shell.Panels.ContainsKey).Select(f => plan.Parts.Find(Deck.PartOf(f))!)];
+            if (reaching.Count < 2 || boards.Count < 3 || Void(plan, boards, x, y, z) is not { } open)
+            {
+                continue;
+            }
+
+            var name = $"{Deck.Name(x)}-{Deck.Name(y)}-{Deck.Name(z)}";
+            yield return Finding.Of("corner-open", Severity.Stop,
+                $"The corner {name} stays open near {Say.Mm(open.X)}, {Say.Mm(open.Y)}, {Say.Mm(open.Z)} mm: each of its three boards leaves that place to another's fingers.", ["corner/" + name],
+                new Remedy("plain-edge", "Make one of its three edges a glued butt joint", d => Trial.FirstSound(plan, "corner-open",
+                    edges.SelectMany(e => ((Face[])[e.Of().A, e.Of().B]).Select(covers => d.WithEdge(e, j => j with { Joint = JointKind.ButtGlued, Covers = covers, DepthMm = null, BlockBarId = null }))))));
+        }
+    }
+
+    /// <summary>A point of the corner's cube at which, and beside which by more than a fit, no board has material.</summary>
+    private static Point3? Void(PlanSoFar plan, List<Part> boards, Face x, Face y, Face z)
+    {
+        const double fit = 0.65;
+        var (outer, t) = (plan.Fit.Envelope.Outer, plan.Fit.Envelope.ThicknessMm);
+        var cube = outer;
+        foreach (var face in (Face[])[x, y, z])
+        {
+            var (side, inner) = (outer.Side(face.Outward()), outer.Side(face.Outward()) - (face.Outward().Sign() * t[face]));
+            cube = cube.WithSpan(face.Outward().Axis(), Math.Min(side, inner), Math.Max(side, inner));
+        }
+
+        Point3[] beside = [default, new(fit, 0, 0), new(-fit, 0, 0), new(0, fit, 0), new(0, -fit, 0), new(0, 0, fit), new(0, 0, -fit)];
+        bool Filled(Point3 p) => boards.Exists(b => b.Body.Any(body => body.Contains(p)) && !b.Features.Any(f => PartMaterial.Removes(b, f, p)));
+        const int n = 9;
+        for (var i = 0; i < n * n * n; i++)
+        {
+            var p = new Point3(
+                cube.Min.X + (cube.Size.X * ((i % n) + 0.5) / n), cube.Min.Y + (cube.Size.Y * ((i / n % n) + 0.5) / n), cube.Min.Z + (cube.Size.Z * ((i / (n * n)) + 0.5) / n));
+            if (!beside.Any(off => Filled(p + off)))
+            {
+                return p;
+            }
+        }
+
+        return null;
+    }
+
+    private static IEnumerable<Finding> Collisions(PlanSoFar plan)
     {
         var parts = plan.Parts.Parts.Where(p => p.Body.Count > 0).ToList();
         var grid = new BoxGrid<int>();

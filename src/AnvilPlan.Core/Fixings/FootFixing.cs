@@ -66,6 +66,8 @@ internal static class FootFixing
             [.. ScrewWays.Screw(head, thread.NominalMm, bolt.LengthMm ?? seatMm + thickness + 5), ScrewWays.Nut(catalog.Fasteners.Nut(ThreadName), seatMm + thickness)], [bolt], []);
 
         // into what stands over the floor there: a wooden block, or metal that is thick enough to be tapped
+        var other = 0;
+        string Other() => ++other == 1 ? "-block" : $"-block-{other}";
         foreach (var block in draft.Shell.Members.Where(m => m.Section == BarShape.Solid && points.Any(p => Over(m, floor, p))))
         {
             var (into, height) = (catalog.Material(block.MaterialId), block.Box.Size.Z);
@@ -74,13 +76,15 @@ internal static class FootFixing
             {
                 foreach (var name in (string[])["metric 3.5", "metric 3", "metric 4"])
                 {
-                    var (choice, size) = picker.Wood($"{screw}-block", place, $"{where}, into {block.Name.ToLowerInvariant()}", clamped, height, into, 0, name);
-                    yield return Wood(choice, size, into, floor, foot, seatMm, [(floor, LayerRole.Clearance, thickness), (block, LayerRole.Bite, height)], place, placeWhy, "-block");
+                    var suffix = Other();
+                    var (choice, size) = picker.Wood(screw + suffix, place, $"{where}, into {block.Name.ToLowerInvariant()}", clamped, height, into, 0, name);
+                    yield return Wood(choice, size, into, floor, foot, seatMm, [(floor, LayerRole.Clearance, thickness), (block, LayerRole.Bite, height)], place, placeWhy, suffix);
                 }
             }
             else if (into.Metal)
             {
-                var choice = picker.Tapped($"{screw}-block", place, $"{where}, into {block.Name.ToLowerInvariant()}", thread, HeadForm.Pan, clamped, 0, picker.EngagementIn(into.Engagement, thread), new WhyTerm("bar less 1 mm", height - 1, "mm", "bar stock"), 0, null);
+                var suffix = Other();
+                var choice = picker.Tapped(screw + suffix, place, $"{where}, into {block.Name.ToLowerInvariant()}", thread, HeadForm.Pan, clamped, 0, picker.EngagementIn(into.Engagement, thread), new WhyTerm("bar less 1 mm", height - 1, "mm", "bar stock"), 0, null);
                 var deep = Math.Min(height, (choice.EngagementMm ?? 6) + ScrewPicker.ThreePitchesMm(thread));
                 yield return new FixingWay(
                     FixingKind.Screw, floor.Box.Side(Direction.Down) - seatMm,
@@ -89,7 +93,7 @@ internal static class FootFixing
                         Layer(block, LayerRole.Thread, seatMm + thickness, deep, thread.TapDrillMm, deep, thread.Name, place, "tapped hole for the foot", $"tap drill {thread.Name}: {thread.TapDrillMm} mm", placeWhy, "thread that bites and 3 pitches"),
                     ],
                     ScrewWays.Screw(head, thread.NominalMm, choice.LengthMm ?? seatMm + thickness + 6), [choice], [])
-                { Suffix = "-block" };
+                { Suffix = suffix };
             }
         }
     }

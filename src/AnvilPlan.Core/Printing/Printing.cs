@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Quantities;
 
 namespace AnvilPlan.Core.Printing;
@@ -74,5 +75,21 @@ public static class PrintCorrection
 public sealed record PrintJob(
     IReadOnlyList<int> Pieces, IReadOnlyList<double> PieceMm, int Joints, string JoinedBy, double WallMm, double Infill, double MassG, double FilamentM, double Hours, string Why)
 {
-    public int Count => Pieces.Aggregate(1, (a, b) => a * b);
+    /// <summary>Boxes of the split in which nothing of the part lies: the hollow middle of a large body.</summary>
+    public int Empty { get; init; }
+
+    public int Count => Pieces.Aggregate(1, (a, b) => a * b) - Empty;
+
+    /// <summary>The part's box cut as the bed asks for: most pieces along its longest side.</summary>
+    public IEnumerable<Box> PieceBoxes(Box whole)
+    {
+        var axes = Enum.GetValues<Axis>().OrderByDescending(a => whole.Size[a]).ToList();
+        int Count(Axis axis) => Pieces[axes.IndexOf(axis)];
+        Box Cut(Box box, Axis axis, int i) => box.WithSpan(axis, whole.Min[axis] + (whole.Size[axis] * i / Count(axis)), whole.Min[axis] + (whole.Size[axis] * (i + 1) / Count(axis)));
+        return
+            from x in Enumerable.Range(0, Count(Axis.X))
+            from y in Enumerable.Range(0, Count(Axis.Y))
+            from z in Enumerable.Range(0, Count(Axis.Z))
+            select Cut(Cut(Cut(whole, Axis.X, x), Axis.Y, y), Axis.Z, z);
+    }
 }

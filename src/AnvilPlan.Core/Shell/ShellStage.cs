@@ -83,6 +83,9 @@ public sealed class ShellDraft(Design design, Catalog catalog, ShopProfile shop,
     /// <summary>In the order of the faces; open faces have none.</summary>
     public SortedDictionary<Face, SolidPart> Panels { get; } = [];
     public Dictionary<string, SolidPart> Trays { get; } = new(StringComparer.Ordinal);
+
+    /// <summary>Plates that a system makes otherwise than their gap has them.</summary>
+    public Dictionary<string, Box> PlateBoxes { get; } = new(StringComparer.Ordinal);
     public Dictionary<string, SolidPart> Levels { get; } = new(StringComparer.Ordinal);
     public List<SolidPart> Members { get; } = [];
     public List<Compound> Compounds { get; } = [];

@@ -26,7 +26,8 @@ public static class PrintedSolid
         var flat = leaves.Count == 0;
         var layers = (flat ? [part] : leaves).SelectMany(p => p.Body.Count == 1 ? Layers(p) : p.Body.Select(b => Block(p, b))).ToList();
         var name = part.Id.Replace('/', '-');
-        return [.. Pieces(part.Box, part.Print!).Select((piece, i) => Piece(name, layers, piece, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back)))];
+        var bodies = (flat ? [part] : leaves).SelectMany(p => p.Body).ToList();
+        return [.. part.Print!.PieceBoxes(part.Box).Where(piece => bodies.Exists(piece.Overlaps)).Select(piece => Piece(name, layers, piece, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back)))];
     }
 
     /// <summary>What lies between two depths below the seen face.</summary>
@@ -98,19 +99,6 @@ public static class PrintedSolid
                 yield return FlatGeometry.Area(PartOutline.Across(part, e with { SlotMm = 2 * half }));
                 break;
         }
-    }
-
-    /// <summary>The blocks of space that the pieces of a split fill: the longest way is cut into the first count, and so on.</summary>
-    private static IEnumerable<Box> Pieces(Box whole, PrintJob job)
-    {
-        var axes = Enum.GetValues<Axis>().OrderByDescending(a => whole.Size[a]).ToList();
-        int Count(Axis axis) => job.Pieces[axes.IndexOf(axis)];
-        Box Cut(Box box, Axis axis, int i) => box.WithSpan(axis, whole.Min[axis] + (whole.Size[axis] * i / Count(axis)), whole.Min[axis] + (whole.Size[axis] * (i + 1) / Count(axis)));
-        return
-            from x in Enumerable.Range(0, Count(Axis.X))
-            from y in Enumerable.Range(0, Count(Axis.Y))
-            from z in Enumerable.Range(0, Count(Axis.Z))
-            select Cut(Cut(Cut(whole, Axis.X, x), Axis.Y, y), Axis.Z, z);
     }
 
     private static string Piece(string name, List<Layer> layers, Box piece, Frame lying)

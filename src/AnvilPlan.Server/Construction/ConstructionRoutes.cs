@@ -34,6 +34,7 @@ public static class ConstructionRoutes
         routes.MapGroup("/api/systems").WithTags("construction").MapGet("/", () => ConstructionSystems.Shipped.Where(s => s.Decision is not null).Select(s => new SystemView(s.Key, s.Name, s.About, s.Asks))).WithName("systems");
         var project = routes.MapGroup("/api/projects/{id:guid}").WithTags("construction").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
         project.MapPost("/structures", Add).WithName("addStructure");
+        project.MapDelete("/structures/{structure}", Remove).WithName("removeStructure");
         project.MapGet("/structures/{structure}/corners", Corners).WithName("corners");
         project.MapGet("/edges/{edge}/corners", EdgeCorners).WithName("edgeCorners");
         project.MapPost("/edges/{edge}/corner", TakeCorner).WithName("takeCorner");
@@ -46,6 +47,33 @@ public static class ConstructionRoutes
             (bench.Catalog.Systems.FirstOrDefault(s => s.Key == wanted.System && s.Decision is not null)
                 ?? throw new FieldException("system", $"system is \"{wanted.System}\": it must be one of {string.Join(", ", bench.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key))}."))
             .Begin(before.Design, bench.Catalog)!, store, desk, cancel);
+
+    private static async Task<ProjectView> Remove(Guid id, string structure, int expectedRevision, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var now = await store.Open(id, cancel);
+        if (now.Design.Structures.All(s => s.Id != structure))
+        {
+            throw new NotFoundException($"There is no structure \"{structure}\" in this project.");
+        }
+
+        Design? without = null, with = now.Design;
+        // back along the line that led here, past what was undone
+        var parents = (await store.History(id, cancel)).ToDictionary(h => h.Number, h => h.Parent);
+        for (var at = parents.GetValueOrDefault(now.Revision); at is { } number && without is null; at = parents.GetValueOrDefault(number))
+        {
+            var earlier = (await store.At(id, number, cancel)).Design;
+            if (earlier.Structures.All(s => s.Id != structure))
+            {
+                without = earlier;
+            }
+            else
+            {
+                with = earlier;
+            }
+        }
+
+        return await ProjectRoutes.Save(id, expectedRevision, "Take out a structure", (before, _) => StructureRemoval.From(before.Design, structure, without, with), store, desk, cancel);
+    }
 
     private static async Task<IReadOnlyList<CornerView>> Corners(Guid id, string structure, ProjectStore store, PlanDesk desk, CancellationToken cancel)
     {

@@ -1,7 +1,9 @@
+using System.Text.Json;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;
@@ -103,7 +105,11 @@ public static class ProjectRoutes
             return new RemedyPreview(false, null);
         }
 
-        return new RemedyPreview(true, Consequences.Between(before.Plan, Planner.Plan(design, bench.Catalog, bench.Shop, project.AsBuilt)));
+        // one that leaves the snag as it is helps nobody
+        var after = Planner.Plan(design, bench.Catalog, bench.Shop, project.AsBuilt);
+        return after.Findings.Any(f => f.Id == choice.FindingId && f.Text == before.Plan.Findings.First(b => b.Id == choice.FindingId).Text)
+            ? new RemedyPreview(false, null)
+            : new RemedyPreview(true, Consequences.Between(before.Plan, after));
     }
 
     private static Design? Remedied(ProjectView before, RemedyChoice choice)
@@ -112,8 +118,10 @@ public static class ProjectRoutes
             ?? throw new FieldException("findingId", $"findingId is \"{choice.FindingId}\": the plan has no such snag.");
         var remedy = finding.Remedies.FirstOrDefault(r => r.Id == choice.RemedyId)
             ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": the snag has no such remedy.");
-        return remedy.Change(before.Design);
+        return remedy.Change(before.Design) is { } changed && !Same(changed, before.Design) ? changed : null;
     }
+
+    private static bool Same(Design a, Design b) => JsonSerializer.Serialize(a, WireJson.Options) == JsonSerializer.Serialize(b, WireJson.Options);
 
     /// <summary>Plans, changes, checks and saves a design in one go; what the change did comes back with the project.</summary>
     internal static async Task<ProjectView> Save(

@@ -81,6 +81,14 @@ export function useProjectChanges() {
           await api.POST('/api/projects/{id}/structures', { params: path, body: { expectedRevision: now.revision, system } }),
         ),
       ),
+    removeStructure: (structure: string) =>
+      run(async (now) =>
+        taken(
+          await api.DELETE('/api/projects/{id}/structures/{structure}', {
+            params: { path: { ...path.path, structure }, query: { expectedRevision: now.revision } },
+          }),
+        ),
+      ),
     moveLevel: (levelA: string, levelB: string | null) =>
       run(async (now) =>
         taken(

@@ -3,8 +3,10 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 
@@ -86,7 +88,8 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
     {
         return design with
         {
-            Trays = [.. design.Trays.Select(t => t.Id == own.TrayId ? t with { GapMm = RoomMm(own) } : t)],
+            // over wooden runners, where it runs on them
+            Trays = [.. design.Trays.Select(t => t.Id == own.TrayId ? t with { GapMm = RoomMm(own), UndersideMm = own.Runner == RunnerKind.WoodenRunners ? Math.Max(t.UndersideMm, RunnerBarMm) : t.UndersideMm } : t)],
             Box = design.Box with
             {
                 Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Front ? p with { Hold = PanelHold.OnDrawer, InsetMm = 0 } : p)],
@@ -102,7 +105,9 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
     protected override void Lay(DrawerStand own, ShellDraft draft)
     {
         var inner = draft.Fit.Envelope.Inner;
-        var plate = draft.Fit.Trays[own.TrayId];
+        // the bottom reaches to the front wall, which stands before it
+        var plate = draft.Fit.Trays[own.TrayId].WithSpan(Axis.Y, inner.Min.Y + WallMm(own, draft.Catalog), draft.Fit.Trays[own.TrayId].Max.Y);
+        draft.PlateBoxes[own.TrayId] = plate;
         var (t, room) = (WallMm(own, draft.Catalog), RoomMm(own));
         var (left, right) = (inner.Min.X + room, inner.Max.X - room);
         var (low, high) = (plate.Max.Z, plate.Max.Z + own.WallHeightMm);
@@ -158,12 +163,24 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
             if (Named(name) is { } wall)
             {
                 draft.Keep(plate, wall.Box.Grow(0.01), wall.Name.ToLowerInvariant());
-                draft.Hold(plate, wall, HoldBy.Glue, own.Id);
+                if (draft.Catalog.Material(plate.MaterialId).Wood && draft.Catalog.Material(wall.MaterialId).Wood)
+                {
+                    draft.Hold(plate, wall, HoldBy.Glue, own.Id);
+                }
+                else
+                {
+                    FixingRows.Screw(draft, plate, wall, new RowRule(own.Id, $"{own.Id}/bottom-{name}", 25, 150, $"screw to {wall.Name.ToLowerInvariant()}"));
+                }
             }
         }
 
         if (Named("front") is { } face)
         {
+            if (draft.Catalog.Material(plate.MaterialId).Wood && draft.Catalog.Material(face.MaterialId).Wood)
+            {
+                draft.Hold(plate, face, HoldBy.Glue, own.Id);
+            }
+
             foreach (var name in (string[])["left", "right"])
             {
                 if (Named(name) is { } wall)
@@ -206,6 +223,10 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
                     new(Math.Min(inner.Side(face.Outward()), wall.Box.Side(face.Outward())), wall.Box.Min.Y, middle - (SlideHeightMm / 2)),
                     new(Math.Max(inner.Side(face.Outward()), wall.Box.Side(face.Outward())), wall.Box.Max.Y, middle + (SlideHeightMm / 2)));
                 draft.Hold(wall, side, HoldBy.Slide, own.Id, [bridge]);
+                foreach (var (part, towards, what) in ((SolidPart, Direction, string)[])[(wall, face.Outward(), "drawer"), (side, face.Outward().Opposite(), "stand")])
+                {
+                    SlideScrews(own, draft, part, towards, $"{own.Id}/slide-{name}-{what}", middle, wall.Box);
+                }
             }
             else if (draft.Shell.Member($"{own.Id}/runner-{name}") is { } runner)
             {
@@ -219,6 +240,30 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
             draft.Bought.Add(new BoughtPiece("slide", $"pair of side slides {slide} mm, full travel, 12.7 mm each side", 1, 900 + (long)slide));
         }
     }
+
+    /// <summary>Three short screws of the slide's own, from its middle line into the board behind it.</summary>
+    /// <param name="towards">The way that the board looks at the slide.</param>
+    private static void SlideScrews(DrawerStand own, JointDraft draft, SolidPart part, Direction towards, string name, double middleMm, Box along)
+    {
+        var wood = draft.Catalog.Material(part.MaterialId).Wood;
+        var deep = Math.Min(10, part.ThicknessMm - 1);
+        var dia = wood ? 2.0 : 3.3;
+        var (from, to) = (along.Min.Y + 37, along.Max.Y - 30);
+        var points = Enumerable.Range(0, 3).Select(i => part.Box.Centre.With(Axis.Y, from + ((to - from) * i / 2)).With(Axis.Z, middleMm)).ToList();
+        var way = new FixingWay(
+            wood ? FixingKind.WoodScrew : FixingKind.Bolt, part.Box.Side(towards) + (towards.Sign() * SlideLeafMm),
+            [
+                new WayLayer(part.Id, part, wood ? LayerRole.Bite : LayerRole.Clearance, SlideLeafMm, SlideLeafMm + (wood ? deep : part.ThicknessMm), dia, (id, at) => FixingRows.Bored(part, towards, at, new Hole(
+                    id, own.Id, wood ? "pilot for the slide" : "screw of the slide", WorkedFrom.Seen, default, dia, wood ? deep : null, null, null, null, wood ? "pilot for the slide's screws, 3 mm" : "clearance M3", "on the slide's middle line, from its first hole", wood ? "short of coming through" : null))),
+            ],
+            [new(PieceKind.Shank, 0, wood ? SlideLeafMm + deep - 1 : SlideLeafMm + part.ThicknessMm + 3, 3)], [], [new BoughtPiece("screw for slides", wood ? "wood screw 3 x 10, flat head" : "M3 x 10 flat head with nut", 1, 5)]);
+        draft.Fixings.Add(new FixingSet(name, own.Id, $"Slide to {part.Name.ToLowerInvariant()}", towards.Opposite(), [.. SlideShiftsMm.Select(s => new PointsLocus([.. points.Select(p => p + new Point3(0, s, 0))]))], [way]));
+    }
+
+    private const double SlideLeafMm = 1.2;
+
+    /// <summary>Slides have several holes: their screws may go into others.</summary>
+    private static readonly double[] SlideShiftsMm = [0, 8, -8, 16, -16];
 
     /// <summary>The shortest slide that gives the travel and fits the depth; null when none does.</summary>
     private static double? SlideFor(DrawerStand own, Design design, FitPlan fit)

@@ -26,8 +26,9 @@ public static class PrintJobs
         var filament = Filament.Of(volume, surface, skinMm, infill, material.DensityKgPerM3 / 1000, rule.FilamentMm);
         var time = PrintTime.Of(filament.PlasticCm3, rule.LineMm, rule.LayerMm, rule.SpeedMmPerS, rule.Efficiency, split.PieceMm[2], rule.LayerOverheadS * split.Count);
         var joints = split.Pieces.Select((n, i) => (n - 1) * split.Count / n).Sum();
-        return new PrintJob(
+        var job = new PrintJob(
             split.Pieces, split.PieceMm, joints, joinedBy, skinMm, infill, Math.Round(filament.MassG, 2), Math.Round(filament.LengthM, 2), Math.Round(time.Hours, 2),
             $"bed {string.Join(" x ", bed)} mm less {rule.EdgeMarginMm} mm; skin {skinMm} mm, {infill * 100:0} % infill; {rule.LineMm} x {rule.LayerMm} mm at {rule.SpeedMmPerS} mm/s, {rule.Efficiency * 100:0} % of it");
+        return job with { Empty = job.PieceBoxes(new Box(min, max)).Count(piece => !solids.Any(piece.Overlaps)) };
     }
 }

@@ -404,6 +404,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{id}/structures/{structure}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        delete: operations["removeStructure"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{id}/structures/{structure}/corners": {
         parameters: {
             query?: never;
@@ -1060,6 +1076,7 @@ export interface components {
             loads: components["schemas"]["LoadCase"][];
             mountPoints: components["schemas"]["MountPoint"][];
             standoffs: components["schemas"]["StandoffSet"][];
+            fixings: components["schemas"]["Fixing"][];
             screws: components["schemas"]["ScrewChoice"][];
             ports: components["schemas"]["PortProvision"][];
             fans: components["schemas"]["FanOpening"][];
@@ -1545,6 +1562,10 @@ export interface components {
             depthMm: number;
             thread: null | string;
             why: string;
+            /** Format: double */
+            sinkDiaMm: null | number;
+            /** Format: double */
+            sinkDeg: null | number;
             id: string;
             for: string;
             purpose: string;
@@ -1665,6 +1686,37 @@ export interface components {
             portMm: number;
             /** Format: double */
             bodyMm: number;
+        };
+        Fixing: {
+            id: string;
+            set: string;
+            for: string;
+            kind: components["schemas"]["FixingKind"];
+            at: components["schemas"]["Point3"];
+            axis: components["schemas"]["Direction"];
+            layers: components["schemas"]["FixingLayer"][];
+            pieces: components["schemas"]["FixingPiece"][];
+        };
+        /** @enum {unknown} */
+        FixingKind: "woodScrew" | "screw" | "bolt" | "rivet" | "rivetNut" | "dowel" | "biscuit" | "magnet" | "insert" | "pin";
+        FixingLayer: {
+            owner: string;
+            role: components["schemas"]["LayerRole"];
+            /** Format: double */
+            fromMm: number;
+            /** Format: double */
+            toMm: number;
+            /** Format: double */
+            holeMm: number;
+        };
+        FixingPiece: {
+            kind: components["schemas"]["PieceKind"];
+            /** Format: double */
+            fromMm: number;
+            /** Format: double */
+            toMm: number;
+            /** Format: double */
+            diaMm: number;
         };
         /** @enum {unknown} */
         FlangedEdges: "walls" | "free" | "all";
@@ -1891,6 +1943,8 @@ export interface components {
         };
         /** @enum {unknown} */
         LayerKind: "fixed" | "derived" | "slack";
+        /** @enum {unknown} */
+        LayerRole: "clearance" | "thread" | "bite" | "seat";
         LengthView: {
             /** Format: double */
             mm: number;
@@ -2288,6 +2342,8 @@ export interface components {
         /** @enum {unknown} */
         PieceJoin: "pins" | "screws" | "glueFlanges";
         /** @enum {unknown} */
+        PieceKind: "shank" | "head" | "nut" | "washer" | "standoff" | "peg";
+        /** @enum {unknown} */
         Place: "desk" | "floor" | "shelf" | "drawer" | "wall" | "insideAnother";
         Point3: {
             /** Format: double */
@@ -2357,6 +2413,8 @@ export interface components {
             /** Format: double */
             hours: number;
             why: string;
+            /** Format: int32 */
+            empty: number;
             /** Format: int32 */
             count: number;
         };
@@ -4456,6 +4514,67 @@ export interface operations {
                 "application/json": components["schemas"]["NewStructure"];
             };
         };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    removeStructure: {
+        parameters: {
+            query: {
+                expectedRevision: number;
+            };
+            header?: never;
+            path: {
+                id: string;
+                structure: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
         responses: {
             /** @description OK */
             200: {

@@ -52,12 +52,7 @@ export function StructuresPane() {
           actions={
             <Button
               look="quiet"
-              onClick={() =>
-                void changes.edit('Take out a structure', (d) => ({
-                  ...d,
-                  structures: d.structures.filter((x) => x.id !== s.id),
-                }))
-              }
+              onClick={() => void changes.removeStructure(s.id)}
             >
               Take out
             </Button>
