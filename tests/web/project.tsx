@@ -197,6 +197,7 @@ export function someView(
           drilled: [],
           fit: null,
           floats: false,
+          showsInside: false,
         })),
         edges: edges.map((id) => ({
           id,
@@ -243,6 +244,7 @@ export function someView(
       parts: faces.map((f) => somePart({ id: 'shell/' + f, name: f })),
       mountPoints: [],
       standoffs: [],
+      fixings: [],
       screws: [],
       ports: [],
       fans: [],
@@ -304,6 +306,7 @@ export function someChanges(): Changes {
     moveDevice: nothing(),
     setLayer: nothing(),
     addStructure: nothing(),
+    removeStructure: nothing(),
     moveLevel: nothing(),
     putFigure: nothing(),
     takeCorner: nothing(),

@@ -60,19 +60,19 @@ public static class DeviceZones
         }
 
         var axis = face.Outward().Axis();
+        var rear = device.DeckFrame.ToSpace(default, device.DeckHeightMm)[axis];
+        var front = rear + (device.Facing.Sign() * fit.Envelope.ThicknessMm[face]);
         if (device.Model.Mount == MountStyle.PanelNut)
         {
-            var inner = fit.Envelope.InnerPlane(face);
-            var deep = inner - (face.Outward().Sign() * NutDepthMm);
-            yield return Inside(device, ZoneKind.NutRoom, "nut behind the panel", Round(device.Body, axis, NutRoundMm).WithSpan(axis, Math.Min(inner, deep), Math.Max(inner, deep)));
+            var deep = rear - (device.Facing.Sign() * NutDepthMm);
+            yield return Inside(device, ZoneKind.NutRoom, "nut behind the panel", Round(device.Body, axis, NutRoundMm).WithSpan(axis, Math.Min(rear, deep), Math.Max(rear, deep)));
         }
 
         if (device.Model.HandMm > 0)
         {
-            var outer = fit.Envelope.OuterPlane(face);
-            var reach = outer + (face.Outward().Sign() * FingerReachMm);
+            var reach = front + (device.Facing.Sign() * FingerReachMm);
             yield return new Zone(device.Id, ZoneKind.FingerRoom, "fingers round it",
-                Round(device.Body, axis, device.Model.HandMm).WithSpan(axis, Math.Min(outer, reach), Math.Max(outer, reach)), [device.Device.DeckId], true);
+                Round(device.Body, axis, device.Model.HandMm).WithSpan(axis, Math.Min(front, reach), Math.Max(front, reach)), [device.Device.DeckId], true);
         }
     }
 

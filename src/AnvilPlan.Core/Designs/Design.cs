@@ -158,6 +158,9 @@ public sealed record Panel(Face Face, string MaterialId, double NominalMm, doubl
     /// <summary>How a panel that comes off meets the neighbours that it lies between; null = cut to their size.</summary>
     public FitClass? Fit { get; init; }
 
+    /// <summary>Its show side is the inner one, like that of a board on a wall: what sits in it looks away from the wall. Set by what brings it.</summary>
+    public bool ShowsInside { get; init; }
+
     /// <summary>A solid panel loose in its grooves: cut so that it can swell and shrink across its grain.</summary>
     public bool Floats { get; init; }
 

@@ -36,6 +36,13 @@ public sealed class PlacementCheck
         }
 
         var axis = face.Outward().Axis();
+        if (_plan.Design.Panel(face).ShowsInside)
+        {
+            // behind the board, as far as the wall
+            var wall = _plan.Fit.Envelope.Outer;
+            return face.Outward().Sign() > 0 ? inner.WithSpan(axis, inner.Min[axis], wall.Max[axis]) : inner.WithSpan(axis, wall.Min[axis], inner.Max[axis]);
+        }
+
         return face.Outward().Sign() > 0 ? inner.WithSpan(axis, inner.Min[axis], 1e6) : inner.WithSpan(axis, -1e6, inner.Max[axis]);
     }
 

@@ -23,7 +23,7 @@ public static class FitStage
     {
         var envelope = Envelope.Of(design, catalog);
         var trays = design.Trays.ToDictionary(t => t.Id, t => (Box: envelope.TrayBox(t, Envelope.Thickness(t, catalog)), t.Plane), StringComparer.Ordinal);
-        var devices = design.Devices.Select(d => Place(d, catalog, envelope, trays)).ToList();
+        var devices = design.Devices.Select(d => Place(d, design, catalog, envelope, trays)).ToList();
         return new FitPlan(envelope, trays.ToDictionary(t => t.Key, t => t.Value.Box, StringComparer.Ordinal), devices);
     }
 
@@ -48,7 +48,7 @@ public static class FitStage
             : StandoffStack.Lowest(catalog.Fasteners, catalog.Fasteners.Thread(model.ThreadSize), least, model.BoardMm, device.WasherMm, deckMm)?.LengthMm ?? least;
     }
 
-    private static PlacedDevice Place(Device device, Catalog catalog, Envelope envelope, IReadOnlyDictionary<string, (Box Box, TrayPlane Plane)> trays)
+    private static PlacedDevice Place(Device device, Design design, Catalog catalog, Envelope envelope, IReadOnlyDictionary<string, (Box Box, TrayPlane Plane)> trays)
     {
         var model = catalog.Model(device.ModelId);
         if (!Deck.IsPanel(device.DeckId, out var face))
@@ -66,8 +66,10 @@ public static class FitStage
         var outward = face.Outward();
         var inwardPerHeight = frame.Normal == outward ? -1 : 1;
         var inside = envelope.InsetMm[face] + envelope.ThicknessMm[face];
+        // a board that shows its inner side has its devices looking inwards, their bodies behind it
+        var (facing, front, rear) = design.Panel(face).ShowsInside ? (outward.Opposite(), inside, envelope.InsetMm[face]) : (outward, envelope.InsetMm[face], inside);
         return model.InPanel
-            ? new PlacedDevice(device, model, frame, outward, inwardPerHeight * (model.SeatInside ? inside : envelope.InsetMm[face]), 0, inwardPerHeight * inside)
+            ? new PlacedDevice(device, model, frame, facing, inwardPerHeight * (model.SeatInside ? rear : front), 0, inwardPerHeight * rear)
             : Standing(device, model, frame, outward.Opposite(), inwardPerHeight * (inside + AdapterPlate.ThicknessMm(device, catalog)), onPanel);
     }
 

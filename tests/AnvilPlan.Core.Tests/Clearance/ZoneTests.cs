@@ -108,7 +108,7 @@ public class ZoneTests
             var design = Sample.WithTray with { Box = Sample.WithTray.Box with { WidthMm = 420, DepthMm = 320 } };
             for (var i = 0; i < 5; i++)
             {
-                design = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, models[random.Next(models.Length)], "tray-1").Design;
+                design = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, models[random.Next(models.Length)], "tray-1").Design ?? design;
                 var last = design.Devices[^1];
                 var turned = design.WithDevice(last.Id, d => d with { QuarterTurns = random.Next(4), UMm = random.Next(300), VMm = random.Next(220) });
                 design = random.Next(2) == 0 && Clean(Sample.Plan(turned)) ? turned : design;

@@ -18,7 +18,7 @@ public class PlacingTests
         foreach (var model in Sample.Catalog.Hardware)
         {
             var deck = model.InPanel ? "panel/front" : "tray-1";
-            var (design, id) = DevicePlacing.Add(box, Sample.Catalog, ShopProfile.Usual, model.Id, deck);
+            var (design, id) = Added(box, model.Id, deck);
             Assert.Empty(DesignCheck.Problems(design, Sample.Catalog));
             Assert.DoesNotContain(Sample.Plan(design).Findings, f => OfPlace.Contains(f.Code));
             Assert.Equal(id, design.Devices.Single().Id);
@@ -31,7 +31,7 @@ public class PlacingTests
         var design = Sample.WithTray;
         for (var i = 0; i < 6; i++)
         {
-            design = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, "sbc-65", "tray-1").Design;
+            design = Added(design, "sbc-65", "tray-1").Design;
         }
 
         var plan = Sample.Plan(design);
@@ -41,30 +41,51 @@ public class PlacingTests
     }
 
     [Fact]
-    public void What_does_not_fit_still_comes_in_and_is_told()
+    public void What_fits_on_no_deck_changes_nothing_and_is_told_with_its_size()
     {
         var small = Sample.WithTray with { Box = Sample.WithTray.Box with { WidthMm = 150, DepthMm = 150 } };
-        var (design, _) = DevicePlacing.Add(small, Sample.Catalog, ShopProfile.Usual, "board-305", "tray-1");
-        Assert.Contains(Sample.Plan(design).Findings, f => f.Code == "device-outside");
+        var (design, _, reason) = DevicePlacing.Add(small, Sample.Catalog, ShopProfile.Usual, "board-305", "tray-1");
+        var board = Sample.Catalog.Model("board-305");
+        Assert.Null(design);
+        Assert.StartsWith($"No place on {small.Trays[0].Name} is free for {board.Name}, {board.WidthMm:0.#} x {board.DepthMm:0.#} x ", reason, StringComparison.Ordinal);
+        Assert.EndsWith("make the box or a tray larger.", reason, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_full_deck_names_another_where_there_is_a_place_and_there_the_device_comes_in()
+    {
+        var lone = Sample.WithTray with { Trays = [Sample.WithTray.Trays[0] with { WidthMm = 60, DepthMm = 60 }] };
+        var (design, _, reason) = DevicePlacing.Add(lone, Sample.Catalog, ShopProfile.Usual, "sbc-85", "tray-1");
+        Assert.Null(design);
+        Assert.EndsWith("; on the bottom there is one.", reason, StringComparison.Ordinal);
+        Assert.Equal("panel/bottom", Added(lone, "sbc-85", "panel/bottom").Design.Devices[0].DeckId);
+    }
+
+    [Fact]
+    public void A_control_stands_on_no_tray_and_nothing_is_carried_by_an_open_face()
+    {
+        Assert.Contains("sits in the cut-out of a panel", DevicePlacing.Add(Sample.WithTray, Sample.Catalog, ShopProfile.Usual, "pot-m7", "tray-1").Reason, StringComparison.Ordinal);
+        var open = Sample.WithTray.WithPanel(Face.Top, p => p with { Hold = PanelHold.Open });
+        Assert.Contains("The top is open", DevicePlacing.Add(open, Sample.Catalog, ShopProfile.Usual, "sbc-65", "panel/top").Reason, StringComparison.Ordinal);
     }
 
     [Fact]
     public void A_control_in_a_thick_front_comes_with_a_rebate_that_it_clamps()
     {
-        var (design, _) = DevicePlacing.Add(Sample.Empty, Sample.Catalog, ShopProfile.Usual, "pot-m7", "panel/front");
+        var (design, _) = Added(Sample.Empty, "pot-m7", "panel/front");
         Assert.Equal(3, design.Devices[0].RebateToMm);
         Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Code == "panel-too-thick");
-        var (thin, _) = DevicePlacing.Add(Sample.Empty.WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 }), Sample.Catalog, ShopProfile.Usual, "pot-m7", "panel/front");
+        var (thin, _) = Added(Sample.Empty.WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 }), "pot-m7", "panel/front");
         Assert.Null(thin.Devices[0].RebateToMm);
     }
 
     [Fact]
     public void Moved_to_another_deck_a_device_finds_a_place_there_and_sheds_its_rebate()
     {
-        var (design, id) = DevicePlacing.Add(Sample.Empty, Sample.Catalog, ShopProfile.Usual, "sma", "panel/front");
+        var (design, id) = Added(Sample.Empty, "sma", "panel/front");
         Assert.NotNull(design.Devices[0].RebateToMm);
         var back = design.WithPanel(Face.Back, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 }).WithEdge(EdgeId.BackLeft, e => e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-20x20" });
-        var moved = DevicePlacing.Move(back, Sample.Catalog, ShopProfile.Usual, id, "panel/back");
+        var moved = DevicePlacing.Move(back, Sample.Catalog, ShopProfile.Usual, id, "panel/back").Design!;
         Assert.Equal(("panel/back", (double?)null), (moved.Devices[0].DeckId, moved.Devices[0].RebateToMm));
         Assert.DoesNotContain(Sample.Plan(moved).Findings, f => OfPlace.Contains(f.Code));
     }
@@ -113,6 +134,13 @@ public class PlacingTests
             Assert.Equal(findings.Count, findings.Select(f => f.Id).Distinct().Count());
             Assert.All(findings, f => Assert.Equal(f.Remedies.Count, f.Remedies.Select(r => r.Id).Distinct().Count()));
         }
+    }
+
+    private static (Design Design, string Id) Added(Design design, string model, string deck)
+    {
+        var (with, id, reason) = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, model, deck);
+        Assert.True(with is not null, $"{model} on {deck}: {reason}");
+        return (with, id);
     }
 
     /// <summary>Half-millimetre steps through the smaller footprint: some point lies in both bodies, seen from above.</summary>

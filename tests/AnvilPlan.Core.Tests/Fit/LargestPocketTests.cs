@@ -18,7 +18,7 @@ public class LargestPocketTests
             var design = Sample.WithTray;
             foreach (var model in (string[])["relay-2", "supply-35w", "drive-25-7", "adc-50"])
             {
-                design = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, model, random.Next(2) == 0 ? "tray-1" : "panel/bottom").Design;
+                design = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, model, random.Next(2) == 0 ? "tray-1" : "panel/bottom").Design ?? design;
             }
 
             var plan = Sample.Plan(design);

@@ -91,7 +91,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     {
         Box = design.Box with
         {
-            Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { InsetMm = catalog.Bar(own.FrameBarId).HeightMm } : p)],
+            Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { InsetMm = catalog.Bar(own.FrameBarId).HeightMm, ShowsInside = true } : p)],
         },
         Devices =
         [
@@ -201,7 +201,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     private static void CableHoles(BackBoard own, JointDraft draft, SolidPart board, List<SolidPart> bars)
     {
         var taken = bars.Select(b => b.Box).Concat(draft.Shell.Adapters.Values.Select(a => a.Box)).Concat(draft.Fit.Devices.Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back)).Select(d => d.Body)).ToList();
-        foreach (var device in draft.Fit.Devices.Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back)))
+        foreach (var device in draft.Fit.Devices.Where(d => !d.Model.InPanel && d.Device.DeckId == Deck.OfPanel(Face.Back)))
         {
             foreach (var port in device.Model.Ports.Where(p => !device.Device.ClosedPorts.Contains(p.Id) && (p.NeedsOpening || Linked(draft.Design, device.Id, p.Id))))
             {
@@ -241,7 +241,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             yield break;
         }
 
-        foreach (var device in plan.Fit.Devices.Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back)))
+        foreach (var device in plan.Fit.Devices.Where(d => !d.Model.InPanel && d.Device.DeckId == Deck.OfPanel(Face.Back)))
         {
             foreach (var port in device.Model.Ports.Where(p => !device.Device.ClosedPorts.Contains(p.Id) && (p.NeedsOpening || Linked(plan.Design, device.Id, p.Id)) && !plan.Joints.PortHoles.Contains((device.Id, p.Id, board.Id))))
             {

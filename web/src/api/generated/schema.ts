@@ -2247,6 +2247,7 @@ export interface components {
             hingeAt: null | components["schemas"]["Face"];
             drilled: components["schemas"]["DrilledHole"][];
             fit: null | components["schemas"]["FitClass"];
+            showsInside: boolean;
             floats: boolean;
         };
         PanelBox: {

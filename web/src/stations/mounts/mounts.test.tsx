@@ -102,6 +102,8 @@ describe('the mounts station', () => {
           diaMm: 8,
           slotMm: null,
           depthMm: 25,
+          sinkDiaMm: null,
+          sinkDeg: null,
           thread: null,
           why: '',
         },

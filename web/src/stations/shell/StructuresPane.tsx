@@ -50,10 +50,7 @@ export function StructuresPane() {
           key={s.id}
           title={systems.data?.find((x) => x.key === s.system)?.name ?? s.id}
           actions={
-            <Button
-              look="quiet"
-              onClick={() => void changes.removeStructure(s.id)}
-            >
+            <Button look="quiet" onClick={() => void changes.removeStructure(s.id)}>
               Take out
             </Button>
           }
