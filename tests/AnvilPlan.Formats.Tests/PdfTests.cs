@@ -1,4 +1,8 @@
 using System.Diagnostics;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Tests.Support;
 using SkiaSharp;
@@ -61,14 +65,15 @@ public class PdfTests
     [Fact]
     public void The_packet_lists_every_part_with_its_size_and_every_snag_that_stops()
     {
-        using var pdf = PdfDocument.Open(PacketPages.Write(Demo.Plan, Paper.A4));
+        var tooLong = Demo.Project.Design.WithDevice("supply", d => d with { ScrewLengthMm = 20 });
+        using var pdf = PdfDocument.Open(PacketPages.Write(Planner.Plan(tooLong, Catalog.Shipped, ShopProfile.Usual, Demo.Project.AsBuilt), Paper.A4));
         var text = string.Join(' ', pdf.GetPages().Select(p => p.Text));
         Assert.All(Demo.Plan.Parts.Where(p => !p.IsBend), p => Assert.Contains(p.Name, text, StringComparison.Ordinal));
         Assert.Contains("Joints: what to set", text, StringComparison.Ordinal);
         Assert.Contains("Glue-up with PVA slow", text, StringComparison.Ordinal);
         Assert.Contains("Where parts meet", text, StringComparison.Ordinal);
         Assert.Contains("326.2", text, StringComparison.Ordinal);
-        Assert.Contains("no M3 screw is sold", text, StringComparison.Ordinal);
+        Assert.Contains("M3 x 20 pan goes 4.1 mm deeper", text, StringComparison.Ordinal);
         Assert.Contains("Cut list", text, StringComparison.Ordinal);
         foreach (var page in pdf.GetPages())
         {

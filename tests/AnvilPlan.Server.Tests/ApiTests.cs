@@ -66,9 +66,12 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_remedy_is_previewed_without_change_and_then_applied()
     {
-        var (id, view) = await App.Demo(_client);
+        var (id, whole) = await App.Demo(_client);
+        var design = JsonNode.Parse(whole.GetProperty("design").GetRawText())!;
+        design["devices"]!.AsArray().First(d => d!["id"]!.GetValue<string>() == "supply")!["screwLengthMm"] = 20;
+        var view = await App.Read<JsonElement>(await Edit(id, whole.GetProperty("revision").GetInt32(), design));
         var finding = view.GetProperty("plan").GetProperty("findings").EnumerateArray().First(f => f.GetProperty("severity").GetString() == "stop");
-        var choice = new { expectedRevision = view.GetProperty("revision").GetInt32(), findingId = finding.GetProperty("id").GetString(), remedyId = "washers" };
+        var choice = new { expectedRevision = view.GetProperty("revision").GetInt32(), findingId = finding.GetProperty("id").GetString(), remedyId = "pick-length" };
         var preview = await App.Read<JsonObject>(await Post($"/api/projects/{id}/remedies/preview", choice));
         Assert.True(preview["possible"]!.GetValue<bool>());
         Assert.Single(preview["consequences"]!["findingsLost"]!.AsArray());

@@ -25,10 +25,13 @@ for (const theme of ['light', 'dark'] as const) {
 
 test('a snag shows what its remedy would do, mends it, and undo brings it back', async ({ page }) => {
   await openDemo(page, 'mounts')
-  await page.keyboard.press('s')
+  const own = page.getByLabel('Own length for Supply module to bottom')
+  await own.fill('20')
+  await own.press('Enter')
+  await page.getByRole('button', { name: 'Snags', exact: true }).click()
   const snags = page.getByRole('complementary', { name: 'Snags' })
-  await expect(snags).toContainText('no M3 screw is sold between 13.4 and 15.9 mm')
-  await snags.getByRole('button', { name: /Put washers under the heads/ }).click()
+  await expect(snags).toContainText('M3 x 20 pan goes 4.1 mm deeper than the 15.9 mm that are free')
+  await snags.getByRole('button', { name: /Take the length that the stack asks for/ }).click()
   await expect(snags).toContainText('mends:')
   await snags.getByRole('button', { name: 'Do it' }).click()
   await expect(page.getByRole('button', { name: 'Snags', exact: true })).not.toContainText('stop')

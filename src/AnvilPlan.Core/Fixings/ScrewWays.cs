@@ -58,7 +58,7 @@ public static class ScrewWays
         return into.Wood ? WoodSizes.Select(size => Wood(draft, joint, into, size))
             : joint.Into.Section switch
             {
-                BarShape.Slotted => Enumerable.Range(0, 3).Select(n => SlotNut(draft, joint, n)),
+                BarShape.Slotted => Enumerable.Range(0, 4).Select(n => SlotNut(draft, joint, n)),
                 BarShape.SquareTube or BarShape.RoundTube => joint.Threads.Take(1).Select(_ => RivetNut(draft.Catalog, joint)),
                 _ => joint.Threads.SelectMany(t => Machine(draft.Catalog, joint, into, t)),
             };

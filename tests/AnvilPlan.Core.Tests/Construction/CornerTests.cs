@@ -89,7 +89,9 @@ public class CornerTests
 
         var plan = Sample.Plan(design);
         var tray = plan.Part("tray-1");
-        Assert.Equal(2, tray.Features.Count(f => f.Id.StartsWith("notch/bent-wrap/corner-", StringComparison.Ordinal)));
+        // in steps round each of the two bends
+        var notches = tray.Features.Where(f => f.Id.StartsWith("notch/bent-wrap/corner-", StringComparison.Ordinal)).ToList();
+        Assert.Equal(["bent-wrap/corner-front-left", "bent-wrap/corner-front-right"], notches.Select(n => n.For).Distinct().Order(StringComparer.Ordinal));
         // the rail beside the left wall begins where the bend ends: 50 from the front
         Assert.Equal(50, plan.Part("rail/tray-1/left").Box.Min.Y, 0.8);
         Assert.Empty(SolidityCheck.Overlaps(plan));

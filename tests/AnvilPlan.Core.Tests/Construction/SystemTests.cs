@@ -60,7 +60,7 @@ public class SystemTests
         var rail = plan.Part("frame/front-top");
         foreach (var end in (PartEdge[])[PartEdge.ULeast, PartEdge.UMost])
         {
-            Assert.Equal(2, rail.Features.OfType<EdgeHole>().Count(h => h.Edge == end && h.Thread == "M4"));
+            Assert.Equal(2, rail.Features.OfType<EdgeHole>().Count(h => h.Edge == end && h.Thread == "M3"));
         }
 
         Assert.All(plan.Screws.Where(s => s.Where.Contains("to the end of", StringComparison.Ordinal)), s => Assert.Equal("countersunk", s.Head));
@@ -156,7 +156,8 @@ public class SystemTests
         };
         var bend = new SheetBend(1.5, 1.5, 0.38, "");
         var blank = Sample.Plan(design).Part("tray");
-        Assert.Equal(240 + 160 + 160 - (2 * bend.DeductionMm), Math.Min(blank.LengthMm, blank.WidthMm) < 400 ? Math.Max(blank.LengthMm, blank.WidthMm) : blank.WidthMm, 3);
+        // front and back stand under the top, which is 1.5
+        Assert.Equal(240 + 158.5 + 158.5 - (2 * bend.DeductionMm), Math.Min(blank.LengthMm, blank.WidthMm) < 400 ? Math.Max(blank.LengthMm, blank.WidthMm) : blank.WidthMm, 3);
         Assert.Empty(blank.Body);
     }
 

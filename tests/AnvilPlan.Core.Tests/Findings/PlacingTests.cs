@@ -54,11 +54,15 @@ public class PlacingTests
     [Fact]
     public void A_full_deck_names_another_where_there_is_a_place_and_there_the_device_comes_in()
     {
-        var lone = Sample.WithTray with { Trays = [Sample.WithTray.Trays[0] with { WidthMm = 60, DepthMm = 60 }] };
-        var (design, _, reason) = DevicePlacing.Add(lone, Sample.Catalog, ShopProfile.Usual, "sbc-85", "tray-1");
-        Assert.Null(design);
-        Assert.EndsWith("; on the bottom there is one.", reason, StringComparison.Ordinal);
-        Assert.Equal("panel/bottom", Added(lone, "sbc-85", "panel/bottom").Design.Devices[0].DeckId);
+        var (full, came) = (Sample.WithTray, DevicePlacing.Add(Sample.WithTray, Sample.Catalog, ShopProfile.Usual, "sbc-85", "tray-1"));
+        while (came.Design is { } with)
+        {
+            (full, came) = (with, DevicePlacing.Add(with, Sample.Catalog, ShopProfile.Usual, "sbc-85", "tray-1"));
+        }
+
+        Assert.NotEmpty(full.Devices);
+        Assert.EndsWith("; on the bottom there is one.", came.Reason, StringComparison.Ordinal);
+        Assert.Equal("panel/bottom", Added(full, "sbc-85", "panel/bottom").Design.Devices[^1].DeckId);
     }
 
     [Fact]

@@ -137,9 +137,9 @@ public class BarTests
     public void Feet_are_screwed_into_a_thick_bottom_and_bolted_through_a_thin_one()
     {
         var thin = Sample.Plan(Sample.Empty);
-        Assert.Contains(thin.Screws, s => s.Id == "screw/feet" && s.Nut && s.Thread == "M4");
+        Assert.Contains(thin.Screws, s => s.Id == "screw/foot" && s.Nut && s.Thread == "M4");
         var thick = Sample.Plan(Sample.Empty.WithPanel(Face.Bottom, p => p with { MaterialId = "mdf", NominalMm = 18, MeasuredMm = 24 }));
-        Assert.Contains(thick.Screws, s => s.Id == "screw/feet" && !s.Nut);
+        Assert.Contains(thick.Screws, s => s.Id == "screw/foot" && !s.Nut);
         // 25 mm in from the envelope's corner of the bottom itself, which begins 11.9 in
         var foot = Holes(thin, "shell/bottom", "foot/")[0];
         Assert.Equal(new Uv(25, 25), foot.At);

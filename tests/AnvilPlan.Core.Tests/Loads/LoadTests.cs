@@ -126,8 +126,8 @@ public class LoadTests
     {
         var plan = Sample.Plan(Door(Face.Left, covers));
         var (edged, faced) = covers == Face.Front ? (plan.Part("shell/front"), plan.Part("shell/left")) : (plan.Part("shell/left"), plan.Part("shell/front"));
-        var face = faced.Features.OfType<Hole>().Where(h => h.Id.Contains("/hinge/", StringComparison.Ordinal)).ToList();
-        var edge = edged.Features.OfType<EdgeHole>().Where(h => h.Id.Contains("/hinge/", StringComparison.Ordinal)).ToList();
+        var face = faced.Features.OfType<Hole>().Where(h => h.Id.Contains("/hinge-", StringComparison.Ordinal)).ToList();
+        var edge = edged.Features.OfType<EdgeHole>().Where(h => h.Id.Contains("/hinge-", StringComparison.Ordinal)).ToList();
         // a leaf of 11 mm in 11.9: 38 x 38 with two holes; two hinges on less than half a metre
         Assert.Equal((4, 4), (face.Count, edge.Count));
         var length = Math.Min(edged.Box.Max.Z, faced.Box.Max.Z) - Math.Max(edged.Box.Min.Z, faced.Box.Min.Z);
@@ -149,7 +149,7 @@ public class LoadTests
         var plan = Sample.Plan(Door(Face.Left, Face.Front));
         var load = plan.Loads.Single(l => l.Id == "hinges/front");
         var door = plan.Part("shell/front");
-        var z = plan.Part("shell/left").Features.OfType<Hole>().Where(h => h.Id.Contains("/hinge/", StringComparison.Ordinal)).Select(h => plan.Part("shell/left").Frame.ToSpace(h.At).Z).Order().ToList();
+        var z = plan.Part("shell/left").Features.OfType<Hole>().Where(h => h.Id.Contains("/hinge-", StringComparison.Ordinal)).Select(h => plan.Part("shell/left").Frame.ToSpace(h.At).Z).Order().ToList();
         var apart = ((z[2] + z[3]) / 2) - ((z[0] + z[1]) / 2);
         var weight = door.Box.VolumeMm3 * Sample.Catalog.Material("birch-plywood").DensityKgPerM3 * 1e-9 * 9.81;
         Assert.Equal(weight * door.Box.Size.X / 2 / apart / 2, load.Value, 0.02);

@@ -92,12 +92,18 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
         {
             var name = $"{own.Id}/{Deck.Name(face)}";
             draft.Keep(floor, Board(face).Box.Grow(0.01), $"plinth {Deck.Name(face)}");
-            // glue holds a wooden plinth under a wooden bottom; its screws are left out where blocks stand over them
-            var sticks = glued && draft.Catalog.Material(floor.MaterialId).Wood;
-            FixingRows.Screw(draft, floor, Board(face), new RowRule(own.Id, name, EndMm, PitchMostMm, $"screw to plinth {Deck.Name(face)}") { Optional = sticks });
+            // glue holds a wooden plinth under wood, under the bottom or under the wall that stands on it; its screws are left out where
+            // blocks stand over them
+            var over = draft.Shell.Panels.Values.MaxBy(p => Contact(p.Box, Board(face).Box))!;
+            var sticks = glued && draft.Catalog.Material(over.MaterialId).Wood;
+            if (Contact(floor.Box, Board(face).Box) > 0)
+            {
+                FixingRows.Screw(draft, floor, Board(face), new RowRule(own.Id, name, EndMm, PitchMostMm, $"screw to plinth {Deck.Name(face)}") { Optional = sticks });
+            }
+
             if (sticks)
             {
-                draft.Hold(floor, Board(face), HoldBy.Glue, own.Id);
+                draft.Hold(over, Board(face), HoldBy.Glue, own.Id);
             }
 
             if (glued && face is Face.Left or Face.Right)
@@ -106,6 +112,13 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
                 draft.Hold(Board(Face.Back), Board(face), HoldBy.Glue, own.Id);
             }
         }
+    }
+
+    /// <summary>What of a board's upper face lies against a part over it, mm².</summary>
+    private static double Contact(Box over, Box board)
+    {
+        var (x, y) = (Math.Min(over.Max.X, board.Max.X) - Math.Max(over.Min.X, board.Min.X), Math.Min(over.Max.Y, board.Max.Y) - Math.Max(over.Min.Y, board.Min.Y));
+        return Math.Abs(over.Min.Z - board.Max.Z) < 0.01 && x > 0 && y > 0 ? x * y : 0;
     }
 
     /// <summary>The gap behind must let through what the openings in the bottom breathe.</summary>
