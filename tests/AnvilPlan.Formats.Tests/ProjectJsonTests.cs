@@ -45,7 +45,7 @@ public class ProjectJsonTests
     [InlineData("\"undersideMm\": 45", "\"undersideMm\": null", "design.trays[0].undersideMm")]
     [InlineData("\"undersideMm\": 45", "\"undersideCm\": 4.5", "undersideCm")]
     [InlineData("\"materialId\": \"birch-plywood\"", "\"materialId\": \"gold\"", "design.box.panels[0].materialId")]
-    [InlineData("\"joint\": \"buttGlued\"", "\"joint\": \"velcro\"", "design.box.edges[0].joint")]
+    [InlineData("\"joint\": \"buttGlued\"", "\"joint\": \"stitched\"", "design.box.edges[0].joint")]
     [InlineData("\"deckId\": \"tray-1\"", "\"deckId\": \"tray-9\"", "design.devices[0].deckId")]
     [InlineData("\"quantity\": 1", "\"quantity\": 1.5", "design.brief.quantity")]
     public void A_wrong_value_is_named_by_its_path(string good, string bad, string path)
@@ -60,7 +60,7 @@ public class ProjectJsonTests
     [Theory]
     [InlineData("\"undersideMm\": 45", "\"undersideMm\": \"high\"", "design.trays[0].undersideMm: a number is expected.")]
     [InlineData("\"quantity\": 1", "\"quantity\": 1.5", "design.brief.quantity: a whole number is expected.")]
-    [InlineData("\"joint\": \"buttGlued\"", "\"joint\": \"velcro\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre, dowel, biscuit, pocketScrew, finger, dovetail, halfBlind, throughTenon, tapped, riveted, bolted, printedCorner, magnets, loose, onRail, inRail, bent is expected.")]
+    [InlineData("\"joint\": \"buttGlued\"", "\"joint\": \"stitched\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre, dowel, biscuit, pocketScrew, finger, dovetail, halfBlind, throughTenon, tapped, riveted, bolted, printedCorner, magnets, loose, onRail, inRail, bent is expected.")]
     [InlineData("\"insetMm\": 0", "\"insetMm\": 0, \"fit\": \"tight\"", "design.box.panels[0].fit: one of press, snug, sliding, loose is expected.")]
     [InlineData("\"quantity\": 1", "\"quantity\": 1, \"home\": null", "design.brief.home: null is not allowed here")]
     [InlineData("\"name\": \"Marsh listening station\"", "\"name\": 7", "design.name: a text is expected.")]

@@ -48,7 +48,8 @@ public static class FixingRows
         rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", rule.What, contact.Side, clamped, clamped.DepthFrom(contact.Side), into, into.DepthFrom(contact.Side), RowWhy(rule, contact, into));
 
     internal static void Add(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule, IEnumerable<FixingWay> ways) => draft.Fixings.Add(new FixingSet(
-        rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", contact.Side.Opposite(), [Row(contact, into, rule)], ways) { Optional = rule.Optional });
+        rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", contact.Side.Opposite(), [Row(contact, into, rule)], ways)
+    { Optional = rule.Optional });
 
     /// <summary>
     /// The strip that the two share, on the middle of the part behind where it can be. A profile is fixed on the middle of its slot only.

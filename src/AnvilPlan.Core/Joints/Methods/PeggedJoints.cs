@@ -215,7 +215,8 @@ internal sealed class TappedJoint : JointMethod
         var into = joint.Host.Outward().Opposite();
         var name = Id(joint, "tapped");
         var screw = new ScrewJoint(
-            name, Deck.PlaceOf(joint.Edge), $"{host.Name} to the edge of {mate.Name.ToLowerInvariant()}", "screw into the edge", joint.Host.Outward(), host, host.ThicknessMm, mate, EdgeDepthMm, "on the middle of the edge behind") { IntoEnd = true };
+            name, Deck.PlaceOf(joint.Edge), $"{host.Name} to the edge of {mate.Name.ToLowerInvariant()}", "screw into the edge", joint.Host.Outward(), host, host.ThicknessMm, mate, EdgeDepthMm, "on the middle of the edge behind")
+        { IntoEnd = true };
         var length = meeting.Area.Size[joint.Edge.Along()];
         Fix(draft, joint, meeting, screw.Where, name, into, Math.Min(EndMm, length / 4), PitchMm, [ScrewWays.Pan(draft.Catalog, screw, thread.Name)]);
     }

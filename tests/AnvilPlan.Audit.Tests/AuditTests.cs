@@ -1,0 +1,41 @@
+using System.Text.Json;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Shops;
+using AnvilPlan.Formats.Project;
+
+namespace AnvilPlan.Audit.Tests;
+
+/// <summary>What is written today can be built, as far as the audit can tell.</summary>
+public class AuditTests
+{
+    internal static IReadOnlyList<Design> Demos { get; } =
+        [.. Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "demo"), "*.json").Order(StringComparer.Ordinal).Select(f => ProjectJson.Read(File.ReadAllText(f), Catalog.Shipped).Design)];
+
+    [Fact]
+    public void Every_system_as_it_begins_and_every_demo_is_without_a_defect_a_stop_or_a_warning()
+    {
+        // the plain box, the systems that begin with a decision of their own, the demos
+        var result = Auditor.Run(Catalog.Shipped, ShopProfile.Usual, Demos, 0, 1);
+        Assert.Equal(1 + Catalog.Shipped.Systems.Count(s => s.Begin(StartingDesign.Named("x"), Catalog.Shipped) is not null) + 4, result.Designs);
+        Assert.Equal((0, ""), (result.Stopped, string.Join('\n', result.Kinds.Select(k => k.Example))));
+    }
+
+    [Theory]
+    [InlineData(101)]
+    [InlineData(102)]
+    public void Random_designs_are_written_without_a_defect(int seed)
+    {
+        var result = Auditor.Run(Catalog.Shipped, ShopProfile.Usual, Demos, 12, seed);
+        Assert.Equal("", string.Join('\n', result.Kinds.Select(k => k.Example)));
+    }
+
+    [Fact]
+    public void Seed_and_number_make_the_same_design_again()
+    {
+        string Made(int seed) => JsonSerializer.Serialize(new Designs.RandomDesigns(Catalog.Shipped, ShopProfile.Usual, Demos, seed).Make(3), WireJson.Options);
+        Assert.Equal(Made(7), Made(7));
+        Assert.NotEqual(Made(7), Made(8));
+    }
+}
