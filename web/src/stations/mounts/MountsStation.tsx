@@ -270,7 +270,7 @@ function ScrewPane() {
           <tr>
             <th>where</th>
             <th>screw</th>
-            <th className="text-right">count</th>
+            <th className="pr-2 text-right">count</th>
             <th className="pr-2 text-right">length</th>
             <th className="text-right">bites</th>
             <th className="pl-2">own length</th>
