@@ -216,10 +216,11 @@ test('what if is kept or dropped as a whole', async ({ page }) => {
 test('the check list tells what every device asks for and where it is', async ({ page }) => {
   await openDemo(page, 'hardware')
   await page.getByRole('button', { name: 'Check list' }).click()
-  await expect(page.getByRole('heading', { name: 'Check list: 7 missing' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Check list: 6 missing' })).toBeVisible()
   await page.getByRole('combobox', { name: 'Show' }).selectOption('missing')
-  await expect(page.getByRole('row', { name: /Supply module fixing 4 screws/ })).toContainText('no length fits')
+  await expect(page.getByRole('row', { name: /Supply module cable input terminals/ })).toContainText('no cable planned')
   await page.getByRole('combobox', { name: 'Show' }).selectOption('provided')
+  await expect(page.getByRole('row', { name: /Supply module fixing 4 screws/ })).toContainText('M3 x 16 pan')
   await expect(page.getByRole('row', { name: /Recorder board needs power button/ })).toContainText('Power button, front')
 })
 
