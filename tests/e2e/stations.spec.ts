@@ -38,6 +38,8 @@ test('a snag shows what its remedy would do, mends it, and undo brings it back',
   await expect(page.getByRole('status')).toContainText('Mended')
   await page.getByRole('button', { name: 'Undo' }).click()
   await expect(page.getByRole('button', { name: 'Snags', exact: true })).toContainText('1 stop')
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(page.getByRole('button', { name: 'Snags', exact: true })).not.toContainText('stop')
 })
 
 test('a device is nudged by keys and dragged, and the tally tells what moved', async ({ page }) => {
@@ -263,6 +265,7 @@ test('the corners of a wrap are compared and one is taken', async ({ page }) => 
   await page.getByRole('button', { name: 'Add', exact: true }).click()
   await expect(page.getByRole('heading', { name: 'Structures: 1' })).toBeVisible()
   await page.getByRole('radio', { name: 'Corners' }).click()
+  await expect(page.getByRole('heading', { name: 'Corner: Front and top' })).toBeVisible()
   const front = page.getByRole('row', { name: /^mitred/ }).first()
   await front.getByRole('button', { name: 'Take' }).click()
   await expect(front).toContainText('chosen')
