@@ -239,6 +239,38 @@ internal sealed class ArrangementModel
             {
                 AddZone(i, z, parts, inner);
             }
+
+            AddFixings(i, parts);
+        }
+    }
+
+    /// <summary>Heads, nuts and tips stay off the parts that they do not hold and off other devices.</summary>
+    private void AddFixings(int device, List<(string Id, SymbolicBox Box)> parts)
+    {
+        var fixings = _ways[_turns[device][0]].Fixings(device);
+        for (var f = 0; f < fixings.Count; f++)
+        {
+            var at = f;
+            var box = Device(device, (s, n) => s.Fixings[n][at].Box);
+            foreach (var (_, part) in parts.Where(p => !fixings[at].Through.Contains(p.Id)))
+            {
+                _space.Apart(box, part, null);
+            }
+        }
+
+        if (fixings.Count == 0)
+        {
+            return;
+        }
+
+        // for the bodies of others one block round all of them is near enough, and lighter to search
+        var all = Device(device, (s, n) => s.Fixings[n].Select(f => f.Box).Aggregate((a, b) => a.Hull(b)));
+        for (var other = 0; other < _occupied.Count; other++)
+        {
+            if (other != device)
+            {
+                _space.Apart(all, Device(other, (s, n) => s.Fit.Devices[n].Body), null);
+            }
         }
     }
 

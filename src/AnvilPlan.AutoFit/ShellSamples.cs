@@ -2,8 +2,10 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 
@@ -39,6 +41,9 @@ internal sealed class ShellSamples
     /// <summary>A block of the plan, still in the shell.</summary>
     public SymbolicBox Still(Func<Sample, Box> of) => SymbolicBox.Of(-1, [0, 0, 0], [[.. _samples.Select(of)]], StepMm);
 
+    /// <summary>What holds a device here, screw by screw, with the parts that each passes.</summary>
+    public IReadOnlyList<DeviceFixing> Fixings(int device) => _samples[0].Fixings[device];
+
     /// <summary>The room that a device needs here, in the order of its zones.</summary>
     public IReadOnlyList<Zone> Zones(int device) => _samples[0].Zones[device];
 
@@ -58,7 +63,7 @@ internal sealed class ShellSamples
         }
     }
 
-    internal sealed record Sample(Design Design, FitPlan Fit, ShellPlan Shell, JointPlan Joints, IReadOnlyList<IReadOnlyList<Zone>> Zones)
+    internal sealed record Sample(Design Design, FitPlan Fit, ShellPlan Shell, JointPlan Joints, IReadOnlyList<IReadOnlyList<Zone>> Zones, IReadOnlyList<IReadOnlyList<DeviceFixing>> Fixings)
     {
         public static Sample Of(Design design, Catalog catalog, ShopProfile shop)
         {
@@ -66,7 +71,28 @@ internal sealed class ShellSamples
             var fit = FitStage.Run(design, catalog);
             var shell = ShellStage.Run(design, catalog, shop, fit);
             var joints = JointStage.Run(design, catalog, shop, fit, shell);
-            return new Sample(design, fit, shell, joints, [.. fit.Devices.Select(d => (IReadOnlyList<Zone>)[.. DeviceZones.Of(d, design, fit)])]);
+            var sets = MountStage.Run(design, catalog, shop, fit, shell, joints).Fixings.ToLookup(f => f.DeviceId);
+            return new Sample(
+                design, fit, shell, joints, [.. fit.Devices.Select(d => (IReadOnlyList<Zone>)[.. DeviceZones.Of(d, design, fit)])],
+                [.. fit.Devices.Select(d => (IReadOnlyList<DeviceFixing>)[.. sets[d.Id].SelectMany(DeviceFixing.Of)])]);
         }
+    }
+}
+
+/// <summary>The room of one fixing of a device, from head to tip, and the parts that it passes.</summary>
+internal sealed record DeviceFixing(Box Box, IReadOnlyList<string> Through)
+{
+    /// <summary>Those with decided places, made the way that is liked best.</summary>
+    public static IEnumerable<DeviceFixing> Of(FixingSet set)
+    {
+        var way = set.Ways.FirstOrDefault(w => !w.Wanting) ?? set.Ways.First();
+        if (way.Sticks || set.Loci[0] is not PointsLocus places)
+        {
+            return [];
+        }
+
+        var (axis, sign, radius) = (set.Axis.Axis(), set.Axis.Sign(), way.Pieces.Max(p => p.DiaMm) / 2);
+        double[] ends = [.. way.Pieces.SelectMany(p => (double[])[p.FromMm, p.ToMm]).Select(at => way.HeadAt + (sign * at))];
+        return places.Points.Select(p => new DeviceFixing(new Box(p, p).Grow(radius).WithSpan(axis, ends.Min(), ends.Max()), [.. way.Layers.Select(l => l.Owner)]));
     }
 }

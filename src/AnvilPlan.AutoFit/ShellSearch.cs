@@ -51,11 +51,11 @@ public static class ShellSearch
                     break;
                 }
 
-                var (sound, plan) = Nudged(proposal, d => Planner.Plan(d, catalog, shop, AsBuilt.Nothing), known);
+                var plan = Planner.Plan(proposal, catalog, shop, AsBuilt.Nothing);
                 if (Sound(plan, known))
                 {
-                    best = found.Count == 0 ? sound : best;
-                    found.Add(Arrangement.Of(wanted[g], sound, plan));
+                    best = found.Count == 0 ? proposal : best;
+                    found.Add(Arrangement.Of(wanted[g], proposal, plan));
                     break;
                 }
 
@@ -71,36 +71,6 @@ public static class ShellSearch
                 ? "There is no such shell: with these decks, locks and limits not everything finds a place. Unlock a device, free a limit of the brief, or move a device to another deck."
             : $"No shell was found in {seconds} s: unlock a device, free a limit of the brief, or move a device to another deck.");
     }
-
-    /// <summary>
-    /// The proposal with devices moved by a millimetre or few where that mends what refuses it: screws want room of which the search knows
-    /// nothing.
-    /// </summary>
-    private static (Design Design, BuildPlan Plan) Nudged(Design design, Func<Design, BuildPlan> plan, IReadOnlySet<string> known)
-    {
-        int Refusals(BuildPlan p) => p.Findings.Count(f => Refuses(f, known));
-        int Ports(Design d, BuildPlan p) => Arrangement.Of(SearchGoal.Volume, d, p).PortsOpen;
-        var now = plan(design);
-        for (var better = true; better && Refusals(now) > 0;)
-        {
-            better = false;
-            var ids = now.Findings.Where(f => Refuses(f, known)).SelectMany(f => f.Places).Where(p => p.StartsWith("device/", StringComparison.Ordinal)).Select(p => p["device/".Length..]).Distinct().ToList();
-            foreach (var (id, du, dv) in ids.SelectMany(id => Nudges.SelectMany(n => ((string, double, double)[])[(id, n, 0), (id, -n, 0), (id, 0, n), (id, 0, -n)])))
-            {
-                var moved = design.WithDevice(id, d => d with { UMm = d.UMm + du, VMm = d.VMm + dv });
-                var tried = plan(moved);
-                if (Refusals(tried) < Refusals(now) && Ports(moved, tried) >= Ports(design, now))
-                {
-                    (design, now, better) = (moved, tried, true);
-                    break;
-                }
-            }
-        }
-
-        return (design, now);
-    }
-
-    private static readonly double[] Nudges = [0.5, 1, 2, 4];
 
     /// <summary>No stop that the design had not had, and none about where things stand.</summary>
     public static bool Sound(BuildPlan plan, IReadOnlySet<string> known) =>

@@ -21,6 +21,9 @@ public readonly record struct Box(Point3 Min, Point3 Max)
         new(Math.Max(Min.X, other.Min.X), Math.Max(Min.Y, other.Min.Y), Math.Max(Min.Z, other.Min.Z)),
         new(Math.Min(Max.X, other.Max.X), Math.Min(Max.Y, other.Max.Y), Math.Min(Max.Z, other.Max.Z)));
 
+    /// <summary>The smallest box round both.</summary>
+    public Box Hull(Box other) => new(Between(Min, other.Min).Min, Between(Max, other.Max).Max);
+
     public bool Overlaps(Box other) => !Intersect(other).Empty;
 
     public bool Contains(Box other) =>
