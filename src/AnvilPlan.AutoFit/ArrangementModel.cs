@@ -43,7 +43,7 @@ internal sealed class ArrangementModel
         _turns = [.. design.Devices.Select(d => d.Locked || catalog.Model(d.ModelId).InPanel ? new[] { d.QuarterTurns } : [0, 1, 2, 3])];
         _ways = [.. Enumerable.Range(0, 4).Select(k => new ShellSamples(Laid(design, k), catalog, shop))];
         var outer = _ways[0].Fit.Envelope.Outer.Size;
-        var limits = Limits(design, outer);
+        var limits = Limits(design, outer, _ways[0].Shell.StandsMm(design));
         _shell =
         [
             .. Enum.GetValues<Axis>().Select(a => _model.NewIntVar(ConstraintSpace.Grid(20), ConstraintSpace.Grid(limits[a]), $"size-{a}")),
@@ -72,22 +72,22 @@ internal sealed class ArrangementModel
 
     public IntVar Volume => _volume;
 
-    public void Aim(SearchGoal goal, double referenceMm3)
+    /// <summary>A port that does not reach its panel weighs as much as a fifth of what the goal measures of the shell as it is.</summary>
+    /// <param name="now">Outer size of the shell as it is, mm.</param>
+    public void Aim(SearchGoal goal, Point3 now)
     {
-        var reference = Units(referenceMm3);
-        var unreached = LinearExpr.Sum(_reached.Select(r => 1 - (LinearExpr)r)) * (reference / 5);
-        _model.Minimize(goal switch
+        var volume = Units(now.X * now.Y * now.Z);
+        var area = volume / ConstraintSpace.Grid(now.Z);
+        var (measured, reference) = goal switch
         {
-            SearchGoal.Footprint => (_area * ConstraintSpace.Grid(400)) + _shell[2] + unreached,
-            SearchGoal.Flat => (_shell[2] * (reference / 100)) + _area + unreached,
-            SearchGoal.Cables => _volume + (LinearExpr.Sum(_cables) * Math.Max(1, reference / ConstraintSpace.Grid(150))) + unreached,
-            SearchGoal.RearPorts => _volume + (LinearExpr.Sum(_reachedRear.Select(r => 1 - (LinearExpr)r)) * (reference / 4)) + unreached,
-            _ => _volume + unreached,
-        });
+            SearchGoal.Footprint => ((_area * ConstraintSpace.Grid(400)) + _shell[2], area * ConstraintSpace.Grid(400)),
+            SearchGoal.Flat => ((_shell[2] * (volume / 100)) + _area, ConstraintSpace.Grid(now.Z) * (volume / 100)),
+            SearchGoal.Cables => (_volume + (LinearExpr.Sum(_cables) * Math.Max(1, volume / ConstraintSpace.Grid(150))), volume),
+            SearchGoal.RearPorts => (_volume + (LinearExpr.Sum(_reachedRear.Select(r => 1 - (LinearExpr)r)) * (volume / 4)), volume),
+            _ => ((LinearExpr)_volume, volume),
+        };
+        _model.Minimize(measured + (LinearExpr.Sum(_reached.Select(r => 1 - (LinearExpr)r)) * (reference / 5)));
     }
-
-    /// <summary>No shell may be larger than this.</summary>
-    public void AtMost(double volumeMm3) => _model.Add(_volume <= Units(volumeMm3));
 
     /// <summary>Where to look first.</summary>
     public void Hint(Design at)
@@ -147,12 +147,12 @@ internal sealed class ArrangementModel
     };
 
     /// <summary>The brief's limits, else half as much again as now, and never less than a row of all devices wants.</summary>
-    private static Point3 Limits(Design design, Point3 outer)
+    private static Point3 Limits(Design design, Point3 outer, double standsMm)
     {
         var brief = design.Brief;
         return new Point3(
             brief.LimitWidthMm ?? Math.Max(1.5 * outer.X, 500), brief.LimitDepthMm ?? Math.Max(1.5 * outer.Y, 500),
-            (brief.LimitHeightMm ?? Math.Max(1.5 * outer.Z, 400)) - (brief.LimitHeightMm is null ? 0 : design.Box.Feet?.HeightMm ?? 0));
+            (brief.LimitHeightMm ?? Math.Max(1.5 * outer.Z, 400)) - (brief.LimitHeightMm is null ? 0 : standsMm));
     }
 
     private void AddDevices(Point3 limits)
@@ -241,33 +241,46 @@ internal sealed class ArrangementModel
             }
 
             AddFixings(i, parts);
+            for (var f = 0; f < _ways[0].Between.Count; f++)
+            {
+                var at = f;
+                _space.Apart(body, _ways[0].Still(s => s.Between[at].Box), null);
+            }
         }
     }
 
-    /// <summary>Heads, nuts and tips stay off the parts that they do not hold and off other devices.</summary>
+    /// <summary>
+    /// Heads, nuts and tips stay off the parts that they do not hold and off devices of other decks. One block round all of a device's is
+    /// near enough and light to search, but for what runs across beneath its own deck.
+    /// </summary>
     private void AddFixings(int device, List<(string Id, SymbolicBox Box)> parts)
     {
         var fixings = _ways[_turns[device][0]].Fixings(device);
-        for (var f = 0; f < fixings.Count; f++)
-        {
-            var at = f;
-            var box = Device(device, (s, n) => s.Fixings[n][at].Box);
-            foreach (var (_, part) in parts.Where(p => !fixings[at].Through.Contains(p.Id)))
-            {
-                _space.Apart(box, part, null);
-            }
-        }
-
         if (fixings.Count == 0)
         {
             return;
         }
 
-        // for the bodies of others one block round all of them is near enough, and lighter to search
+        var deckId = _design.Devices[device].DeckId;
         var all = Device(device, (s, n) => s.Fixings[n].Select(f => f.Box).Aggregate((a, b) => a.Hull(b)));
+        foreach (var (id, part) in parts.Where(p => !fixings[0].Through.Contains(p.Id)))
+        {
+            if (id.StartsWith($"stiffener/{deckId}/", StringComparison.Ordinal))
+            {
+                foreach (var at in Enumerable.Range(0, fixings.Count))
+                {
+                    _space.Apart(Device(device, (s, n) => s.Fixings[n][at].Box), part, null);
+                }
+            }
+            else
+            {
+                _space.Apart(all, part, null);
+            }
+        }
+
         for (var other = 0; other < _occupied.Count; other++)
         {
-            if (other != device)
+            if (_design.Devices[other].DeckId != deckId)
             {
                 _space.Apart(all, Device(other, (s, n) => s.Fit.Devices[n].Body), null);
             }

@@ -42,7 +42,10 @@ internal sealed class ShellSamples
     public SymbolicBox Still(Func<Sample, Box> of) => SymbolicBox.Of(-1, [0, 0, 0], [[.. _samples.Select(of)]], StepMm);
 
     /// <summary>What holds a device here, screw by screw, with the parts that each passes.</summary>
-    public IReadOnlyList<DeviceFixing> Fixings(int device) => _samples[0].Fixings[device];
+    public IReadOnlyList<DecidedFixing> Fixings(int device) => _samples[0].Fixings[device];
+
+    /// <summary>What holds parts at places that are decided, such as feet.</summary>
+    public IReadOnlyList<DecidedFixing> Between => _samples[0].Between;
 
     /// <summary>The room that a device needs here, in the order of its zones.</summary>
     public IReadOnlyList<Zone> Zones(int device) => _samples[0].Zones[device];
@@ -63,7 +66,7 @@ internal sealed class ShellSamples
         }
     }
 
-    internal sealed record Sample(Design Design, FitPlan Fit, ShellPlan Shell, JointPlan Joints, IReadOnlyList<IReadOnlyList<Zone>> Zones, IReadOnlyList<IReadOnlyList<DeviceFixing>> Fixings)
+    internal sealed record Sample(Design Design, FitPlan Fit, ShellPlan Shell, JointPlan Joints, IReadOnlyList<IReadOnlyList<Zone>> Zones, IReadOnlyList<IReadOnlyList<DecidedFixing>> Fixings, IReadOnlyList<DecidedFixing> Between)
     {
         public static Sample Of(Design design, Catalog catalog, ShopProfile shop)
         {
@@ -74,16 +77,17 @@ internal sealed class ShellSamples
             var sets = MountStage.Run(design, catalog, shop, fit, shell, joints).Fixings.ToLookup(f => f.DeviceId);
             return new Sample(
                 design, fit, shell, joints, [.. fit.Devices.Select(d => (IReadOnlyList<Zone>)[.. DeviceZones.Of(d, design, fit)])],
-                [.. fit.Devices.Select(d => (IReadOnlyList<DeviceFixing>)[.. sets[d.Id].SelectMany(DeviceFixing.Of)])]);
+                [.. fit.Devices.Select(d => (IReadOnlyList<DecidedFixing>)[.. sets[d.Id].SelectMany(DecidedFixing.Of)])],
+                [.. joints.Fixings.SelectMany(DecidedFixing.Of)]);
         }
     }
 }
 
-/// <summary>The room of one fixing of a device, from head to tip, and the parts that it passes.</summary>
-internal sealed record DeviceFixing(Box Box, IReadOnlyList<string> Through)
+/// <summary>The room of one fixing whose place is decided, from head to tip, and the parts that it passes.</summary>
+internal sealed record DecidedFixing(Box Box, IReadOnlyList<string> Through)
 {
-    /// <summary>Those with decided places, made the way that is liked best.</summary>
-    public static IEnumerable<DeviceFixing> Of(FixingSet set)
+    /// <summary>None for a row, which makes way; the others made the way that is liked best.</summary>
+    public static IEnumerable<DecidedFixing> Of(FixingSet set)
     {
         var way = set.Ways.FirstOrDefault(w => !w.Wanting) ?? set.Ways.First();
         if (way.Sticks || set.Loci[0] is not PointsLocus places)
@@ -93,6 +97,6 @@ internal sealed record DeviceFixing(Box Box, IReadOnlyList<string> Through)
 
         var (axis, sign, radius) = (set.Axis.Axis(), set.Axis.Sign(), way.Pieces.Max(p => p.DiaMm) / 2);
         double[] ends = [.. way.Pieces.SelectMany(p => (double[])[p.FromMm, p.ToMm]).Select(at => way.HeadAt + (sign * at))];
-        return places.Points.Select(p => new DeviceFixing(new Box(p, p).Grow(radius).WithSpan(axis, ends.Min(), ends.Max()), [.. way.Layers.Select(l => l.Owner)]));
+        return places.Points.Select(p => new DecidedFixing(new Box(p, p).Grow(radius).WithSpan(axis, ends.Min(), ends.Max()), [.. way.Layers.Select(l => l.Owner)]));
     }
 }

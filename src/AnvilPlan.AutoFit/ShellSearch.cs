@@ -3,6 +3,7 @@ using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using Google.OrTools.Sat;
@@ -44,7 +45,7 @@ public static class ShellSearch
                     break;
                 }
 
-                var (status, proposal) = Solve(model.Value, wanted[g], best, before.Outer.VolumeMm3, share, left, found.Count, clock, seconds, progress, cancel);
+                var (status, proposal) = Solve(model.Value, wanted[g], best, before.Outer.Size, share, left, found.Count, clock, seconds, progress, cancel);
                 if (proposal is null)
                 {
                     none |= status == CpSolverStatus.Infeasible && model == models[0];
@@ -86,10 +87,10 @@ public static class ShellSearch
     };
 
     private static (CpSolverStatus Status, Design? Proposal) Solve(
-        ArrangementModel model, SearchGoal goal, Design hint, double referenceMm3, double share, double most, int found, Stopwatch clock, double seconds,
+        ArrangementModel model, SearchGoal goal, Design hint, Point3 now, double share, double most, int found, Stopwatch clock, double seconds,
         IProgress<SearchProgress>? progress, CancellationToken cancel)
     {
-        model.Aim(goal, referenceMm3);
+        model.Aim(goal, now);
         model.Hint(hint);
         var solver = new CpSolver { StringParameters = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"max_time_in_seconds:{Math.Max(0.2, most)} num_workers:{Math.Clamp(Environment.ProcessorCount, 1, 8)}") };
         using var watch = new Watch(model, goal, clock, seconds, found, progress, cancel);

@@ -18,7 +18,7 @@ internal static class BriefFindings
         var brief = plan.Design.Brief;
         foreach (var (axis, word, limit) in ((Axis, string, double?)[])[(Axis.X, "width", brief.LimitWidthMm), (Axis.Y, "depth", brief.LimitDepthMm), (Axis.Z, "height", brief.LimitHeightMm)])
         {
-            var size = plan.Fit.Envelope.Outer.Size[axis] + (axis == Axis.Z ? Underneath.StandsMm(plan) : 0);
+            var size = plan.Fit.Envelope.Outer.Size[axis] + (axis == Axis.Z ? plan.Shell.StandsMm(plan.Design) : 0);
             if (limit is not { } most || size <= most + 1e-6)
             {
                 continue;
@@ -27,7 +27,7 @@ internal static class BriefFindings
             var over = size - most;
             var free = plan.Chains.Where(c => c.Axis == axis).Select(c => c.SlackMm).DefaultIfEmpty(0).Min();
             yield return Finding.Of("over-the-limit", Severity.Stop,
-                $"The {word} is {Say.Mm(size)} mm{(axis == Axis.Z && Underneath.StandsMm(plan) > 0 ? " with what it stands on" : "")}, {Say.Mm(over)} mm over the brief's {Say.Mm(most)} mm; the tightest chain has {Say.Mm(free)} mm of air.",
+                $"The {word} is {Say.Mm(size)} mm{(axis == Axis.Z && plan.Shell.StandsMm(plan.Design) > 0 ? " with what it stands on" : "")}, {Say.Mm(over)} mm over the brief's {Say.Mm(most)} mm; the tightest chain has {Say.Mm(free)} mm of air.",
                 ["brief/" + word],
                 new Remedy("shrink", $"Take {Say.Mm(over)} mm out of the air", d => free >= over ? ChainEdit.Resize(d, axis, -over) : null),
                 new Remedy("raise-limit", $"Allow {Say.Mm(size)} mm in the brief", d => d with

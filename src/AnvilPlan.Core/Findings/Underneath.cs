@@ -11,13 +11,10 @@ internal static class Underneath
     /// <summary>Open area of the fans and vents in the bottom, mm²: of cut openings and grille holes of devices that breathe.</summary>
     public static double OpenMm2(PlanSoFar plan) => plan.Mounts.Fans.Where(f => plan.Fit.Device(f.DeviceId)?.Device.DeckId == Deck.OfPanel(Face.Bottom)).Sum(f => f.OpenMm2);
 
-    /// <summary>How far below the bottom the lowest part reaches, mm: feet, plinth.</summary>
-    public static double StandsMm(PlanSoFar plan) => Math.Max(plan.Design.Box.Feet?.HeightMm ?? 0, -plan.Shell.Members.Select(m => m.Box.Min.Z).DefaultIfEmpty(0).Min());
-
     /// <summary>Feet: the air comes in all round under the edge of the bottom.</summary>
     public static IEnumerable<Finding> Find(PlanSoFar plan)
     {
-        var (open, stands) = (OpenMm2(plan), StandsMm(plan));
+        var (open, stands) = (OpenMm2(plan), plan.Shell.StandsMm(plan.Design));
         var size = plan.Fit.Envelope.Outer.Size;
         var round = 2 * (size.X + size.Y);
         if (open <= 0 || plan.Design.Structures.Any(s => s is Construction.Plinths.Plinth) || open <= round * stands)

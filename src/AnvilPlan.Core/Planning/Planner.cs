@@ -73,7 +73,7 @@ public static class Planner
         var size = fit.Envelope.Outer.Size;
         var bodies = fit.Devices.Where(d => !d.Model.InPanel).Sum(d => d.Body.VolumeMm3);
         return new Tally(
-            size.X, size.Y, size.Z, size.Z + Underneath.StandsMm(plan), fit.Envelope.Outer.VolumeMm3 * 1e-6,
+            size.X, size.Y, size.Z, size.Z + plan.Shell.StandsMm(plan.Design), fit.Envelope.Outer.VolumeMm3 * 1e-6,
             fit.Envelope.Inner.VolumeMm3 <= 0 ? 0 : bodies / fit.Envelope.Inner.VolumeMm3,
             parts.Where(p => p.LeafOf is null).Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
             parts.Count(p => p.LeafOf is null), parts.Sum(p => p.Features.Count(f => !FlatPattern.IsUnfolded(f) && (f is EdgeHole || (f is Hole && f.For != DrilledPattern.For)))), plan.Cuts.Sheets.Count, plan.Cuts.SheetUse,

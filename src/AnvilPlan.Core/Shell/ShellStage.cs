@@ -33,6 +33,9 @@ public sealed record ShellPlan(
     /// <summary>Every solid that is a part of its own or a face of one.</summary>
     public IEnumerable<SolidPart> Parts => Panels.Values.Concat(Trays.Values).Concat(Members).Concat(Adapters.Values);
 
+    /// <summary>How far below the bottom the lowest part reaches, mm: feet, plinth.</summary>
+    public double StandsMm(Design design) => Math.Max(design.Box.Feet?.HeightMm ?? 0, -Members.Select(m => m.Box.Min.Z).DefaultIfEmpty(0).Min());
+
     public SolidPart? Member(string id) => Members.FirstOrDefault(m => m.Id == id);
 }
 
