@@ -41,7 +41,7 @@ internal static class FixingChecks
             var middle = At(f, (layer.FromMm + Math.Min(layer.ToMm, layer.FromMm + 1)) / 2);
             var bore = part.Bores.FirstOrDefault(b => b.Into.Axis() == f.Axis.Axis() && b.Of(middle).Off < 0.05 && b.Holds(middle, 0.6));
             var slot = part.Milled.Any(m => m.Id == f.Id);
-            if (part.Slotted || slot || f.Layers.Count == 0)
+            if (part.Slotted || slot)
             {
                 continue;
             }
@@ -49,7 +49,7 @@ internal static class FixingChecks
             if (bore is null)
             {
                 // self-drilling pocket screws bite without a pilot
-                if (!(f.Kind == FixingKind.WoodScrew && part.Bores.Count >= 0 && f.Id.Contains("/pocket/", StringComparison.Ordinal)))
+                if (!(f.Kind == FixingKind.WoodScrew && f.Id.Contains("/pocket/", StringComparison.Ordinal)))
                 {
                     yield return new Defect("fixing-hole", $"{f.Id} ({f.Kind}) has no hole on its axis in {part.Id}");
                 }

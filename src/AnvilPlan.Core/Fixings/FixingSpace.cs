@@ -81,7 +81,7 @@ public sealed class FixingSpace
                 continue;
             }
 
-            var bore = Cylinder(fixing, layer.FromMm + TouchMm, layer.ToMm - TouchMm, layer.HoleMm + (2 * RimMm));
+            var bore = new Round(fixing, layer.FromMm + TouchMm, layer.ToMm - TouchMm, layer.HoleMm + (2 * RimMm)).Box;
             var inside = false;
             foreach (var body in part.Body)
             {
@@ -114,13 +114,14 @@ public sealed class FixingSpace
 
     private Obstacle? InASolid(Fixing fixing, string? deviceId)
     {
+        var own = deviceId is null ? null : "device/" + deviceId;
         foreach (var piece in fixing.Pieces)
         {
-            var whole = Cylinder(fixing, piece.FromMm, piece.ToMm, piece.DiaMm);
+            var whole = new Round(fixing, piece.FromMm, piece.ToMm, piece.DiaMm).Box;
             foreach (var i in _solids.Near(whole))
             {
                 var (owner, body) = _solids[i];
-                if (deviceId is not null && owner.Length == deviceId.Length + 7 && owner.StartsWith("device/", StringComparison.Ordinal) && owner.EndsWith(deviceId, StringComparison.Ordinal))
+                if (owner == own)
                 {
                     continue;
                 }
@@ -133,7 +134,7 @@ public sealed class FixingSpace
                         continue;
                     }
 
-                    var shared = Cylinder(fixing, from + TouchMm, to - TouchMm, piece.DiaMm - (2 * TouchMm)).Intersect(body);
+                    var shared = new Round(fixing, from + TouchMm, to - TouchMm, piece.DiaMm - (2 * TouchMm)).Box.Intersect(body);
                     if (!shared.Empty && !InAVoid(owner, shared) && !(_hollow.TryGetValue(owner, out var inside) && inside.Contains(shared)))
                     {
                         return new Obstacle(owner, false, Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z)));
@@ -210,13 +211,6 @@ public sealed class FixingSpace
     private static Box Inside(SolidPart tube) => tube.Box.Across(tube.Frame.U.Axis(), -tube.WallMm!.Value);
 
     private static Box? Reach(SolidPart part, Feature feature) => FeatureReach.Of(feature, part.Frame, part.LengthMm, part.WidthMm, part.ThicknessMm);
-
-    private static Box Cylinder(Fixing fixing, double from, double to, double dia)
-    {
-        var (axis, half) = (fixing.Axis.Axis(), dia / 2);
-        var (a, b) = (fixing.At[axis] + (fixing.Axis.Sign() * from), fixing.At[axis] + (fixing.Axis.Sign() * to));
-        return new Box(fixing.At - new Point3(half, half, half), fixing.At + new Point3(half, half, half)).WithSpan(axis, Math.Min(a, b), Math.Max(a, b));
-    }
 
     /// <summary>What a feature has taken out of a part.</summary>
     /// <param name="RoundAbout">The axis of a round hole; null for what is not round.</param>

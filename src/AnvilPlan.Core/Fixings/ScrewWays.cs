@@ -218,8 +218,10 @@ public static class ScrewWays
                 Under(joint, clear, null, null, $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm ({thread.Source})"),
                 new WayLayer(joint.Into.Id, joint.Into, LayerRole.Thread, joint.BeginsMm, joint.BeginsMm + (bar.SlotDepthMm ?? 6), thread.NominalMm, null),
             ],
-            Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + lip + SlotNutMm, washer), [choice], [new BoughtPiece("nut", $"{thread.Name} slot nut for profile {bar.WidthMm:0.#}", 1, SlotNutCents)]);
+            Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + lip + SlotNutMm, washer), [choice], [SlotNutOf(thread, bar.WidthMm)]);
     }
+
+    internal static BoughtPiece SlotNutOf(ThreadSize thread, double profileMm) => new("nut", $"{thread.Name} slot nut for profile {profileMm:0.#}", 1, SlotNutCents);
 
     /// <summary>The thread of a slot nut that must bite, as in steel.</summary>
     internal static WhyTerm SlotBite(FastenerTables tables, ThreadSize thread) => new("thread in the slot nut", Math.Min(SlotNutMm, tables.Engagement("steel").LeastTimesD * thread.NominalMm), "mm", "slot nut [R]");

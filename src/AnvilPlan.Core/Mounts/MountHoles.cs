@@ -17,7 +17,6 @@ namespace AnvilPlan.Core.Mounts;
 /// </summary>
 internal sealed class MountHoles
 {
-    private const long SlotNutCents = 35;
     private const long StudCents = 12;
 
     private readonly MountDraft _draft;
@@ -133,7 +132,7 @@ internal sealed class MountHoles
 
         return new FixingWay(
             FixingKind.Screw, near + (_device.Away.Sign() * deckFrom), [OfTheDevice(0, board), .. Layers(deck, thick, deckFrom, fromTheDevice: true)], pieces, slotted ? [top] : [top, foot],
-            slotted ? [new BoughtPiece("nut", $"{_thread.Name} slot nut for profile {deck.ThicknessMm:0.#}", 1, SlotNutCents), new BoughtPiece("stud", $"stud {_thread.Name} x 12, into the standoff", 1, StudCents)] : []);
+            slotted ? [ScrewWays.SlotNutOf(_thread, deck.ThicknessMm), new BoughtPiece("stud", $"stud {_thread.Name} x 12, into the standoff", 1, StudCents)] : []);
     }
 
     /// <summary>A screw from behind through the deck into a thread of the device, with as many washers as make a length on sale fit.</summary>
@@ -197,7 +196,7 @@ internal sealed class MountHoles
             return new FixingWay(
                 FixingKind.Screw, near + (_device.Away.Sign() * board), [OfTheDevice(0, board), new WayLayer(deck.Id, deck, LayerRole.Thread, board, board + slot, _thread.NominalMm, null)],
                 ScrewWays.Screw(Tables.Head(_thread.Name, HeadForm.Pan), _thread.NominalMm, choice.LengthMm ?? board + lip + 3, washers), [choice],
-                [new BoughtPiece("nut", $"{_thread.Name} slot nut for profile {deck.ThicknessMm:0.#}", 1, SlotNutCents)]);
+                [ScrewWays.SlotNutOf(_thread, deck.ThicknessMm)]);
         }
     }
 

@@ -1,7 +1,9 @@
+using AnvilPlan.Audit.Written;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Construction;
 
@@ -32,13 +34,14 @@ internal static class SolidityCheck
         }
     }
 
-    private static Point3? Shared(Part a, Part b)
+    private static Point3? Shared(Part one, Part other)
     {
-        foreach (var block in a.Body.SelectMany(x => b.Body.Select(x.Intersect)).Where(x => !x.Empty && Enum.GetValues<Axis>().All(k => x.Size[k] > 0.02)))
+        var (a, b) = (new PartSolid(one, Sample.Catalog), new PartSolid(other, Sample.Catalog));
+        foreach (var block in one.Body.SelectMany(x => other.Body.Select(x.Intersect)).Where(x => !x.Empty && Enum.GetValues<Axis>().All(k => x.Size[k] > 0.02)))
         {
             foreach (var at in Grid(block, 9))
             {
-                if (Material(a, at) && Material(b, at))
+                if (a.HasUndrilled(at) && b.HasUndrilled(at))
                 {
                     return at;
                 }
@@ -52,65 +55,6 @@ internal static class SolidityCheck
     {
         double[] At(Axis axis) => [.. Enumerable.Range(0, n).Select(i => box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (i + 0.37) / n))];
         return from x in At(Axis.X) from y in At(Axis.Y) from z in At(Axis.Z) select new Point3(x, y, z);
-    }
-
-    /// <summary>Whether that point is material of the part.</summary>
-    public static bool Material(Part part, Point3 at) => part.Body.Any(b => b.Contains(at)) && !part.Features.Any(f => Removes(part, f, at));
-
-    private static bool Removes(Part part, Feature feature, Point3 at)
-    {
-        var plane = part.Frame.ToPlane(at);
-        var below = -part.Frame.HeightOf(at);
-        var deep = feature.From == WorkedFrom.Seen ? below : part.ThicknessMm - below;
-        return feature switch
-        {
-            Channel c => Within(plane, c.Min, c.Max) && deep <= c.DepthMm + 1e-9,
-            Opening { Round: true } o => plane.DistanceTo(o.At) <= o.WidthMm / 2,
-            Opening o => Within(plane, o.Min, o.Max),
-            Notch n => deep <= (n.DepthMm ?? part.ThicknessMm) + 1e-9 && Inside(Walls(n, deep / (n.DepthMm ?? part.ThicknessMm)), plane),
-            Bevel b => Bevelled(part, b, plane, deep),
-            EdgeHole { SlotMm: { } slot } e => Slotted(part, e, slot, plane, below),
-            _ => false,
-        };
-    }
-
-    private static bool Within(Uv at, Uv min, Uv max) => at.U >= min.U && at.U <= max.U && at.V >= min.V && at.V <= max.V;
-
-    private static List<Uv> Walls(Notch notch, double share) => notch.Floor is { } floor
-        ? [.. notch.Outline.Zip(floor, (a, b) => new Uv(a.U + ((b.U - a.U) * share), a.V + ((b.V - a.V) * share)))]
-        : [.. notch.Outline];
-
-    private static bool Inside(List<Uv> polygon, Uv at)
-    {
-        var inside = false;
-        for (int i = 0, j = polygon.Count - 1; i < polygon.Count; j = i++)
-        {
-            var (a, b) = (polygon[i], polygon[j]);
-            if ((a.V > at.V) != (b.V > at.V) && at.U < ((b.U - a.U) * (at.V - a.V) / (b.V - a.V)) + a.U)
-            {
-                inside = !inside;
-            }
-        }
-
-        return inside;
-    }
-
-    private static bool Bevelled(Part part, Bevel bevel, Uv at, double depthFromLongPoint)
-    {
-        var fromEdge = bevel.Edge switch { PartEdge.ULeast => at.U, PartEdge.UMost => part.LengthMm - at.U, PartEdge.VLeast => at.V, _ => part.WidthMm - at.V };
-        return fromEdge <= (depthFromLongPoint * Math.Tan(bevel.AngleDeg * Math.PI / 180)) + 1e-9;
-    }
-
-    private static bool Slotted(Part part, EdgeHole hole, double slotMm, Uv at, double belowSeen)
-    {
-        var (along, into) = hole.Edge switch
-        {
-            PartEdge.ULeast => (at.V, at.U),
-            PartEdge.UMost => (at.V, part.LengthMm - at.U),
-            PartEdge.VLeast => (at.U, at.V),
-            _ => (at.U, part.WidthMm - at.V),
-        };
-        return into <= hole.DepthMm + 1e-9 && Math.Abs(along - hole.AlongMm) <= (slotMm / 2) + 1e-9 && Math.Abs(belowSeen - hole.FromSeenMm) <= (hole.DiaMm / 2) + 1e-9;
     }
 
     /// <summary>What is said to hold each other lies against each other, or against the bought pieces between.</summary>
