@@ -64,7 +64,7 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     }
 
     [Fact]
-    public async Task A_remedy_is_previewed_without_change_and_then_applied()
+    public async Task A_remedy_is_tried_without_change_and_then_applied()
     {
         var (id, whole) = await App.Demo(_client);
         var design = JsonNode.Parse(whole.GetProperty("design").GetRawText())!;
@@ -72,14 +72,16 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         var view = await App.Read<JsonElement>(await Edit(id, whole.GetProperty("revision").GetInt32(), design));
         var finding = view.GetProperty("plan").GetProperty("findings").EnumerateArray().First(f => f.GetProperty("severity").GetString() == "stop");
         var choice = new { expectedRevision = view.GetProperty("revision").GetInt32(), findingId = finding.GetProperty("id").GetString(), remedyId = "pick-length" };
-        var preview = await App.Read<JsonObject>(await Post($"/api/projects/{id}/remedies/preview", choice));
-        Assert.True(preview["possible"]!.GetValue<bool>());
-        Assert.Single(preview["consequences"]!["findingsLost"]!.AsArray());
+        Assert.False(finding.TryGetProperty("remedies", out _));
+        var offers = await App.Read<JsonArray>(await Post($"/api/projects/{id}/remedies", new { choice.expectedRevision, choice.findingId }));
+        Assert.Equal("pick-length", Assert.Single(offers)!["id"]!.GetValue<string>());
+        Assert.Single(offers[0]!["consequences"]!["findingsLost"]!.AsArray());
         Assert.Equal(choice.expectedRevision, (await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}")).GetProperty("revision").GetInt32());
         var after = await App.Read<JsonObject>(await Post($"/api/projects/{id}/remedies/apply", choice));
         Assert.Equal(0, after["plan"]!["tally"]!["stops"]!.GetValue<int>());
         var gone = new { expectedRevision = after["revision"]!.GetValue<int>(), choice.findingId, choice.remedyId };
         await App.Problem(await Post($"/api/projects/{id}/remedies/apply", gone), 422);
+        await App.Problem(await Post($"/api/projects/{id}/remedies", new { gone.expectedRevision, choice.findingId }), 422);
         await App.Read<JsonObject>(await Post($"/api/projects/{id}/undo", new { gone.expectedRevision, number = (int?)null }));
     }
 

@@ -99,30 +99,39 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
 
     private async Task Remedy()
     {
-        var offers = _view["plan"]!["findings"]!.AsArray().SelectMany(f => f!["remedies"]!.AsArray().Select(r => (Finding: f["id"]!.GetValue<string>(), Remedy: r!["id"]!.GetValue<string>(), Text: f["text"]!.GetValue<string>()))).ToList();
-        if (offers.Count == 0)
+        var snags = Snags.Select(f => (Id: f["id"]!.GetValue<string>(), Text: f["text"]!.GetValue<string>())).ToList();
+        if (snags.Count == 0)
         {
             return;
         }
 
-        var offer = One(offers);
-        var choice = new { expectedRevision = Revision, findingId = offer.Finding, remedyId = offer.Remedy };
-        using var answer = await client.PostAsJsonAsync($"/api/projects/{_id}/remedies/preview", choice);
-        if (!await Held(answer, $"preview of {offer.Remedy} for {offer.Finding}") || (await answer.Content.ReadFromJsonAsync<JsonNode>())!["possible"]!.GetValue<bool>() is not true)
+        var (snag, text) = One(snags);
+        using var answer = await client.PostAsJsonAsync($"/api/projects/{_id}/remedies", new { expectedRevision = Revision, findingId = snag });
+        if (!await Held(answer, $"remedies of {snag}") || await answer.Content.ReadFromJsonAsync<JsonNode>() is not JsonArray { Count: > 0 } offers)
         {
             return;
         }
 
+        var remedy = One([.. offers])!["id"]!.GetValue<string>();
+        var (stops, choice) = (Stops, new { expectedRevision = Revision, findingId = snag, remedyId = remedy });
         var before = Design.ToJsonString();
         if (!await Change("/remedies/apply", choice))
         {
-            _defects.Add(new Defect("remedy-refused", $"{offer.Remedy} for \"{offer.Text}\" was previewed as possible and then refused"));
+            _defects.Add(new Defect("remedy-refused", $"{remedy} for \"{text}\" was tried and offered, and then refused"));
         }
         else if (_view["design"]!.ToJsonString() == before)
         {
-            _defects.Add(new Defect("remedy-changes-nothing", $"{offer.Remedy} for \"{offer.Text}\""));
+            _defects.Add(new Defect("remedy-changes-nothing", $"{remedy} for \"{text}\""));
+        }
+        else if (Snags.Any(f => f["id"]!.GetValue<string>() == snag && f["text"]!.GetValue<string>() == text) || Stops > stops)
+        {
+            _defects.Add(new Defect("remedy-mends-nothing", $"{remedy} for \"{text}\": {stops} stops before, {Stops} after"));
         }
     }
+
+    private IEnumerable<JsonNode> Snags => _view["plan"]!["findings"]!.AsArray().Select(f => f!);
+
+    private int Stops => Snags.Count(f => f["severity"]!.GetValue<string>() == "stop");
 
     private async Task Edit(string label, Action<JsonNode> how)
     {

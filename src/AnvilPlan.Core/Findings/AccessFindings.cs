@@ -54,7 +54,8 @@ internal static class AccessFindings
                 yield return Finding.Of("removable-held", Severity.Stop,
                     $"The {Deck.Name(panel.Face)} panel is to come off, but {stuck} of its 4 edges are glued or held in a groove and {screwed} are screwed or held by magnets: it needs at least 2 and none glued.",
                     [Deck.PartOf(panel.Face)],
-                    new Remedy("screw-on", "Screw it on at all four edges", d => MakeRemovable(d, panel.Face)));
+                    new Remedy("screw-on", "Screw it on at all four edges", d => MakeRemovable(d, panel.Face)))
+                    .AlikeBy($"{stuck}+{screwed}", Deck.Name(panel.Face));
             }
         }
     }

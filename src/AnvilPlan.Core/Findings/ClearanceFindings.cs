@@ -37,23 +37,24 @@ internal static class ClearanceFindings
         var remedies = new List<Remedy>();
         if (plan.Fit.Device(zone.Owner) is { } owner)
         {
-            remedies.Add(Move(plan, owner.Device));
+            remedies.Add(DeviceMoves.Remedy(plan, code, owner.Device));
         }
 
         if (conflict.OtherIsDevice)
         {
-            remedies.Add(Move(plan, plan.Fit.Device(conflict.OtherId)!.Device));
+            remedies.Add(DeviceMoves.Remedy(plan, code, plan.Fit.Device(conflict.OtherId)!.Device));
         }
         else if (FaceOf(conflict.OtherId) is { } face)
         {
             var by = Math.Ceiling(conflict.Overlap.Size[face.Outward().Axis()]);
-            remedies.Add(new Remedy("grow-box", $"Make the box larger, by {by} mm or a little more", d => Trial.FirstSound(plan, code, ExtraMm.Select(extra => Grown(d, plan, zone, face, by + extra)))));
+            remedies.Add(new Remedy("grow-box", $"Make the box larger, by {by} mm or a little more", d => Trial.FirstSound(plan, code, d, ExtraMm.Select(extra => Grown(d, plan, zone, face, by + extra)))));
         }
 
         return new Finding(
             $"{code}:{Place(plan, zone.Owner)}+{Place(plan, conflict.OtherId)}", code, severity,
             $"{NameOf(plan, zone.Owner)} needs room for {zone.What}; {NameOf(plan, conflict.OtherId)} stands in it by {Say.Mm(shared.X)} x {Say.Mm(shared.Y)} x {Say.Mm(shared.Z)} mm.",
-            [Place(plan, zone.Owner), Place(plan, conflict.OtherId)], remedies);
+            [Place(plan, zone.Owner), Place(plan, conflict.OtherId)], remedies)
+        { Alike = new Alike($"{zone.Owner}+{zone.What}", NameOf(plan, conflict.OtherId)) };
     }
 
     /// <summary>Larger along the axis; when the tight side is the least one, what stands behind it moves along.</summary>
@@ -77,7 +78,7 @@ internal static class ClearanceFindings
         return new Finding(
             $"driver-blocked:device/{device.Id}+{Place(plan, first.OtherId)}", "driver-blocked", Severity.Warn,
             $"No driver reaches {(blocks.Count == 1 ? $"screw {first.Hole}" : $"screws {string.Join(", ", blocks.Select(b => b.Hole))}")} of {device.Device.Name}: {NameOf(plan, first.OtherId)} stands {Say.Mm(blocks.Max(b => b.OverlapMm))} mm in the way of the {first.Tool}.",
-            ["device/" + device.Id, Place(plan, first.OtherId)], other is null ? [Move(plan, device.Device)] : [Move(plan, device.Device), Move(plan, other.Device)]);
+            ["device/" + device.Id, Place(plan, first.OtherId)], [.. new[] { device, other }.OfType<PlacedDevice>().Select(x => DeviceMoves.Remedy(plan, "driver-blocked", x.Device))]);
     }
 
     private static Finding Short(PlanSoFar plan, CableRoute route)
@@ -99,9 +100,6 @@ internal static class ClearanceFindings
             return !CableRoutes.Of(link, End(link.FromDeviceId), End(link.ToDeviceId), plan.Design).Short;
         }) is { } moved ? d.WithDevice(deviceId, _ => moved) : null);
     }
-
-    private static Remedy Move(PlanSoFar plan, Device device) => new(
-        "move-" + device.Id, $"Move {device.Name} to the nearest free place", d => FreeSpot.For(device, plan) is { } moved ? d.WithDevice(device.Id, _ => moved) : null);
 
     private static string Place(PlanSoFar plan, string id) => plan.Fit.Device(id) is null ? id : "device/" + id;
 

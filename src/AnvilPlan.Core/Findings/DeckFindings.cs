@@ -40,7 +40,8 @@ internal static class DeckFindings
                 $"{tray.Name} hangs in the air {Say.Mm(tray.UndersideMm)} mm from the {behind}: nothing carries it.",
                 [tray.Id],
                 new Remedy("rails", "Carry it on two aluminium rails 15 x 15", d => tray.UndersideMm < 15 ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Rails, RailBarId = "aluminium-6061-15x15" })),
-                new Remedy("posts", $"Stand it on four posts from the {behind}", d => tray.UndersideMm < FitStage.LeastStandoffMm ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })));
+                new Remedy("posts", $"Stand it on four posts from the {behind}", d => tray.UndersideMm < FitStage.LeastStandoffMm ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })))
+                .AlikeBy("trays", tray.Name);
         }
 
         var (box, inside, axis) = (tray.WithFlanges(plan.Fit.Trays[tray.Id]), plan.Fit.Envelope.Inner, tray.Plane.Normal().Axis());

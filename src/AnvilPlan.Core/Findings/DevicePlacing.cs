@@ -18,10 +18,6 @@ public sealed record PlacedOrNot(Design? Design, string DeviceId, string Reason)
 /// </summary>
 public static class DevicePlacing
 {
-    /// <summary>Places that are tried by a whole plan, and how far apart they lie, before a deck counts as full.</summary>
-    private const int MostTrials = 16;
-    private const double TrialsApartMm = 12;
-
     /// <summary>A new device of that model on that deck, with an id of its own.</summary>
     public static PlacedOrNot Add(Design design, Catalog catalog, ShopProfile shop, string modelId, string deckId)
     {
@@ -48,7 +44,7 @@ public static class DevicePlacing
             return new PlacedOrNot(null, device.Id, $"{reason}{Offer(plan, design, device, with)}");
         }
 
-        var stops = Stops(plan, design);
+        var stops = Trial.Stops(plan, design);
         return Found(plan, device, with, stops) is { } found
             ? new PlacedOrNot(found, device.Id, "")
             : new PlacedOrNot(null, device.Id,
@@ -72,7 +68,7 @@ public static class DevicePlacing
     private static string Offer(PlanSoFar plan, Design design, Device device, Func<Device, Design> with)
     {
         var model = plan.Catalog.Model(device.ModelId);
-        var stops = Stops(plan, design);
+        var stops = Trial.Stops(plan, design);
         foreach (var deck in Decks(plan).Where(d => d != device.DeckId && WhyNot(plan, model, d) is null))
         {
             if (Found(plan, device with { DeckId = deck, FarFace = false, RebateToMm = RebateFor(plan, model, deck) }, with, stops, mostTrials: 3) is not null)
@@ -88,43 +84,9 @@ public static class DevicePlacing
     public static IEnumerable<string> Decks(PlanSoFar plan) => plan.Design.Trays.Where(t => !Copies.IsCopy(t.Id)).Select(t => t.Id)
         .Concat(((Face[])[Face.Bottom, Face.Front, Face.Back, Face.Right, Face.Left, Face.Top]).Select(Deck.OfPanel));
 
-    private static Design? Found(PlanSoFar plan, Device device, Func<Device, Design> with, HashSet<string> stops, int mostTrials = MostTrials)
-    {
-        var tray = !Deck.IsPanel(device.DeckId, out _) && !plan.Shell.Levels.ContainsKey(device.DeckId);
-        var trials = 0;
-        foreach (var far in tray ? (bool[])[false, true] : [false])
-        {
-            foreach (var turn in Enumerable.Range(0, 4))
-            {
-                Device? last = null;
-                foreach (var spot in FreeSpot.All(device with { FarFace = far, QuarterTurns = (device.QuarterTurns + turn) % 4 }, plan))
-                {
-                    if (last is not null && Math.Abs(last.UMm - spot.UMm) + Math.Abs(last.VMm - spot.VMm) < TrialsApartMm)
-                    {
-                        continue;
-                    }
-
-                    last = spot;
-                    var tried = with(spot);
-                    if (DesignCheck.Problems(tried, plan.Catalog).Count == 0 && Stops(plan, tried).IsSubsetOf(stops))
-                    {
-                        return tried;
-                    }
-
-                    if (++trials >= mostTrials)
-                    {
-                        return null;
-                    }
-                }
-            }
-        }
-
-        return null;
-    }
-
-    /// <summary>The stops of a design; what a device asks others for is no fault of its place.</summary>
-    private static HashSet<string> Stops(PlanSoFar plan, Design design) => FindingStage.Run(Planner.Stages(design, plan.Catalog, plan.Shop, AsBuilt.Nothing))
-        .Where(f => f.Severity == Severity.Stop && f.Code != "control-forgotten").Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
+    private static Design? Found(PlanSoFar plan, Device device, Func<Device, Design> with, HashSet<string> stops, int mostTrials = int.MaxValue) =>
+        DeviceMoves.Spots(plan, device).Take(mostTrials).Select(with)
+            .FirstOrDefault(tried => DesignCheck.Problems(tried, plan.Catalog).Count == 0 && Trial.Stops(plan, tried).IsSubsetOf(stops));
 
     private static string NameOf(PlanSoFar plan, string deckId) => Deck.IsPanel(deckId, out var face) ? "the " + Deck.Name(face) : plan.Design.Trays.First(t => t.Id == deckId).Name;
 

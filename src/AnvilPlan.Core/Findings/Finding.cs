@@ -14,12 +14,58 @@ public enum Severity
 /// <summary>Something the plan found out, with the numbers in its sentence.</summary>
 /// <param name="Id">Code and places: the same finding keeps its id from plan to plan.</param>
 /// <param name="Places">Parts, devices or edges that it touches.</param>
-public sealed record Finding(string Id, string Code, Severity Severity, string Text, IReadOnlyList<string> Places, IReadOnlyList<Remedy> Remedies)
+/// <param name="Remedies">What might mend it, not yet tried: <see cref="TriedRemedies"/> tells which of them do.</param>
+public sealed record Finding(string Id, string Code, Severity Severity, string Text, IReadOnlyList<string> Places, [property: JsonIgnore] IReadOnlyList<Remedy> Remedies)
 {
+    /// <summary>What it has in common with others of its code; those are told as one.</summary>
+    [JsonIgnore]
+    public Alike? Alike { get; init; }
+
+    /// <summary>Ids of the findings that were told as this one; its own when it stands alone.</summary>
+    [JsonIgnore]
+    public IReadOnlyList<string> Members { get => field ?? [Id]; init; }
+
     public static Finding Of(string code, Severity severity, string text, IReadOnlyList<string> places, params Remedy[] remedies) =>
         new($"{code}:{string.Join('+', places)}", code, severity, text, places, remedies);
+
+    /// <param name="key">Equal for findings that have one cause.</param>
+    /// <param name="where">What this one is about, in words that can stand in a list.</param>
+    public Finding AlikeBy(string key, string where) => this with { Alike = new Alike(key, where) };
+
+    /// <summary>Findings with one cause as one: the first one's sentence, where else it is so, and remedies for all of them.</summary>
+    public static Finding Merge(IReadOnlyList<Finding> alike)
+    {
+        var first = alike[0];
+        if (alike.Count == 1)
+        {
+            return first;
+        }
+
+        var elsewhere = alike.Skip(1).Select(f => f.Alike?.Where ?? "").Where(w => w.Length > 0 && w != first.Alike?.Where).Distinct(StringComparer.Ordinal).ToList();
+        return first with
+        {
+            Id = first.Alike is { Key: var key } ? $"{first.Code}:{key}" : first.Id,
+            Text = $"{first.Text} {(elsewhere.Count == 0 ? $"So at {alike.Count} places." : $"So also: {string.Join(", ", elsewhere)}.")}",
+            Places = [.. alike.SelectMany(f => f.Places).Distinct(StringComparer.Ordinal)],
+            Members = [.. alike.Select(f => f.Id).Distinct(StringComparer.Ordinal)],
+            Remedies = [.. alike.SelectMany(f => f.Remedies).GroupBy(r => r.Id).Select(Remedy.ForAll)],
+        };
+    }
 }
 
-/// <summary>A change of the design that mends a finding. Found out only when it is asked for.</summary>
+public sealed record Alike(string Key, string Where);
+
+/// <summary>A change of the design that may mend a finding. Found out only when it is asked for.</summary>
 /// <param name="Change">The new design, or null when there is no place or stock for it after all.</param>
-public sealed record Remedy(string Id, string Title, [property: JsonIgnore] Func<Design, Design?> Change);
+public sealed record Remedy(string Id, string Title, Func<Design, Design?> Change)
+{
+    /// <summary>The same change for each of several findings, one after the other; those for which there is none are left.</summary>
+    internal static Remedy ForAll(IEnumerable<Remedy> same)
+    {
+        List<Remedy> each = [.. same];
+        return each.Count == 1 ? each[0] : each[0] with
+        {
+            Change = design => each.Aggregate((Design?)null, (changed, r) => r.Change(changed ?? design) ?? changed),
+        };
+    }
+}

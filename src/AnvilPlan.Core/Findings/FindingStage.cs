@@ -7,7 +7,7 @@ using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Findings;
 
-/// <summary>Last stage: everything that is wrong, doubtful or worth knowing, gravest first.</summary>
+/// <summary>Last stage: everything that is wrong, doubtful or worth knowing, gravest first; what has one cause is told once.</summary>
 public static partial class FindingStage
 {
     [GeneratedRegex("@[0-9]+")]
@@ -22,6 +22,8 @@ public static partial class FindingStage
         ]).SelectMany(f => f)
         // equal trays have equal faults: told once, for the one that they all follow
         .DistinctBy(f => CopyNumber().Replace(f.Id, ""))
+        .GroupBy(f => (f.Code, f.Severity, f.Alike?.Key ?? f.Text))
+        .Select(g => Finding.Merge([.. g]))
         .OrderBy(f => f.Severity),
     ];
 }

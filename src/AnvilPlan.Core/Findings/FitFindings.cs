@@ -31,9 +31,9 @@ internal static class FitFindings
             yield return Finding.Of("device-outside", Severity.Stop,
                 $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {direction.Word()}: {Say.Mm(device.Body.Size[direction.Axis()])} mm of body, {Say.Mm(plan.Fit.Envelope.Inner.Size[direction.Axis()])} mm inside.",
                 ["device/" + device.Id, "shell/" + Deck.Name(Faces.Of(direction))],
-                new Remedy("move-in", "Move it to the nearest free place on its deck", d => Moved(d, plan, device.Device)),
+                DeviceMoves.Remedy(plan, "device-outside", device.Device),
                 new Remedy("grow-box", $"Make the box larger, by {Math.Ceiling(over)} mm or a little more", d =>
-                    Trial.FirstSound(plan, "device-outside", ExtraMm.Select(extra => ChainEdit.Resize(d, direction.Axis(), Math.Ceiling(over) + extra)))));
+                    Trial.FirstSound(plan, "device-outside", d, ExtraMm.Select(extra => ChainEdit.Resize(d, direction.Axis(), Math.Ceiling(over) + extra)))));
         }
     }
 
@@ -56,8 +56,8 @@ internal static class FitFindings
                 yield return Finding.Of("devices-collide", Severity.Stop,
                     $"{a.Device.Name} and {b.Device.Name} overlap by {Say.Mm(shared.Size.X)} x {Say.Mm(shared.Size.Y)} x {Say.Mm(shared.Size.Z)} mm.",
                     ["device/" + a.Id, "device/" + b.Id],
-                    new Remedy("move-" + smaller.Id, $"Move {smaller.Device.Name} to the nearest free place", d => Moved(d, plan, smaller.Device)),
-                    new Remedy("move-" + other.Id, $"Move {other.Device.Name} to the nearest free place", d => Moved(d, plan, other.Device)));
+                    DeviceMoves.Remedy(plan, "devices-collide", smaller.Device),
+                    DeviceMoves.Remedy(plan, "devices-collide", other.Device));
             }
         }
     }
@@ -68,11 +68,11 @@ internal static class FitFindings
         {
             var shared = device.Body.Intersect(box);
             var tray = plan.Design.Trays.FirstOrDefault(t => t.Id == id);
-            List<Remedy> remedies = [new Remedy("move", "Move it to the nearest free place", d => Moved(d, plan, device.Device))];
+            List<Remedy> remedies = [DeviceMoves.Remedy(plan, "device-hits-part", device.Device)];
             if (tray is not null && Push(device, box, tray.Plane.Normal()) is > 0 and var push)
             {
                 var lift = Math.Ceiling(push + plan.Shop.Fits.BodyMm);
-                remedies.Add(new Remedy("lift-tray", $"Bring {tray.Name} {lift} mm farther from the {Deck.Name(tray.Plane.Behind())}", d => Trial.FirstSound(plan, "device-hits-part",
+                remedies.Add(new Remedy("lift-tray", $"Bring {tray.Name} {lift} mm farther from the {Deck.Name(tray.Plane.Behind())}", d => Trial.FirstSound(plan, "device-hits-part", d,
                     [d.WithTray(id, t => t with { UndersideMm = t.UndersideMm + lift }), ChainEdit.Resize(d.WithTray(id, t => t with { UndersideMm = t.UndersideMm + lift }), tray.Plane.Normal().Axis(), lift)])));
             }
 
@@ -90,7 +90,4 @@ internal static class FitFindings
         var (reach, back) = (device.Body.Side(normal) * normal.Sign(), device.Body.Side(normal.Opposite()) * normal.Sign());
         return reach > far && back < far ? reach - far : 0;
     }
-
-    private static Design? Moved(Design design, PlanSoFar plan, Device device) =>
-        FreeSpot.For(device, plan) is { } moved ? design.WithDevice(device.Id, _ => moved) : null;
 }

@@ -24,7 +24,7 @@ internal static class FixingFindings
                 : $"{set.What}: {stuck.Count} of its fixings {(stuck.Count == 1 ? "runs" : "run")} {Say.Mm(obstacle.ByMm)} mm into {what}, and no place beside it is free.",
             [device is null ? set.For : "device/" + device.Id, obstacle.Fixing ? other?.Set.For ?? obstacle.Owner : obstacle.Owner],
             set.For == "feet" ? [new Remedy("feet-inset", "Set the feet where their screws find room", d => Feet(plan, d))]
-                : device is null ? [] : [new Remedy("move-" + device.Id, $"Move {device.Name} to the nearest free place", d => FreeSpot.For(device, plan) is { } moved ? d.WithDevice(device.Id, _ => moved) : null)]);
+                : device is null ? [] : [DeviceMoves.Remedy(plan, "fixing-blocked", device)]);
     }
 
     /// <summary>The inset nearest to what was decided at which no foot is in the way of anything.</summary>

@@ -56,7 +56,7 @@ internal static class HoleFindings
 
         yield return Finding.Of("hole-near-edge", gap < hole.DiaMm / 2 ? Severity.Stop : Severity.Warn,
             $"{hole.Purpose} in {part.Name}: centre {Say.Mm(gap)} mm from the edge, {Say.Mm(least)} mm wanted for {Say.Mm(hole.DiaMm)} mm in {part.Material}.",
-            [part.Id, "hole/" + hole.Id], Move(plan, hole.For));
+            [part.Id, "hole/" + hole.Id], Move(plan, "hole-near-edge", hole.For));
     }
 
     /// <summary>The holes of one grille that run into one bar are one finding, told by the worst of them.</summary>
@@ -68,9 +68,10 @@ internal static class HoleFindings
         foreach (var same in hits.GroupBy(h => (h.Feature.For, h.Feature.Purpose, h.What)))
         {
             var (worst, count) = (same.MaxBy(h => h.Mm), same.Count());
-            yield return Finding.Of(worst.Feature is Hole ? "hole-in-joint" : "opening-cuts-joint", Severity.Stop,
+            var code = worst.Feature is Hole ? "hole-in-joint" : "opening-cuts-joint";
+            yield return Finding.Of(code, Severity.Stop,
                 $"{worst.Feature.Purpose} in {part.Name} runs {Say.Mm(worst.Mm)} mm into the {worst.What}{(count > 1 ? $", at {count} of its holes" : "")}.",
-                [part.Id, "hole/" + worst.Feature.Id], Move(plan, worst.Feature.For));
+                [part.Id, "hole/" + worst.Feature.Id], Move(plan, code, worst.Feature.For)).AlikeBy($"{part.Id}+{worst.Feature.For}+{worst.What}", worst.Feature.Purpose);
         }
     }
 
@@ -94,7 +95,7 @@ internal static class HoleFindings
 
                 yield return Finding.Of("holes-meet", Severity.Stop,
                     $"In {part.Name}, {a.Purpose} and {b.Purpose} leave {Say.Mm(Math.Max(0, Bridge(a, b)))} mm between them, {LeastBridgeMm} mm is the least.",
-                    [part.Id, "hole/" + a.Id, "hole/" + b.Id], [.. Move(plan, a.For), .. Move(plan, b.For)]);
+                    [part.Id, "hole/" + a.Id, "hole/" + b.Id], [.. Move(plan, "holes-meet", a.For), .. Move(plan, "holes-meet", b.For)]);
             }
         }
     }
@@ -139,7 +140,7 @@ internal static class HoleFindings
         _ => default,
     };
 
-    private static Remedy[] Move(PlanSoFar plan, string forWhat) => plan.Design.Devices.FirstOrDefault(d => d.Id == forWhat) is { } device
-        ? [new Remedy("move-" + device.Id, $"Move {device.Name} to the nearest free place", d => FreeSpot.For(device, plan) is { } moved ? d.WithDevice(device.Id, _ => moved) : null)]
+    private static Remedy[] Move(PlanSoFar plan, string code, string forWhat) => plan.Design.Devices.FirstOrDefault(d => d.Id == forWhat) is { } device
+        ? [DeviceMoves.Remedy(plan, code, device)]
         : [];
 }

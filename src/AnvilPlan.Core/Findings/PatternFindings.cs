@@ -26,7 +26,7 @@ internal static class PatternFindings
                 $"{device.Device.Name}{Lying(device)} does not meet the {drilled.Count} holes of {deck.Name}: {string.Join("; ", misses.Select(Miss))}.",
                 ["device/" + device.Id, deck.Id],
                 new Remedy("lay-to-match", "Turn and move it so that all its holes meet", d => DrilledPattern.Laid(device.Device, d, plan.Catalog) is { } laid ? d.WithDevice(device.Id, _ => laid) : null),
-                new Remedy("new-holes", "Drill new holes for it, clear of those that are there", d => Trial.FirstSound(plan, "pattern-misses-holes", Drilled(plan, d, device.Device))),
+                new Remedy("new-holes", "Drill new holes for it, clear of those that are there", d => Trial.FirstSound(plan, "pattern-misses-holes", d, Drilled(plan, d, device.Device))),
                 new Remedy("adapter", "Set an adapter plate of 3 mm aluminium between", d => AdapterFor(d, device)));
         }
     }

@@ -45,7 +45,7 @@ internal static class ScrewFindings
 
         if (device is null && screw.For.StartsWith("edge/", StringComparison.Ordinal))
         {
-            remedies.Add(new Remedy("bigger-block", "Take the first block on sale in which a screw finds its length", d => Trial.FirstSound(plan, "screw-none-fits", Blocks(plan, d, screw.For))));
+            remedies.Add(new Remedy("bigger-block", "Take the first block on sale in which a screw finds its length", d => Trial.FirstSound(plan, "screw-none-fits", d, Blocks(plan, d, Alike(plan, screw)))));
         }
 
         var range = screw.MaxMm is { } longest && longest < screw.MinMm ? $"that bites enough, {Say.Mm(screw.MinMm)} mm, and does not come through, {Say.Mm(longest)} mm at most"
@@ -56,12 +56,19 @@ internal static class ScrewFindings
             weak
                 ? $"{screw.Where}: no {screw.Thread} screw is sold {range}; the longest that does not come through, {Say.Mm(screw.LengthMm!.Value)} mm, bites {Say.Mm(screw.EngagementMm ?? 0)} mm."
                 : $"{screw.Where}: no {screw.Thread} screw is sold {range}.",
-            places, remedies);
+            places, remedies)
+        {
+            Alike = device is null ? new Alike($"{screw.Thread}+{screw.For[..(screw.For.IndexOf('/', StringComparison.Ordinal) + 1)]}", screw.Where) : null,
+        };
     }
 
-    /// <summary>The design with each solid bar of the catalog as the block of that edge, the smallest first.</summary>
-    private static IEnumerable<Design> Blocks(PlanSoFar plan, Design design, string place) => plan.Catalog.Bars.Where(b => b.Shape == BarShape.Solid).OrderBy(b => b.AreaMm2).ThenBy(b => b.Id, StringComparer.Ordinal)
-        .Select(b => design with { Box = design.Box with { Edges = [.. design.Box.Edges.Select(e => Deck.PlaceOf(e.Id) == place ? e with { BlockBarId = b.Id } : e)] } });
+    /// <summary>The edges whose screws of that thread find no length either.</summary>
+    private static HashSet<string> Alike(PlanSoFar plan, ScrewChoice screw) =>
+        plan.Fixings.Screws.Where(s => s.Thread == screw.Thread && s.Verdict == ScrewVerdict.NoneFits).Select(s => s.For).ToHashSet(StringComparer.Ordinal);
+
+    /// <summary>The design with each solid bar of the catalog as the block of those edges, the smallest first.</summary>
+    private static IEnumerable<Design> Blocks(PlanSoFar plan, Design design, HashSet<string> places) => plan.Catalog.Bars.Where(b => b.Shape == BarShape.Solid).OrderBy(b => b.AreaMm2).ThenBy(b => b.Id, StringComparer.Ordinal)
+        .Select(b => design with { Box = design.Box with { Edges = [.. design.Box.Edges.Select(e => places.Contains(Deck.PlaceOf(e.Id)) && e.BlockBarId is not null ? e with { BlockBarId = b.Id } : e)] } });
 
     private static double? WasherFor(FastenerTables tables, ScrewChoice screw, Device device, double most)
     {

@@ -203,17 +203,18 @@ internal static class ShellFindings
     {
         var (host, mate) = (plan.Shell.Panels[joint.Host], plan.Shell.Panels[joint.Mate]);
         var thin = host.ThicknessMm < mate.ThicknessMm ? host : mate;
-        var screwed = new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed));
         if (thin.ThicknessMm < method.LeastThicknessMm - 0.35)
         {
             yield return Finding.Of("joint-board-thin", Severity.Stop,
-                $"{thin.Name} is {Say.Mm(thin.ThicknessMm)} mm thick: {method.Word} at {Deck.Name(joint.Edge)} want {Say.Mm(method.LeastThicknessMm)} mm.", places, screwed);
+                $"{thin.Name} is {Say.Mm(thin.ThicknessMm)} mm thick: {method.Word} at {Deck.Name(joint.Edge)} want {Say.Mm(method.LeastThicknessMm)} mm.", places, Plain(plan, "joint-board-thin", joint))
+                .AlikeBy($"{joint.Joint}+{thin.MaterialId}+{thin.ThicknessMm}", $"{thin.Name.ToLowerInvariant()} at {Deck.Name(joint.Edge)}");
         }
 
         foreach (var part in ((SolidPart[])[host, mate]).Where(p => !method.Suits(plan.Catalog.Material(p.MaterialId))))
         {
             yield return Finding.Of("joint-unsuited", Severity.Stop,
-                $"{part.Name} is {plan.Catalog.Material(part.MaterialId).Name}, {Say.Mm(part.ThicknessMm)} mm: it does not take {method.Word}.", [.. places, part.Id], screwed);
+                $"{part.Name} is {plan.Catalog.Material(part.MaterialId).Name}, {Say.Mm(part.ThicknessMm)} mm: it does not take {method.Word}.", [.. places, part.Id], Plain(plan, "joint-unsuited", joint))
+                .AlikeBy($"{joint.Joint}+{part.MaterialId}", $"{part.Name.ToLowerInvariant()} at {Deck.Name(joint.Edge)}");
         }
 
         foreach (var face in ((Face[])[joint.Host, joint.Mate]).Where(f => method.WantsLongGrain && plan.Catalog.Material(plan.Shell.Panels[f].MaterialId).Family == MaterialFamily.SolidWood))
@@ -224,9 +225,21 @@ internal static class ShellFindings
             {
                 yield return Finding.Of("short-grain", Severity.Warn,
                     $"The grain of the {Deck.Name(face)} runs along the joint at {Deck.Name(joint.Edge)}, {Say.Mm(joint.LengthMm)} mm long: fingers, tails and tenons there are short grain and break off.",
-                    [.. places, Deck.PartOf(face)], new Remedy("turn-grain", "Let the grain run into the joint", d => d.WithPanel(face, p => p.GrainTurned())));
+                    [.. places, Deck.PartOf(face)], new Remedy("turn-grain", "Let the grain run into the joint", d => Trial.FirstSound(plan, "short-grain", d, [d.WithPanel(face, p => p.GrainTurned())])))
+                    .AlikeBy(Deck.Name(face), Deck.Name(joint.Edge));
             }
         }
+    }
+
+    /// <summary>A butt joint instead, screwed or glued, whichever board has to run over the other for it.</summary>
+    private static Remedy[] Plain(PlanSoFar plan, string code, EdgeJoint joint)
+    {
+        IEnumerable<Design> Covered(Design design, Func<Edge, Edge> with) => ((Face[])[joint.Host, joint.Mate]).Select(covers => design.WithEdge(joint.Edge, e => with(e) with { Covers = covers }));
+        return
+    [
+        new("butt-screwed", "Butt it against a screwed block", d => Trial.FirstSound(plan, code, d, Covered(d, Screwed))),
+        new("butt-glued", "Butt and glue it", d => Trial.FirstSound(plan, code, d, Covered(d, e => e with { Joint = JointKind.ButtGlued, DepthMm = null, BlockBarId = null }))),
+        ];
     }
 
     internal static Edge Screwed(Edge edge) => edge with { Joint = JointKind.ButtScrewed, DepthMm = null, BlockBarId = edge.BlockBarId ?? UsualBlock };

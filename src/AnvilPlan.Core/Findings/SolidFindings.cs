@@ -31,8 +31,9 @@ internal static class SolidFindings
             var name = $"{Deck.Name(x)}-{Deck.Name(y)}-{Deck.Name(z)}";
             yield return Finding.Of("corner-open", Severity.Stop,
                 $"The corner {name} stays open near {Say.Mm(open.X)}, {Say.Mm(open.Y)}, {Say.Mm(open.Z)} mm: each of its three boards leaves that place to another's fingers.", ["corner/" + name],
-                new Remedy("plain-edge", "Make one of its three edges a glued butt joint", d => Trial.FirstSound(plan, "corner-open",
-                    edges.SelectMany(e => ((Face[])[e.Of().A, e.Of().B]).Select(covers => d.WithEdge(e, j => j with { Joint = JointKind.ButtGlued, Covers = covers, DepthMm = null, BlockBarId = null }))))));
+                new Remedy("plain-edge", "Make one of its three edges a glued butt joint", d => Trial.FirstSound(plan, "corner-open", d,
+                    edges.SelectMany(e => ((Face[])[e.Of().A, e.Of().B]).Select(covers => d.WithEdge(e, j => j with { Joint = JointKind.ButtGlued, Covers = covers, DepthMm = null, BlockBarId = null }))))))
+                .AlikeBy("fingers", name);
         }
     }
 

@@ -16,14 +16,15 @@ internal static class StockFindings
             var largest = plan.Catalog.SheetsOf(part.MaterialId, part.NominalMm).LastOrDefault();
             yield return Finding.Of("part-larger-than-stock", Severity.Stop,
                 $"{part.Name} needs a blank of {Say.Mm(part.BlankLengthMm)} x {Say.Mm(part.BlankWidthMm)} mm; the largest {part.Material} {Say.Mm(part.NominalMm)} mm on sale is {(largest is null ? "none at all" : $"{Say.Mm(largest.LengthMm)} x {Say.Mm(largest.WidthMm)} mm")}.",
-                [part.Id], [.. Remedies(plan, part)]);
+                [part.Id], [.. Remedies(plan, part)]).AlikeBy($"{part.MaterialId}+{part.NominalMm}", part.Name);
         }
 
-        foreach (var line in plan.Cuts.ToBuy)
+        if (plan.Cuts.ToBuy.Count > 0)
         {
-            yield return Finding.Of("stock-not-on-hand", Severity.Note,
-                $"Not on hand: {line.Count} {line.Unit}{(line.Count == 1 ? "" : "s")} of {line.Item}, {line.TotalCents / 100.0:0.00} to buy.",
-                ["stock/" + line.Item]);
+            yield return new Finding(
+                "stock-not-on-hand:stock", "stock-not-on-hand", Severity.Note,
+                $"Not on hand, {plan.Cuts.ToBuy.Sum(l => l.TotalCents) / 100.0:0.00} to buy: {string.Join("; ", plan.Cuts.ToBuy.Select(l => $"{l.Count} {l.Unit}{(l.Count == 1 ? "" : "s")} of {l.Item}"))}.",
+                [.. plan.Cuts.ToBuy.Select(l => "stock/" + l.Item)], []);
         }
 
         foreach (var part in plan.Parts.Parts.Where(p => p.Stale))

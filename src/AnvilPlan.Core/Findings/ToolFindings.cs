@@ -63,7 +63,7 @@ internal static class ToolFindings
         var candidates = other.Select(s => PanelOf(part) is { } face
             ? design.WithPanel(face, p => p with { MaterialId = s.MaterialId, NominalMm = s.NominalMm, MeasuredMm = null })
             : design.WithTray(part.Id, t => t with { MaterialId = s.MaterialId, NominalMm = s.NominalMm, MeasuredMm = null }));
-        return Trial.FirstSound(plan, "tool-cannot-cut", candidates.Take(8));
+        return Trial.FirstSound(plan, "tool-cannot-cut", design, candidates.Take(8));
     }
 
     private static Face? PanelOf(Part part) => Deck.FaceOf(part.Id);
@@ -124,7 +124,7 @@ internal static class ToolFindings
             yield return Finding.Of("tap-missing", Severity.Warn,
                 $"{tapped.Count} holes are tapped {string.Join(", ", tapped.Select(t => t.Thread).Distinct())} and no such tap is on hand ({string.Join(", ", taps)} are). Rivet nuts, inserts or wooden bars would do without.",
                 [.. tapped.Select(t => t.Part.Id).Distinct()],
-                new Remedy("wooden-bars", "Carry trays on beech bars and wood screws", d => Trial.FirstSound(plan, "tap-missing",
+                new Remedy("wooden-bars", "Carry trays on beech bars and wood screws", d => Trial.FirstSound(plan, "tap-missing", d,
                     [d with { Trays = [.. d.Trays.Select(t => t.Support == TraySupport.Rails ? t with { RailBarId = ShellFindings.UsualBlock } : t)] }])));
         }
     }

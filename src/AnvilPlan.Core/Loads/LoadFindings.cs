@@ -32,8 +32,8 @@ internal static class LoadFindings
                 yield return Finding.Of("hinge-finds-no-room", Severity.Stop,
                     $"The {Deck.Name(door.Face)} hangs in the edge of {edged.Name.ToLowerInvariant()}, {Say.Mm(edged.ThicknessMm)} mm thick: the narrowest hinge wants {Say.Mm(Catalogs.Hinge.Shipped[0].LeafMm + 0.5)} mm, and {Say.Mm(2.5 * Catalogs.Hinge.Shipped[0].LengthMm)} mm along the edge.",
                     [Deck.PartOf(door.Face), Deck.PlaceOf(edge.Id)],
-                    new Remedy("swap-cover", "Let the other board run over it there", d => Trial.FirstSound(plan, "hinge-finds-no-room", [d.WithEdge(edge.Id, e => e with { Covers = e.Covers == door.Face ? at : door.Face })])),
-                    new Remedy("thicker", "Take the next thickness that carries a hinge", d => Trial.FirstSound(plan, "hinge-finds-no-room", Thicker(plan, d, edge.Covers))));
+                    new Remedy("swap-cover", "Let the other board run over it there", d => Trial.FirstSound(plan, "hinge-finds-no-room", d, [d.WithEdge(edge.Id, e => e with { Covers = e.Covers == door.Face ? at : door.Face })])),
+                    new Remedy("thicker", "Take the next thickness that carries a hinge", d => Trial.FirstSound(plan, "hinge-finds-no-room", d, Thicker(plan, d, edge.Covers))));
             }
         }
     }
@@ -43,17 +43,17 @@ internal static class LoadFindings
         var part = plan.Parts.Find(load.Place)!;
         if (Deck.FaceOf(part.Id) is { } face)
         {
-            yield return new Remedy("thicker", "Take the next thickness that stays straight", d => Trial.FirstSound(plan, "board-sags", Thicker(plan, d, face)));
+            yield return new Remedy("thicker", "Take the next thickness that stays straight", d => Trial.FirstSound(plan, "board-sags", d, Thicker(plan, d, face)));
             if (part.Grain)
             {
-                yield return new Remedy("turn-grain", "Let the grain run across the span", d => Trial.FirstSound(plan, "board-sags", [d.WithPanel(face, p => p.GrainTurned())]));
+                yield return new Remedy("turn-grain", "Let the grain run across the span", d => Trial.FirstSound(plan, "board-sags", d, [d.WithPanel(face, p => p.GrainTurned())]));
             }
         }
         else
         {
-            yield return new Remedy("thicker", "Take the next thickness that stays straight", d => Trial.FirstSound(plan, "board-sags", Nominals(plan, part.MaterialId, part.NominalMm)
+            yield return new Remedy("thicker", "Take the next thickness that stays straight", d => Trial.FirstSound(plan, "board-sags", d, Nominals(plan, part.MaterialId, part.NominalMm)
                 .Select(n => d.WithTray(part.Id, t => t with { NominalMm = n, MeasuredMm = null }))));
-            yield return new Remedy("stiffener", "Put bars under its free edges", d => Trial.FirstSound(plan, "board-sags", plan.Catalog.Bars
+            yield return new Remedy("stiffener", "Put bars under its free edges", d => Trial.FirstSound(plan, "board-sags", d, plan.Catalog.Bars
                 .Where(b => b.Shape == Catalogs.BarShape.Solid && Math.Abs(b.WidthMm - b.HeightMm) < 1e-6 && b.WidthMm <= MostStiffenerMm).OrderBy(b => b.InertiaMm4 * plan.Catalog.Material(b.MaterialId).YoungsGPa).ThenBy(b => b.Id, StringComparer.Ordinal)
                 .Select(b => d.WithTray(part.Id, t => t with { StiffenerBarId = b.Id }))));
         }
@@ -81,7 +81,7 @@ internal static class LoadFindings
         }
         else if (load.Id.StartsWith("magnets/", StringComparison.Ordinal) && Deck.FaceOf(load.Place) is { } face)
         {
-            yield return new Remedy("all-edges", "Set magnets at all its edges", d => Trial.FirstSound(plan, "hold-weak", [Faces.Edges.Where(id => id.Of().A == face || id.Of().B == face)
+            yield return new Remedy("all-edges", "Set magnets at all its edges", d => Trial.FirstSound(plan, "hold-weak", d, [Faces.Edges.Where(id => id.Of().A == face || id.Of().B == face)
                 .Aggregate(d, (x, id) => x.WithEdge(id, e => e with { Joint = JointKind.Magnets, DepthMm = null, BlockBarId = null }))]));
             yield return new Remedy("screw-on", "Screw it on at all four edges", d => AccessFindings.MakeRemovable(d, face));
         }

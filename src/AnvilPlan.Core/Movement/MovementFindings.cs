@@ -41,8 +41,9 @@ internal static class MovementFindings
             yield return Finding.Of("grain-crossed", Severity.Warn,
                 $"{moves.Name} moves {Say.Mm(most)} mm with the seasons along its glue line of {Say.Mm(shared.Size[along])} mm with {stays.Name.ToLowerInvariant()}, which stays as it is: the joint opens or the board splits.",
                 [moves.Id, stays.Id],
-                new Remedy("turn-grain", $"Turn the grain of the {moves.Name.ToLowerInvariant()}", d => FaceOf(moves) is { } f ? Trial.FirstSound(plan, "grain-crossed", [Turned(d, f)]) : null),
-                new Remedy("board-instead", $"Make the {moves.Name.ToLowerInvariant()} of plywood", d => OfBoard(plan, d, moves)));
+                new Remedy("turn-grain", $"Turn the grain of the {moves.Name.ToLowerInvariant()}", d => FaceOf(moves) is { } f ? Trial.FirstSound(plan, "grain-crossed", d, [Turned(d, f)]) : null),
+                new Remedy("board-instead", $"Make the {moves.Name.ToLowerInvariant()} of plywood", d => OfBoard(plan, d, moves)))
+                .AlikeBy(moves.Id, "with " + stays.Name.ToLowerInvariant());
         }
     }
 
@@ -90,7 +91,7 @@ internal static class MovementFindings
                 yield return Finding.Of("float-leaves-groove", Severity.Warn,
                     $"{solid.Name} is cut to {Say.Mm(size.WidthNowMm)} mm so that it can swell; in the driest weeks {Say.Mm(size.EngagementAtDriestMm)} mm of it stand in each groove: at least {Say.Mm(FloatingSize.LeastEngagementMm)} mm are wanted.",
                     [solid.Id],
-                    new Remedy("deeper-grooves", "Cut the grooves as deep as the boards allow", d => Trial.FirstSound(plan, "float-leaves-groove", [Deeper(plan, d, face)])),
+                    new Remedy("deeper-grooves", "Cut the grooves as deep as the boards allow", d => Trial.FirstSound(plan, "float-leaves-groove", d, [Deeper(plan, d, face)])),
                     new Remedy("board-instead", "Make it of plywood", d => OfBoard(plan, d, solid)));
             }
         }

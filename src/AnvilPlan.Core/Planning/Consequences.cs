@@ -23,8 +23,8 @@ public sealed record Consequences(
 
     private static List<FindingLine> Missing(BuildPlan from, BuildPlan inPlan)
     {
-        var there = inPlan.Findings.Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
-        return [.. from.Findings.Where(f => !there.Contains(f.Id)).Select(f => new FindingLine(f.Id, f.Severity, f.Text))];
+        var there = inPlan.Findings.SelectMany(f => f.Members).ToHashSet(StringComparer.Ordinal);
+        return [.. from.Findings.Where(f => f.Members.Any(m => !there.Contains(m))).Select(f => new FindingLine(f.Id, f.Severity, f.Text))];
     }
 
     private static IEnumerable<TallyShift> Shift(Tally a, Tally b) => new TallyShift[]

@@ -31,7 +31,7 @@ public static class ProjectRoutes
         projects.MapPost("/{id:guid}/devices", AddDevice).WithName("addDevice");
         projects.MapPost("/{id:guid}/devices/deck", MoveDevice).WithName("moveDevice");
         projects.MapPost("/{id:guid}/chain", SetLayer).WithName("setLayer");
-        projects.MapPost("/{id:guid}/remedies/preview", Preview).WithName("previewRemedy");
+        projects.MapPost("/{id:guid}/remedies", Remedies).WithName("remedies");
         projects.MapPost("/{id:guid}/remedies/apply", Apply).WithName("applyRemedy");
     }
 
@@ -90,38 +90,32 @@ public static class ProjectRoutes
         ? deckId
         : throw new FieldException("deckId", $"deckId is \"{deckId}\": it must be the id of a tray or panel/left, right, front, back, bottom, top.");
 
-    private static Task<ProjectView> Apply(Guid id, RemedyChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-        Save(id, choice.ExpectedRevision, "Remedy", (before, _) => Remedied(before, choice)
-            ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": there is no free place or stock for it here."), store, desk, cancel);
+    private static async Task<ProjectView> Apply(Guid id, RemedyChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var asBuilt = (await store.Open(id, cancel)).AsBuilt;
+        return await Save(id, choice.ExpectedRevision, "Remedy", (before, bench) =>
+        {
+            var finding = Finding(before.Plan, choice.FindingId);
+            var remedy = finding.Remedies.FirstOrDefault(r => r.Id == choice.RemedyId)
+                ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": the snag has no such remedy.");
+            return TriedRemedies.Try(remedy, finding, before.Design, before.Plan, bench.Catalog, bench.Shop, asBuilt)?.Design
+                ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": it was tried, and the snag stays or a new one stops the plan.");
+        }, store, desk, cancel);
+    }
 
-    private static async Task<RemedyPreview> Preview(Guid id, RemedyChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    /// <summary>The remedies of one snag that were tried and mend it, each with what it would do.</summary>
+    private static async Task<IReadOnlyList<RemedyOffer>> Remedies(Guid id, RemedyQuestion question, ProjectStore store, PlanDesk desk, CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
         var project = await store.Open(id, cancel);
-        Expect(project, choice.ExpectedRevision);
-        var before = ProjectView.Of(project, desk.Plan(project, bench));
-        if (Remedied(before, choice) is not { } design || DesignCheck.Problems(design, bench.Catalog).Count > 0)
-        {
-            return new RemedyPreview(false, null);
-        }
-
-        // one that leaves the snag as it is helps nobody
-        var after = Planner.Plan(design, bench.Catalog, bench.Shop, project.AsBuilt);
-        return after.Findings.Any(f => f.Id == choice.FindingId && f.Text == before.Plan.Findings.First(b => b.Id == choice.FindingId).Text)
-            ? new RemedyPreview(false, null)
-            : new RemedyPreview(true, Consequences.Between(before.Plan, after));
+        Expect(project, question.ExpectedRevision);
+        var plan = desk.Plan(project, bench);
+        return [.. TriedRemedies.Of(Finding(plan, question.FindingId), project.Design, plan, bench.Catalog, bench.Shop, project.AsBuilt)
+            .Select(r => new RemedyOffer(r.Id, r.Title, Consequences.Between(plan, r.Plan)))];
     }
 
-    private static Design? Remedied(ProjectView before, RemedyChoice choice)
-    {
-        var finding = before.Plan.Findings.FirstOrDefault(f => f.Id == choice.FindingId)
-            ?? throw new FieldException("findingId", $"findingId is \"{choice.FindingId}\": the plan has no such snag.");
-        var remedy = finding.Remedies.FirstOrDefault(r => r.Id == choice.RemedyId)
-            ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": the snag has no such remedy.");
-        return remedy.Change(before.Design) is { } changed && !Same(changed, before.Design) ? changed : null;
-    }
-
-    private static bool Same(Design a, Design b) => JsonSerializer.Serialize(a, WireJson.Options) == JsonSerializer.Serialize(b, WireJson.Options);
+    private static Finding Finding(BuildPlan plan, string findingId) => plan.Findings.FirstOrDefault(f => f.Id == findingId)
+        ?? throw new FieldException("findingId", $"findingId is \"{findingId}\": the plan has no such snag.");
 
     /// <summary>Plans, changes, checks and saves a design in one go; what the change did comes back with the project.</summary>
     internal static async Task<ProjectView> Save(

@@ -32,5 +32,8 @@ public sealed record DeckChoice(int ExpectedRevision, string DeviceId, string De
 
 public sealed record RemedyChoice(int ExpectedRevision, string FindingId, string RemedyId);
 
-/// <summary>What a remedy would do; <see cref="Possible"/> is false when there is no place or stock for it after all.</summary>
-public sealed record RemedyPreview(bool Possible, Consequences? Consequences);
+/// <summary>Which snag's remedies are to be tried.</summary>
+public sealed record RemedyQuestion(int ExpectedRevision, string FindingId);
+
+/// <summary>A remedy that was tried and mends, with what it would do.</summary>
+public sealed record RemedyOffer(string Id, string Title, Consequences Consequences);

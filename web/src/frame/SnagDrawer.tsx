@@ -10,7 +10,10 @@ import { homeOf, STATIONS } from './stations'
 const marks = { stop: '■', warn: '▲', note: '·' } as const
 const colours = { stop: 'text-stop', warn: 'text-warn', note: 'text-dim' } as const
 
-/** Snags from the right: what, where, why, and remedies that show their effect before they are taken. */
+/** What would mend these is tried as soon as they are shown; for the others when asked. */
+const ASKED_AT_ONCE = 5
+
+/** Snags from the right: what, where, why, and remedies that were tried, with their effect, before they are taken. */
 export function SnagDrawer({ onClose }: { onClose: () => void }) {
   const { view } = useProject()
   const { findings } = view.plan
@@ -31,15 +34,15 @@ export function SnagDrawer({ onClose }: { onClose: () => void }) {
             <Empty>Nothing stands in the way.</Empty>
           </li>
         )}
-        {findings.map((f) => (
-          <Snag key={f.id} finding={f} />
+        {findings.map((f, i) => (
+          <Snag key={f.id} finding={f} ask={i < ASKED_AT_ONCE && f.severity !== 'note'} />
         ))}
       </ol>
     </aside>
   )
 }
 
-function Snag({ finding }: { finding: Schemas['Finding'] }) {
+function Snag({ finding, ask }: { finding: Schemas['Finding']; ask: boolean }) {
   const { view, setFocus } = useProject()
   const station = STATIONS.find((s) => s.key === homeOf(finding.code))
   return (
@@ -61,51 +64,66 @@ function Snag({ finding }: { finding: Schemas['Finding'] }) {
           )}
         </span>
       </p>
-      {finding.remedies.map((r) => (
-        <RemedyLine key={r.id} finding={finding} remedy={r} />
-      ))}
+      <Remedies finding={finding} ask={ask} />
     </li>
   )
 }
 
-function RemedyLine({ finding, remedy }: { finding: Schemas['Finding']; remedy: Schemas['Remedy'] }) {
-  const { view, changes } = useProject()
-  const [open, setOpen] = useState(false)
-  const preview = useQuery({
-    queryKey: ['remedy', view.id, view.revision, finding.id, remedy.id],
-    enabled: open,
+function Remedies({ finding, ask }: { finding: Schemas['Finding']; ask: boolean }) {
+  const { view } = useProject()
+  const [asked, setAsked] = useState(ask)
+  const offers = useQuery({
+    queryKey: ['remedies', view.id, view.revision, finding.id],
+    enabled: asked,
     queryFn: async () =>
       taken(
-        await api.POST('/api/projects/{id}/remedies/preview', {
+        await api.POST('/api/projects/{id}/remedies', {
           params: { path: { id: view.id } },
-          body: { expectedRevision: view.revision, findingId: finding.id, remedyId: remedy.id },
+          body: { expectedRevision: view.revision, findingId: finding.id },
         }),
       ),
   })
-  return (
-    <div className="mt-2 ml-5 border-l-2 border-violet pl-2">
-      <button type="button" className="text-left text-violet underline" aria-expanded={open} onClick={() => setOpen(!open)}>
-        {remedy.title}
+  if (!asked) {
+    return (
+      <button type="button" className="mt-1 ml-5 text-[0.85rem] text-violet underline" onClick={() => setAsked(true)}>
+        What would mend it?
       </button>
-      {open && preview.isPending && <p className="text-dim">Trying it out.</p>}
-      {open && preview.isError && <p className="text-stop">It could not be tried: the project has moved on.</p>}
-      {open &&
-        preview.data &&
-        (preview.data.possible && preview.data.consequences ? (
-          <>
-            <Effect effect={preview.data.consequences} />
-            <Button
-              look="main"
-              className="mt-1"
-              disabled={changes.busy}
-              onClick={() => void changes.applyRemedy(finding.id, remedy.id)}
-            >
-              Do it
-            </Button>
-          </>
-        ) : (
-          <p className="text-dim">There is no free place or stock for it here.</p>
-        ))}
+    )
+  }
+
+  return (
+    <div className="mt-2 ml-5">
+      {offers.isPending && <p className="text-dim">Trying what would mend it.</p>}
+      {offers.isError && <p className="text-stop">It could not be tried: the project has moved on.</p>}
+      {offers.data?.length === 0 && <p className="text-dim">No single change mends it without a new stop: change it by hand.</p>}
+      {offers.data?.map((o) => (
+        <RemedyLine key={o.id} finding={finding} offer={o} />
+      ))}
+    </div>
+  )
+}
+
+function RemedyLine({ finding, offer }: { finding: Schemas['Finding']; offer: Schemas['RemedyOffer'] }) {
+  const { changes } = useProject()
+  const [open, setOpen] = useState(false)
+  return (
+    <div className="mt-2 border-l-2 border-violet pl-2">
+      <button type="button" className="text-left text-violet underline" aria-expanded={open} onClick={() => setOpen(!open)}>
+        {offer.title}
+      </button>
+      {open && (
+        <>
+          <Effect effect={offer.consequences} />
+          <Button
+            look="main"
+            className="mt-1"
+            disabled={changes.busy}
+            onClick={() => void changes.applyRemedy(finding.id, offer.id)}
+          >
+            Do it
+          </Button>
+        </>
+      )}
     </div>
   )
 }

@@ -21,7 +21,6 @@ const stop: Schemas['Finding'] = {
   severity: 'stop',
   text: 'no M3 screw is sold between 13.4 and 15.9 mm.',
   places: ['device/supply'],
-  remedies: [{ id: 'washers', title: 'Put washers under the heads' }],
 }
 
 describe('the tally', () => {
@@ -69,38 +68,54 @@ describe('the snags', () => {
     expect(screen.getByText('Nothing stands in the way.')).toBeTruthy()
   })
 
-  it('try a remedy out before it is taken', async () => {
+  it('show only remedies that were tried, with what they would do', async () => {
     const asked: unknown[] = []
     serve({
       '/api/projects/': async (request) => {
         asked.push(await request.json())
-        return {
-          possible: true,
-          consequences: {
-            ...nothing,
-            shifts: [{ key: 'costCents', from: 100, to: 136 }],
-            partsChanged: ['shell/bottom'],
-            findingsLost: [{ id: stop.id, severity: 'stop', text: stop.text }],
+        return [
+          {
+            id: 'washers',
+            title: 'Put washers under the heads',
+            consequences: {
+              ...nothing,
+              shifts: [{ key: 'costCents', from: 100, to: 136 }],
+              partsChanged: ['shell/bottom'],
+              findingsLost: [{ id: stop.id, severity: 'stop', text: stop.text }],
+            },
           },
-        }
+        ]
       },
     })
     const changes = renderOpen(<SnagDrawer onClose={() => {}} />, someView({ plan: { findings: [stop] } }))
-    await userEvent.click(screen.getByRole('button', { name: stop.remedies[0]?.title }))
-    await waitFor(() => expect(screen.getByText('Touches 1: shell/bottom')).toBeTruthy())
+    await userEvent.click(await screen.findByRole('button', { name: 'Put washers under the heads' }))
+    expect(screen.getByText('Touches 1: shell/bottom')).toBeTruthy()
     expect(screen.getByText('cost +0.36')).toBeTruthy()
-    expect(asked).toEqual([{ expectedRevision: 4, findingId: stop.id, remedyId: 'washers' }])
+    expect(asked).toEqual([{ expectedRevision: 4, findingId: stop.id }])
     expect(changes.applyRemedy).not.toHaveBeenCalled()
     await userEvent.click(screen.getByRole('button', { name: 'Do it' }))
     expect(changes.applyRemedy).toHaveBeenCalledWith(stop.id, 'washers')
   })
 
-  it('say so when there is no room for a remedy', async () => {
-    serve({ '/api/projects/': () => ({ possible: false, consequences: null }) })
+  it('say so when no remedy mends it', async () => {
+    serve({ '/api/projects/': () => [] })
     renderOpen(<SnagDrawer onClose={() => {}} />, someView({ plan: { findings: [stop] } }))
-    await userEvent.click(screen.getByRole('button', { name: stop.remedies[0]?.title }))
-    expect(await screen.findByText('There is no free place or stock for it here.')).toBeTruthy()
+    expect(await screen.findByText('No single change mends it without a new stop: change it by hand.')).toBeTruthy()
     expect(screen.queryByRole('button', { name: 'Do it' })).toBeNull()
+  })
+
+  it('try the remedies of a note only when asked', async () => {
+    let asked = 0
+    serve({
+      '/api/projects/': () => {
+        asked++
+        return []
+      },
+    })
+    renderOpen(<SnagDrawer onClose={() => {}} />, someView({ plan: { findings: [{ ...stop, severity: 'note' }] } }))
+    expect(asked).toBe(0)
+    await userEvent.click(screen.getByRole('button', { name: 'What would mend it?' }))
+    await waitFor(() => expect(asked).toBe(1))
   })
 
   it('lead to the station where they are mended', () => {

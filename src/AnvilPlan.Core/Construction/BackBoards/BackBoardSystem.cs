@@ -27,6 +27,9 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
     private const double UsualStudsMm = 400;
     private const double UsualFirstStudMm = 60;
+
+    /// <summary>A wall screw stays this far from the end of its bar, mm.</summary>
+    private const double NearEndMm = 15;
     private const double WallScrewMm = 5;
 
     /// <summary>A stud is 38 mm wide and more: its screw may stand so far from its middle, mm.</summary>
@@ -162,7 +165,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
     /// <summary>Where the studs lie under the upper and lower bar.</summary>
     private static List<double> Studs(BackBoard own, SolidPart board, SolidPart bar) =>
-        [.. Enumerable.Range(0, 60).Select(i => board.Box.Min.X + own.FirstStudMm + (i * own.StudSpacingMm)).Where(x => x > bar.Box.Min.X + 15 && x < bar.Box.Max.X - 15)];
+        [.. Enumerable.Range(0, 60).Select(i => board.Box.Min.X + own.FirstStudMm + (i * own.StudSpacingMm)).Where(x => x > bar.Box.Min.X + NearEndMm && x < bar.Box.Max.X - NearEndMm)];
 
     private static void WallScrews(BackBoard own, JointDraft draft, SolidPart board, List<SolidPart> bars)
     {
@@ -267,7 +270,9 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             yield return Finding.Of("one-stud", Severity.Stop,
                 $"The frame meets {studs} studs of the wall: it needs 2, or it hangs on plaster.",
                 [own.Id],
-                new Remedy("first-stud", "Set the first stud 60 mm from the edge", d => d.WithStructure<BackBoard>(own.Id, b => b with { FirstStudMm = b.FrameInsetMm + 40 })));
+                new Remedy("shift-board", "Hang it where two studs stand behind it", d => Trial.FirstSound(plan, "one-stud", d, OverStuds(d, own))),
+                new Remedy("wider-board", "Make the board wide enough for two studs", d => Trial.FirstSound(
+                    plan, "one-stud", d, OverStuds(d with { Box = d.Box with { WidthMm = Math.Max(d.Box.WidthMm, Math.Ceiling(own.StudSpacingMm + (2 * (own.FrameInsetMm + NearEndMm)) + 20)) } }, own))));
             yield break;
         }
 
@@ -278,6 +283,10 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             $"The board weighs {Say.Mm(Math.Round(mass, 1))} kg on {screws} screws in framing: each upper one is pulled by {Say.Mm(Math.Round(pull))} N and may be by {Say.Mm(Math.Round(hold))} N with a safety of {SafetyFactor}. Fix it to framing, not to plaster; the wall itself is for local practice to judge.",
             [own.Id]);
     }
+
+    /// <summary>The board a little farther along the wall each time, until the next stud would be the first.</summary>
+    private static IEnumerable<Design> OverStuds(Design design, BackBoard own) => Enumerable.Range(0, (int)(own.StudSpacingMm / 10))
+        .Select(i => design.WithStructure<BackBoard>(own.Id, b => b with { FirstStudMm = (b.FirstStudMm + (i * 10)) % b.StudSpacingMm }));
 
     /// <summary>The weight hangs before the wall and tips about the lower bar: pull on the upper bar, N.</summary>
     private static double PullN(PlanSoFar plan, SolidPart board, List<SolidPart> bars, double massKg)

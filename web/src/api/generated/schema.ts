@@ -196,7 +196,7 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/projects/{id}/remedies/preview": {
+    "/api/projects/{id}/remedies": {
         parameters: {
             query?: never;
             header?: never;
@@ -205,7 +205,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        post: operations["previewRemedy"];
+        post: operations["remedies"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1657,7 +1657,6 @@ export interface components {
             severity: components["schemas"]["Severity"];
             text: string;
             places: string[];
-            remedies: components["schemas"]["Remedy"][];
         };
         FindingLine: {
             id: string;
@@ -2493,19 +2492,21 @@ export interface components {
             rim: components["schemas"]["Uv"][];
             inside: components["schemas"]["Uv"][][];
         };
-        Remedy: {
-            id: string;
-            title: string;
-        };
         RemedyChoice: {
             /** Format: int32 */
             expectedRevision: number;
             findingId: string;
             remedyId: string;
         };
-        RemedyPreview: {
-            possible: boolean;
-            consequences: null | components["schemas"]["Consequences"];
+        RemedyOffer: {
+            id: string;
+            title: string;
+            consequences: components["schemas"]["Consequences"];
+        };
+        RemedyQuestion: {
+            /** Format: int32 */
+            expectedRevision: number;
+            findingId: string;
         };
         RevisionLine: {
             /** Format: int32 */
@@ -3851,7 +3852,7 @@ export interface operations {
             };
         };
     };
-    previewRemedy: {
+    remedies: {
         parameters: {
             query?: never;
             header?: never;
@@ -3862,7 +3863,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["RemedyChoice"];
+                "application/json": components["schemas"]["RemedyQuestion"];
             };
         };
         responses: {
@@ -3872,7 +3873,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["RemedyPreview"];
+                    "application/json": components["schemas"]["RemedyOffer"][];
                 };
             };
             /** @description Bad Request */

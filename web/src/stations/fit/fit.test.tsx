@@ -103,7 +103,6 @@ describe('a view of the box', () => {
       severity: 'stop' as const,
       text: 'x',
       places: ['device/sbc'],
-      remedies: [],
     }
     renderOpen(
       <BoxView which="top" margin={20} onMove={() => {}} onTurn={turn} />,
