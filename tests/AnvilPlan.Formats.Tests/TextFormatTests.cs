@@ -65,6 +65,9 @@ public class TextFormatTests
         var sly = Demo.Plan with { Parts = [Demo.Plan.Parts[0] with { Name = "=1+1" }] };
         Assert.DoesNotContain(",=1+1,", CsvFiles.CutList(sly, 1, 16), StringComparison.Ordinal);
         // a blank shows the holes of its faces once more, where they lie before it is bent
+        var milled = CsvTable.Parse(CsvFiles.Milling(Demo.Plan)).Rows;
+        Assert.Equal(Demo.Plan.Parts.Sum(p => p.Features.Count(f => f is not Hole and not EdgeHole)), milled.Count);
+        Assert.Contains(milled, r => r["what"] == "pocket" && r["purpose"] == "rebate behind Gain control" && r["depth_mm"] == "8.9" && r["rest_mm"] == "3");
         var holes = CsvTable.Parse(CsvFiles.Holes(Demo.Plan)).Rows;
         Assert.Equal(Demo.Plan.Tally.Holes, holes.Count(r => r["part"] != "wrap"));
         Assert.Equal(holes.Count(r => r["part"] is "shell/left" or "shell/front" or "shell/right"), holes.Count(r => r["part"] == "wrap"));

@@ -147,6 +147,7 @@ export function someView(
     plan?: Partial<Schemas['BuildPlan']>
     design?: Partial<Schemas['Design']>
     outlines?: Schemas['ProjectView']['outlines']
+    milled?: Schemas['ProjectView']['milled']
     consequences?: Schemas['Consequences']
   } = {},
 ): ProjectView {
@@ -290,6 +291,7 @@ export function someView(
       ...view.plan,
     },
     outlines: view.outlines ?? {},
+    milled: view.milled ?? {},
     consequences: view.consequences ?? null,
   }
 }

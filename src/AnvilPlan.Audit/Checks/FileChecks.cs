@@ -15,7 +15,7 @@ internal static partial class FileChecks
     private static partial Regex SvgSize();
 
     public static IEnumerable<Defect> Run(WrittenPlan plan, IReadOnlyList<PartSolid> solids, WrittenFiles files) =>
-        [.. HoleTable(solids, files), .. Drawings(plan, files), .. Blanks(plan), .. CutList(plan, files), .. Sheets(plan, files), .. Bars(plan, files), .. Purchase(plan, files), .. Models(plan, files)];
+        [.. HoleTable(solids, files), .. MillingTable(solids, files), .. Drawings(plan, files), .. Blanks(plan), .. CutList(plan, files), .. Sheets(plan, files), .. Bars(plan, files), .. Purchase(plan, files), .. Models(plan, files)];
 
     private static double N(string text) => double.Parse(text, CultureInfo.InvariantCulture);
 
@@ -40,6 +40,33 @@ internal static partial class FileChecks
             foreach (var hole in holes.OfType<EdgeHole>().Where(h => !rows.Exists(r => Near(N(r["dia_mm"]), h.DiaMm) && r["purpose"] == h.Purpose && (r["sink_dia_mm"].Length == 0) == (h.SinkDiaMm is null))))
             {
                 yield return new Defect("holes-csv", $"{solid.Id}: {hole.Id} in an edge is not in holes.csv as the plan has it");
+            }
+        }
+    }
+
+    /// <summary>Every opening, channel and notch stands in milling.csv with its place and depth.</summary>
+    private static IEnumerable<Defect> MillingTable(IReadOnlyList<PartSolid> solids, WrittenFiles files)
+    {
+        var table = files.Table("milling.csv").ToLookup(r => r["part"], StringComparer.Ordinal);
+        foreach (var solid in solids)
+        {
+            var (rows, milled) = (table[solid.Id].ToList(), solid.Part.Features.Where(f => f is not Hole and not EdgeHole).ToList());
+            if (rows.Count != milled.Count)
+            {
+                yield return new Defect("milling-csv-count", $"{solid.Id}: {milled.Count} cuts in the plan, {rows.Count} rows in milling.csv");
+            }
+
+            bool There(double u, double v, double? depth) => rows.Exists(r => Near(N(r["u_from_mm"]), Math.Clamp(u, 0, solid.Part.LengthMm)) && Near(N(r["v_from_mm"]), Math.Clamp(v, 0, solid.Part.WidthMm))
+                && (r["depth_mm"].Length == 0 ? depth is null : depth is { } d && Near(N(r["depth_mm"]), d)));
+            foreach (var cut in milled.Where(f => f switch
+            {
+                Opening o => !There(o.At.U - (o.WidthMm / 2), o.At.V - ((o.HeightMm ?? o.WidthMm) / 2), null),
+                Channel c => !There(c.Min.U, c.Min.V, c.DepthMm),
+                Notch { Floor: null } n => !There(n.Outline.Min(p => p.U), n.Outline.Min(p => p.V), n.DepthMm),
+                _ => false,
+            }))
+            {
+                yield return new Defect("milling-csv", $"{solid.Id}: {cut.Id} is not in milling.csv as the plan has it");
             }
         }
     }

@@ -59,6 +59,25 @@ public static class CsvFiles
             p.Id, HoleNumbers.Sorted(p).Count + i + 1, EdgeHoles.At(p, h).U, EdgeHoles.At(p, h).V, h.DiaMm, h.DepthMm, h.Thread, h.SinkDiaMm, EdgeHoles.Word(h.Edge), h.FromSeenMm, h.SlotMm, h.Purpose)),
     ]));
 
+    /// <summary>What is sawn, milled or cut and is no drilled hole.</summary>
+    public static string Milling(BuildPlan plan) => Write(plan.Parts.SelectMany(p => Milled.Rows(p).Select((r, i) => new
+    {
+        part = p.Id,
+        no = i + 1,
+        what = r.What,
+        u_from_mm = r.Min.U,
+        v_from_mm = r.Min.V,
+        u_to_mm = r.Max.U,
+        v_to_mm = r.Max.V,
+        dia_mm = r.DiaMm,
+        corner_radius_mm = r.CornerRadiusMm,
+        depth_mm = r.DepthMm,
+        rest_mm = r.RestMm,
+        angle_deg = r.AngleDeg,
+        worked_from = r.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide,
+        purpose = r.Purpose,
+    })));
+
     /// <summary>One hole; the names are the columns.</summary>
     private sealed record HoleRow(
         [property: Name("part")] string Part, [property: Name("no")] int No, [property: Name("u_mm")] double U, [property: Name("v_mm")] double V, [property: Name("dia_mm")] double Dia,

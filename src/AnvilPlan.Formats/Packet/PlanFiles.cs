@@ -27,6 +27,7 @@ public static class PlanFiles
         new("templates.pdf", "application/pdf", $"Templates at true scale, tiled over {paper.Name}", () => TemplatePages.Write(plan.Name, plan.Parts, paper)),
         new("cutlist.csv", "text/csv", "Cut list", () => Utf8(CsvFiles.CutList(plan, design.Brief.Quantity, shop.FractionDenominator))),
         new("holes.csv", "text/csv", "Hole tables of all parts", () => Utf8(CsvFiles.Holes(plan))),
+        new("milling.csv", "text/csv", "Openings, slots, rabbets, pockets, kerfs and notches of all parts", () => Utf8(CsvFiles.Milling(plan))),
         new("purchase.csv", "text/csv", "What to buy", () => Utf8(CsvFiles.Purchase(plan))),
         new("findings.json", "application/json", "Snags", () => Json(plan.Findings)),
         new("plan.json", "application/json", "The whole plan", () => Json(plan)),

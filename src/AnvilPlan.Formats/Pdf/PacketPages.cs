@@ -126,7 +126,21 @@ public static class PacketPages
                     h.Purpose + (h.Thread is { } t ? $", tap {t}" : "") + (h.SlotMm is { } s ? $", slot {N(s)} long" : "") + (h.SinkDiaMm is { } sink ? $", sink {N(sink)}" : ""),
                 }));
         }
+
+        MilledTable(flow, part);
     }
+
+    private static void MilledTable(Flow flow, Part part) => flow.Table(
+        $"Sawn and milled in {part.Name.ToLowerInvariant()}, seen from {part.SeenFrom}", ["what", "u", "v", "depth", "rest", "from", "for"], [22, 34, 34, 16, 12, 20, 46],
+        Milled.Gathered(part).Select(r => new[]
+        {
+            (r.Count > 1 ? $"{r.Count} " : "") + r.What, Span(r, r.Min.U, r.Max.U, r.Step?.U), Span(r, r.Min.V, r.Max.V, r.Step?.V),
+            r.AngleDeg is { } angle ? $"{N(angle)}°" : r.DepthMm is { } d ? N(d) : "through", r.RestMm is { } rest ? N(rest) : "-", r.From == WorkedFrom.Seen ? part.SeenFrom : part.FarSide,
+            (r.DiaMm is { } dia ? $"dia {N(dia)}, " : "") + (r.CornerRadiusMm > 0 ? $"corners r {N(r.CornerRadiusMm)}, " : "") + r.Purpose,
+        }));
+
+    /// <summary>The middle of what is round, both sides of what is not.</summary>
+    private static string Span(MilledRow row, double from, double to, double? step) => $"{(row.DiaMm is null ? $"{N(from)} to {N(to)}" : N((from + to) / 2))}{(step is > 0 and var s ? $", every {N(s)}" : "")}";
 
     private static string N(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
 

@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Store;
@@ -7,13 +8,16 @@ using AnvilPlan.Store;
 namespace AnvilPlan.Server.Projects;
 
 /// <summary>A project as the interface holds it: decisions, plan, and what the last change did.</summary>
+/// <param name="Milled">What is sawn and milled in each part that has such, equal ones gathered.</param>
 /// <param name="Outlines">Of the parts that are not plain rectangles, by part, as seen.</param>
 public sealed record ProjectView(
-    Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan, IReadOnlyDictionary<string, IReadOnlyList<Region>> Outlines, Consequences? Consequences)
+    Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan, IReadOnlyDictionary<string, IReadOnlyList<Region>> Outlines,
+    IReadOnlyDictionary<string, IReadOnlyList<MilledRow>> Milled, Consequences? Consequences)
 {
     public static ProjectView Of(OpenProject project, BuildPlan plan, BuildPlan? before = null) => new(
         project.Id, project.Revision, project.CanUndo, project.CanRedo, project.Design, plan,
         plan.Parts.Where(p => p.Flat && PartOutline.Shaped(p)).ToDictionary(p => p.Id, PartOutline.Seen, StringComparer.Ordinal),
+        plan.Parts.Select(p => (p.Id, Rows: Core.Parts.Milled.Gathered(p))).Where(p => p.Rows.Count > 0).ToDictionary(p => p.Id, p => p.Rows, StringComparer.Ordinal),
         before is null ? null : Consequences.Between(before, plan));
 }
 

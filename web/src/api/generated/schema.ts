@@ -2095,6 +2095,28 @@ export interface components {
             plusMinusMm: number;
             from: string;
         };
+        MilledRow: {
+            id: string;
+            what: string;
+            from: components["schemas"]["WorkedFrom"];
+            min: components["schemas"]["Uv"];
+            max: components["schemas"]["Uv"];
+            /** Format: double */
+            diaMm: null | number;
+            /** Format: double */
+            cornerRadiusMm: number;
+            /** Format: double */
+            depthMm: null | number;
+            /** Format: double */
+            restMm: null | number;
+            /** Format: double */
+            angleDeg: null | number;
+            purpose: string;
+            why: string;
+            /** Format: int32 */
+            count: number;
+            step: null | components["schemas"]["Uv"];
+        };
         MockUpLine: {
             key: string;
             name: string;
@@ -2469,6 +2491,9 @@ export interface components {
             plan: components["schemas"]["BuildPlan"];
             outlines: {
                 [key: string]: components["schemas"]["Region"][];
+            };
+            milled: {
+                [key: string]: components["schemas"]["MilledRow"][];
             };
             consequences: null | components["schemas"]["Consequences"];
         };

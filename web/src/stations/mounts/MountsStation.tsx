@@ -54,7 +54,7 @@ export function MountsStation() {
       <Pane title={`Holes in ${part.name.toLowerCase()}`} className="row-span-2">
         <HoleTable part={part} holes={holes} hot={hot} onHot={setHot} turned={turned} />
         <EdgeHoleTable part={part} turned={turned} />
-        <OpeningTable part={part} />
+        <MilledTable part={part} turned={turned} />
       </Pane>
       <ScrewPane />
     </div>
@@ -218,43 +218,56 @@ function EdgeHoleTable({ part, turned }: { part: Schemas['Part']; turned: boolea
   )
 }
 
-function OpeningTable({ part }: { part: Schemas['Part'] }) {
+/** What is sawn and milled: equal ones at equal steps as one line. */
+function MilledTable({ part, turned }: { part: Schemas['Part']; turned: boolean }) {
+  const { view } = useProject()
   const { length } = usePreferences()
-  const openings = part.features.filter((f): f is Schemas['FeatureOpening'] => f.kind === 'opening' && !f.id.includes('/grille-'))
-  const grilles = part.features.filter((f) => f.id.includes('/grille-'))
-  if (openings.length + grilles.length === 0) return null
+  const rows = view.milled[part.id] ?? []
+  if (rows.length === 0) return null
+  const span = (round: boolean, from: number, to: number, step: number | undefined) =>
+    (round ? length((from + to) / 2) : `${length(from)}–${length(to)}`) + (step ? `, every ${length(step)}` : '')
   return (
     <>
-      <h2 className="mt-4 mb-1">Openings</h2>
+      <h2 className="mt-4 mb-1">Sawn and milled</h2>
       <table className="w-full">
         <thead>
           <tr>
-            <th className="text-right">middle u, v</th>
-            <th className="text-right">size</th>
+            <th>what</th>
+            <th className="text-right">u</th>
+            <th className="pr-2 text-right">v</th>
+            <th className="text-right">depth</th>
             <th className="pl-2">for</th>
           </tr>
         </thead>
         <tbody>
-          {openings.map((o) => (
-            <tr key={o.id} className="border-t border-hair">
-              <td className="py-1 pr-2 text-right whitespace-nowrap">
-                <WhySentence title="this place" text={o.placeWhy}>
-                  {length(o.at.u)}, {length(o.at.v)}
-                </WhySentence>
-              </td>
-              <td className="py-1 text-right whitespace-nowrap">
-                <WhySentence title="this size" text={o.sizeWhy}>
-                  {o.heightMm === null ? `dia ${length(o.widthMm)}` : `${length(o.widthMm)} × ${length(o.heightMm)}`}
-                </WhySentence>
-              </td>
-              <td className="py-1 pl-2 text-[0.88rem]">{o.purpose}</td>
-            </tr>
-          ))}
+          {rows.map((r) => {
+            const round = r.diaMm !== null
+            const [from, to] = turned ? [part.lengthMm - r.max.u, part.lengthMm - r.min.u] : [r.min.u, r.max.u]
+            const last = turned && r.step ? (r.count - 1) * r.step.u : 0
+            return (
+              <tr key={r.id} className="border-t border-hair align-top">
+                <td className="py-1 pr-2">
+                  {r.count > 1 && `${r.count} `}
+                  {r.what}
+                </td>
+                <td className="py-1 pr-2 text-right">{span(round, from - last, to - last, r.step?.u)}</td>
+                <td className="py-1 pr-2 text-right">{span(round, r.min.v, r.max.v, r.step?.v)}</td>
+                <td className="py-1 text-right">
+                  <WhySentence title={r.what} text={r.why}>
+                    {r.angleDeg !== null ? `${r.angleDeg}°` : r.depthMm === null ? 'through' : length(r.depthMm)}
+                  </WhySentence>
+                </td>
+                <td className="py-1 pl-2 text-[0.88rem]">
+                  {round && `dia ${length(r.diaMm ?? 0)}, `}
+                  {r.cornerRadiusMm > 0 && `corners r ${length(r.cornerRadiusMm)}, `}
+                  {r.purpose}
+                  {r.restMm !== null && `, ${length(r.restMm)} left`}
+                </td>
+              </tr>
+            )
+          })}
         </tbody>
       </table>
-      {grilles.length > 0 && (
-        <p className="mt-2 text-[0.88rem] text-dim">and {grilles.length} grille holes: take the template or the DXF.</p>
-      )}
     </>
   )
 }

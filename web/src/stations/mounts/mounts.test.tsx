@@ -128,7 +128,36 @@ describe('the mounts station', () => {
     expect(paths).toContain('M190 60L210 60L210 40L190 40Z')
     expect(paths).toContain('M200 84L175 84L175 76L200 76Z')
     expect(screen.getByRole('row', { name: /right end 20 6 8/ }).textContent).toContain('25')
+    // nothing is told of milling that the plan does not tell
+    expect(screen.queryByRole('heading', { name: 'Sawn and milled' })).toBeNull()
     // the opening at the corner is off the outline and not drawn again: no rectangle but the one that clips
     expect(map.querySelectorAll('rect[stroke]')).toHaveLength(0)
+  })
+
+  it('tell what is sawn and milled, equal ones at a step as one line, and turn with the part', async () => {
+    const part = somePart({ id: 'shell/top', name: 'Top', lengthMm: 300, widthMm: 120 })
+    const kerfs = {
+      id: 'k',
+      what: 'kerf',
+      from: 'far' as const,
+      min: { u: 40, v: 0 },
+      max: { u: 41.2, v: 120 },
+      diaMm: null,
+      cornerRadiusMm: 0,
+      depthMm: 10.2,
+      restMm: 1.8,
+      angleDeg: null,
+      purpose: 'kerf at front-top',
+      why: 'web of 1.8 mm',
+      count: 5,
+      step: { u: 7.5, v: 0 },
+    }
+    renderOpen(<MountsStation />, someView({ plan: { parts: [part] }, milled: { 'shell/top': [kerfs] } }))
+    const row = screen.getByRole('row', { name: /5 kerf/ })
+    expect(row.textContent).toContain('40–41.2, every 7.5')
+    expect(row.textContent).toContain('1.8 left')
+    await userEvent.click(screen.getByRole('button', { name: 'Turn over' }))
+    // seen from behind the last of the five comes first: 300 - 41.2 - 4 x 7.5
+    expect(screen.getByRole('row', { name: /5 kerf/ }).textContent).toContain('228.8–230, every 7.5')
   })
 })
