@@ -52,6 +52,14 @@ public static class Faces
 
     public static (Face A, Face B) Of(this EdgeId edge) => Pairs[(int)edge];
 
+    /// <summary>The eight corners, each by the three faces that meet there.</summary>
+    public static IReadOnlyList<(Face X, Face Y, Face Z)> Corners { get; } =
+    [
+        .. from x in (Face[])[Face.Left, Face.Right] from y in (Face[])[Face.Front, Face.Back] from z in (Face[])[Face.Bottom, Face.Top] select (x, y, z),
+    ];
+
+    public static IReadOnlyList<EdgeId> EdgesAt(Face x, Face y, Face z) => [Between(x, y), Between(y, z), Between(x, z)];
+
     public static EdgeId Between(Face a, Face b)
     {
         var i = Array.FindIndex(Pairs, p => p == (a, b) || p == (b, a));

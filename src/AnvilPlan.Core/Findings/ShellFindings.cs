@@ -26,6 +26,12 @@ internal static class ShellFindings
     {
         var edges = ((Face, Face)[])[(x, y), (y, z), (x, z)];
         var joints = edges.Select(e => design.Box.Edges.First(d => d.Id == Faces.Between(e.Item1, e.Item2))).ToList();
+        // where all three interlock one of the boards keeps the corner; whether laps leave it open is judged by what was cut
+        if (joints.TrueForAll(j => JointMethod.For(j.Joint) is InterlockingJoint))
+        {
+            return true;
+        }
+
         var mitres = joints.Count(j => j.Joint is JointKind.Mitre or JointKind.Bent);
         // two sides folded up from one base close their corner but for the relief
         if (mitres == 3 || joints.Count(j => j.Joint == JointKind.Bent) == 2)
@@ -51,7 +57,7 @@ internal static class ShellFindings
 
     private static IEnumerable<Finding> Corners(PlanSoFar plan)
     {
-        foreach (var (x, y, z) in AllCorners())
+        foreach (var (x, y, z) in Faces.Corners)
         {
             if (CornerCloses(plan.Design, x, y, z) || !NeedsClosing(plan, x, y, z))
             {
@@ -67,17 +73,11 @@ internal static class ShellFindings
         }
     }
 
-    private static IEnumerable<(Face X, Face Y, Face Z)> AllCorners() =>
-        from x in (Face[])[Face.Left, Face.Right]
-        from y in (Face[])[Face.Front, Face.Back]
-        from z in (Face[])[Face.Bottom, Face.Top]
-        select (x, y, z);
-
     /// <summary>A corner beside an open face is open anyway; rails that form the edges close theirs themselves.</summary>
     private static bool NeedsClosing(PlanSoFar plan, params Face[] faces) => faces.All(plan.Shell.Panels.ContainsKey)
         && !plan.Design.Box.Edges.Any(e => e.Joint == JointKind.InRail && faces.Contains(e.Id.Of().A) && faces.Contains(e.Id.Of().B));
 
-    private static int OpenCorners(Design d) => AllCorners().Count(c => !CornerCloses(d, c.X, c.Y, c.Z));
+    private static int OpenCorners(Design d) => Faces.Corners.Count(c => !CornerCloses(d, c.X, c.Y, c.Z));
 
     private static Design? CloseCorner(Design design, Face x, Face y, Face z)
     {

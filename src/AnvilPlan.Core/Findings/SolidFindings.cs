@@ -18,9 +18,9 @@ internal static class SolidFindings
     /// <summary>Where three boards that reach into each other meet, each may leave the corner to the others.</summary>
     private static IEnumerable<Finding> Corners(PlanSoFar plan)
     {
-        foreach (var (x, y, z) in from x in (Face[])[Face.Left, Face.Right] from y in (Face[])[Face.Front, Face.Back] from z in (Face[])[Face.Bottom, Face.Top] select (x, y, z))
+        foreach (var (x, y, z) in Faces.Corners)
         {
-            EdgeId[] edges = [Faces.Between(x, y), Faces.Between(y, z), Faces.Between(x, z)];
+            var edges = Faces.EdgesAt(x, y, z);
             var reaching = plan.Joints.Edges.Where(e => edges.Contains(e.Edge) && e.Joint is JointKind.Finger or JointKind.Dovetail or JointKind.HalfBlind or JointKind.ThroughTenon).Select(e => e.Edge).ToList();
             List<Part> boards = [.. ((Face[])[x, y, z]).Where(plan.Shell.Panels.ContainsKey).Select(f => plan.Parts.Find(Deck.PartOf(f))!)];
             if (reaching.Count < 2 || boards.Count < 3 || Void(plan, boards, x, y, z) is not { } open)
@@ -31,6 +31,8 @@ internal static class SolidFindings
             var name = $"{Deck.Name(x)}-{Deck.Name(y)}-{Deck.Name(z)}";
             yield return Finding.Of("corner-open", Severity.Stop,
                 $"The corner {name} stays open near {Say.Mm(open.X)}, {Say.Mm(open.Y)}, {Say.Mm(open.Z)} mm: each of its three boards leaves that place to another's fingers.", ["corner/" + name],
+                new Remedy("close-corner", "Let one panel run over the others there", d => Trial.FirstSound(plan, "corner-open", d,
+                    edges.SelectMany(e => ((Face[])[e.Of().A, e.Of().B]).Select(covers => d.WithEdge(e, j => j with { Covers = covers }))))),
                 new Remedy("plain-edge", "Make one of its three edges a glued butt joint", d => Trial.FirstSound(plan, "corner-open", d,
                     edges.SelectMany(e => ((Face[])[e.Of().A, e.Of().B]).Select(covers => d.WithEdge(e, j => j with { Joint = JointKind.ButtGlued, Covers = covers, DepthMm = null, BlockBarId = null }))))))
                 .AlikeBy("fingers", name);

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Construction.PanelBoxes;
@@ -15,7 +16,17 @@ namespace AnvilPlan.Core.Joints;
 /// <summary>One edge of the box as it is made.</summary>
 /// <param name="EntryMm">How far the mate enters the host; 0 for butt and mitre.</param>
 /// <param name="LengthMm">Length of the joint along the edge.</param>
-public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Joint, double EntryMm, double LengthMm);
+public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Joint, double EntryMm, double LengthMm)
+{
+    /// <summary>Taken off its least end by the corner that a third board reaches into, mm.</summary>
+    public double LeastCornerMm { get; init; }
+
+    /// <summary>The same at its most end, mm.</summary>
+    public double MostCornerMm { get; init; }
+
+    /// <summary>What is left between the corners to lay it out on, mm.</summary>
+    [JsonIgnore] public double BetweenMm => LengthMm - LeastCornerMm - MostCornerMm;
+}
 
 /// <summary>What the joints cut into the parts, the fixings that they ask for, and which parts hold each other.</summary>
 public sealed record JointPlan(
@@ -32,10 +43,17 @@ public static class JointStage
     public static JointPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell)
     {
         List<EdgeJoint> edges = [.. design.Box.Edges.Where(e => shell.Panels.ContainsKey(e.Id.Of().A) && shell.Panels.ContainsKey(e.Id.Of().B)).Select(e => Joint(e, fit.Envelope, shell))];
+        var corners = CornerBlock.Of(edges, shell);
+        edges = [.. edges.Select(e => CornerBlock.Shortened(e, corners))];
         var draft = new JointDraft(design, catalog, shop, fit, shell, edges);
         foreach (var system in catalog.Systems)
         {
             system.Join(draft);
+        }
+
+        foreach (var corner in corners)
+        {
+            corner.Cut(draft);
         }
 
         return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles);

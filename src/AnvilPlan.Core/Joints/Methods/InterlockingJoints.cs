@@ -10,7 +10,7 @@ namespace AnvilPlan.Core.Joints.Methods;
 internal abstract class InterlockingJoint : JointMethod
 {
     /// <summary>Easy to put together with glue, tight enough to hold: 0.05 to 0.15 [R].</summary>
-    protected const double PlayMm = 0.1;
+    internal const double PlayMm = 0.1;
 
     public override double EntryMm(double hostThicknessMm) => hostThicknessMm;
 
@@ -25,7 +25,18 @@ internal abstract class InterlockingJoint : JointMethod
         draft.Cut(part, Notch.Rectangle(Id(joint, id), Deck.PlaceOf(joint.Edge), purpose, WorkedFrom.Seen, min, max, null, why));
     }
 
-    protected static Box Seat(SolidPart host, SolidPart mate) => host.Box.Intersect(mate.Box);
+    /// <summary>The board whose material stands at both ends of the row.</summary>
+    internal virtual Face AtTheEnds(EdgeJoint joint) => joint.Host;
+
+    /// <summary>What both boards reach into, between the corners that a third board reaches into as well.</summary>
+    protected static Box Seat(EdgeJoint joint, SolidPart host, SolidPart mate)
+    {
+        var (seat, along) = (host.Box.Intersect(mate.Box), joint.Edge.Along());
+        return seat.WithSpan(along, seat.Min[along] + joint.LeastCornerMm, seat.Max[along] - joint.MostCornerMm);
+    }
+
+    /// <summary>How far the first and last cut of a row go beyond it: clear off the board, or just free of the corner.</summary>
+    protected static (double Least, double Most) Beyond(EdgeJoint joint) => (joint.LeastCornerMm > 0 ? PlayMm / 2 : 1, joint.MostCornerMm > 0 ? PlayMm / 2 : 1);
 }
 
 /// <summary>Box joint: fingers that come out even, an odd count, the first and last on the covered board.</summary>
@@ -37,28 +48,30 @@ internal sealed class FingerJoint : InterlockingJoint
 
     public override bool Suits(Material material) => material.Wood || material.Brittle;
 
+    internal override Face AtTheEnds(EdgeJoint joint) => joint.Mate;
+
     private static Fingers Layout(double length, SolidPart host, SolidPart mate) => Fingers.Of(length, Math.Max(host.ThicknessMm, mate.ThicknessMm));
 
     internal override void Cut(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate)
     {
-        var seat = Seat(host, mate);
+        var seat = Seat(joint, host, mate);
         var along = joint.Edge.Along();
         var (from, length) = (seat.Min[along], seat.Size[along]);
-        var fingers = Layout(length, host, mate);
+        var (fingers, beyond) = (Layout(length, host, mate), Beyond(joint));
         for (var i = 0; i < fingers.Count; i++)
         {
             var own = i % 2 == 0;
             var (low, high) = (from + (i * fingers.WidthMm), from + ((i + 1) * fingers.WidthMm));
             // each socket is wider than the finger in it by the play
-            var block = Between(joint, seat, low - (i == 0 ? 1 : PlayMm / 2), high + (i == fingers.Count - 1 ? 1 : PlayMm / 2));
-            var (part, beyond) = own ? (host, joint.Mate.Outward()) : (mate, joint.Host.Outward());
-            Take(draft, joint, part, block, beyond, $"finger/{i + 1}", $"socket {i + 1} for a finger", $"{fingers.Count} fingers of {fingers.WidthMm:0.###} mm over {length:0.##} mm; {PlayMm} mm of play");
+            var block = Between(joint, seat, low - (i == 0 ? beyond.Least : PlayMm / 2), high + (i == fingers.Count - 1 ? beyond.Most : PlayMm / 2));
+            var (part, towards) = own ? (host, joint.Mate.Outward()) : (mate, joint.Host.Outward());
+            Take(draft, joint, part, block, towards, $"finger/{i + 1}", $"socket {i + 1} for a finger", $"{fingers.Count} fingers of {fingers.WidthMm:0.###} mm over {length:0.##} mm; {PlayMm} mm of play");
         }
     }
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
     {
-        var fingers = Layout(joint.LengthMm, host, mate);
+        var fingers = Layout(joint.BetweenMm, host, mate);
         return
         [
             new("fingers in all", fingers.Count, "", "odd, so that both edges of the covered board are fingers"), new("finger width", Math.Round(fingers.WidthMm, 3), "mm", "the length over the count"),
@@ -101,20 +114,20 @@ internal class DovetailJoint : InterlockingJoint
 
     internal override void Cut(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate)
     {
-        var seat = Seat(host, mate);
+        var seat = Seat(joint, host, mate);
         var along = joint.Edge.Along();
         var row = Row(seat.Size[along], host, mate, draft.Catalog);
         var (outer, inner) = (seat.Side(joint.Host.Outward()), seat.Side(joint.Host.Outward().Opposite()));
         var step = (row.WideMm - row.NarrowMm) / 2;
         var why = $"{row.Count} tails, {row.WideMm:0.##} mm at the end and {row.NarrowMm:0.##} mm at the shoulder, {row.SlopeDeg:0.#} degrees; half pins {row.HalfPinMm:0.##} mm";
-        var edges = new List<(double Outer, double Inner)> { (seat.Min[along] - 1, seat.Min[along] - 1) };
+        var edges = new List<(double Outer, double Inner)> { (seat.Min[along] - Beyond(joint).Least, seat.Min[along] - Beyond(joint).Least) };
         foreach (var start in row.StartsMm().Select(s => seat.Min[along] + s))
         {
             edges.Add((start, start + step));
             edges.Add((start + row.WideMm, start + row.WideMm - step));
         }
 
-        edges.Add((seat.Max[along] + 1, seat.Max[along] + 1));
+        edges.Add((seat.Max[along] + Beyond(joint).Most, seat.Max[along] + Beyond(joint).Most));
         for (var i = 0; i + 1 < edges.Count; i++)
         {
             if (i % 2 == 0)
@@ -147,7 +160,7 @@ internal class DovetailJoint : InterlockingJoint
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
     {
-        var row = Row(joint.LengthMm, host, mate, catalog);
+        var row = Row(joint.BetweenMm, host, mate, catalog);
         return
         [
             new($"gauge on the {Deck.Name(joint.Mate)}, tails", EntryMm(host.ThicknessMm), "mm", "what they reach into the other board"), new($"gauge on the {Deck.Name(joint.Host)}, pins", mate.ThicknessMm, "mm", "the tail board as measured"),
@@ -186,14 +199,14 @@ internal sealed class ThroughTenonJoint : InterlockingJoint
 
     internal override void Cut(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate)
     {
-        var seat = Seat(host, mate);
+        var seat = Seat(joint, host, mate);
         var along = joint.Edge.Along();
         var (count, width) = Layout(seat.Size[along], mate);
         var why = $"{count} tenons of {width:0.##} mm, gaps as wide, half a gap at the edges; {SlackMm} mm of slack in the mortise";
         for (var i = 0; i <= count; i++)
         {
             var (low, high) = (seat.Min[along] + (width * ((2 * i) - 0.5)), seat.Min[along] + (width * ((2 * i) + 0.5)));
-            Take(draft, joint, mate, Between(joint, seat, i == 0 ? seat.Min[along] - 1 : low, i == count ? seat.Max[along] + 1 : high), joint.Host.Outward(), $"shoulder/{i + 1}", "shoulder between tenons", why);
+            Take(draft, joint, mate, Between(joint, seat, i == 0 ? seat.Min[along] - Beyond(joint).Least : low, i == count ? seat.Max[along] + Beyond(joint).Most : high), joint.Host.Outward(), $"shoulder/{i + 1}", "shoulder between tenons", why);
             if (i < count)
             {
                 var (min, max) = host.Frame.ToPlane(Between(joint, seat, high, high + width).Grow(SlackMm / 2));
@@ -204,7 +217,7 @@ internal sealed class ThroughTenonJoint : InterlockingJoint
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
     {
-        var (count, width) = Layout(joint.LengthMm, mate);
+        var (count, width) = Layout(joint.BetweenMm, mate);
         return
         [
             new("tenons", count, "", "about four thicknesses wide"), new("tenon width", Math.Round(width, 2), "mm", "length over twice the count"), new("first shoulder", Math.Round(width / 2, 2), "mm", "half a gap"),
