@@ -62,8 +62,8 @@ internal sealed class FingerJoint : InterlockingJoint
         {
             var own = i % 2 == 0;
             var (low, high) = (from + (i * fingers.WidthMm), from + ((i + 1) * fingers.WidthMm));
-            // each socket is wider than the finger in it by the play
-            var block = Between(joint, seat, low - (i == 0 ? beyond.Least : PlayMm / 2), high + (i == fingers.Count - 1 ? beyond.Most : PlayMm / 2));
+            // sockets are wider by half the play and fingers narrower by the other half: both boards are cut with one key
+            var block = Between(joint, seat, low - (i == 0 ? beyond.Least : PlayMm / 4), high + (i == fingers.Count - 1 ? beyond.Most : PlayMm / 4));
             var (part, towards) = own ? (host, joint.Mate.Outward()) : (mate, joint.Host.Outward());
             Take(draft, joint, part, block, towards, $"finger/{i + 1}", $"socket {i + 1} for a finger", $"{fingers.Count} fingers of {fingers.WidthMm:0.###} mm over {length:0.##} mm; {PlayMm} mm of play");
         }
@@ -75,7 +75,7 @@ internal sealed class FingerJoint : InterlockingJoint
         return
         [
             new("fingers in all", fingers.Count, "", "odd, so that both edges of the covered board are fingers"), new("finger width", Math.Round(fingers.WidthMm, 3), "mm", "the length over the count"),
-            new("key to cutter, each", Math.Round(fingers.WidthMm + PlayMm, 3), "mm", $"finger and {PlayMm} mm of play"), new($"depth on the {Deck.Name(joint.Host)}", mate.ThicknessMm, "mm", "the other board as measured"),
+            new("key to cutter, each", Math.Round(fingers.WidthMm + (PlayMm / 2), 3), "mm", $"width and half of {PlayMm} mm of play: the fingers become as much narrower"), new($"depth on the {Deck.Name(joint.Host)}", mate.ThicknessMm, "mm", "the other board as measured"),
             new($"depth on the {Deck.Name(joint.Mate)}", host.ThicknessMm, "mm", "the other board as measured"),
         ];
     }
