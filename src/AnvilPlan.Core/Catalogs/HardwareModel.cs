@@ -71,6 +71,13 @@ public sealed record KeepOut(string What, double XMm, double YMm, double ZMm, do
 /// <summary>A cable that is fixed to the device: where it leaves, which way, how long it is.</summary>
 public sealed record CableTail(string Name, double XMm, double YMm, double ZMm, Direction Exit, double DiaMm, double LengthMm);
 
+/// <summary>What a device draws at most.</summary>
+/// <param name="Volts">One of these.</param>
+public sealed record PowerTaken(IReadOnlyList<double> Volts, double Watts);
+
+/// <summary>What a supply gives on one rail.</summary>
+public sealed record PowerGiven(double Volts, double Watts);
+
 /// <summary>A face through which the device breathes.</summary>
 public sealed record AirFace(Direction Side, AirRole Role, double OpenAreaMm2);
 
@@ -114,6 +121,15 @@ public sealed record HardwareModel(
 
     /// <summary>Room that fingers want all round it in front of the panel, mm; 0 for what nobody touches.</summary>
     public double HandMm { get; init; }
+
+    /// <summary>What it draws, and at which voltages it can be had; null for what wants no supply of its own.</summary>
+    public PowerTaken? Takes { get; init; }
+
+    /// <summary>The rails by which it feeds others.</summary>
+    public IReadOnlyList<PowerGiven> Gives { get; init; } = [];
+
+    /// <summary>It gives only one of its rails: a jack, by the supply that is plugged in.</summary>
+    public bool GivesOneOf { get; init; }
 
     /// <summary>A panel device that bears on the inner face (fan, display, supply body) instead of the outer one.</summary>
     public bool SeatInside { get; init; }

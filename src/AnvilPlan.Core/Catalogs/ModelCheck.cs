@@ -58,6 +58,16 @@ public static class ModelCheck
             return $"keepOuts: \"{room.What}\" is {Number(room.WidthMm)} x {Number(room.DepthMm)} x {Number(room.HeightMm)} at ({Number(room.XMm)}, {Number(room.YMm)}, {Number(room.ZMm)}): it needs a name, sizes from 0.1 to 1000 and a place from -1000 to 1000.";
         }
 
+        if (m.Takes is { } takes && !(takes.Volts.Count is >= 1 and <= 10 && takes.Volts.All(v => InRange(v, 0.5, 600)) && InRange(takes.Watts, 0, 1e4)))
+        {
+            return $"takes: {Number(takes.Watts)} W at {string.Join(", ", takes.Volts.Select(Number))} V: it needs 1 to 10 voltages from 0.5 to 600 and 0 to 10000 W.";
+        }
+
+        if (m.Gives.Count > 10 || m.Gives.FirstOrDefault(g => !(InRange(g.Volts, 0.5, 600) && InRange(g.Watts, 0.1, 1e4))) is not null)
+        {
+            return $"gives: {string.Join(", ", m.Gives.Select(g => $"{Number(g.Watts)} W at {Number(g.Volts)} V"))}: up to 10 rails from 0.5 to 600 V and 0.1 to 10000 W.";
+        }
+
         var tail = m.Tails.FirstOrDefault(t => !(t.Name.Length is > 0 and <= 80 && InRange(t.DiaMm, 0.1, 50) && InRange(t.LengthMm, 1, 10_000)));
         if (tail is not null)
         {

@@ -34,7 +34,7 @@ internal static class Trial
 
     /// <summary>What a device asks others for is no fault of its place.</summary>
     private static HashSet<string> Stops(IEnumerable<(Finding Finding, string Id)> members) =>
-        members.Where(m => m.Finding.Severity == Severity.Stop && m.Finding.Code != "control-forgotten").Select(m => m.Id).ToHashSet(StringComparer.Ordinal);
+        members.Where(m => m.Finding.Severity == Severity.Stop && m.Finding.Code is not ("control-forgotten" or "supply-volts" or "supply-short")).Select(m => m.Id).ToHashSet(StringComparer.Ordinal);
 
     private static List<(Finding Finding, string Id)> Members(Design design, Catalog catalog, ShopProfile shop) =>
         [.. FindingStage.Run(Planner.Stages(design, catalog, shop, AsBuilt.Nothing)).SelectMany(f => f.Members.Select(m => (f, m)))];

@@ -113,10 +113,17 @@ public static class CheckList
     private static IEnumerable<CheckLine> Needs(PlanSoFar plan, Fit.PlacedDevice device) => device.Model.Needs.Select(need =>
     {
         var giver = plan.Fit.Devices.FirstOrDefault(d => d.Model.Provides.Contains(need));
+        var rail = need == "dc-supply" ? plan.Power.RailOf(device.Id) : null;
         return new CheckLine(
-            device.Id, CheckKind.Need, need.Replace('-', ' '), giver is null ? CheckState.Missing : CheckState.Provided,
-            giver is null ? "no device gives it" : giver.Device.Name + OnPanel(giver.Device));
+            device.Id, CheckKind.Need, need.Replace('-', ' '), giver is null || (need == "dc-supply" && rail is null && plan.Power.Unfed.Any(l => l.Id == device.Id)) ? CheckState.Missing : CheckState.Provided,
+            giver is null ? "no device gives it"
+                : rail is not null ? $"{rail.Name}, {Math.Round(rail.UsedW, 1)} of {rail.GivesW} W at {rail.Volts:0.#} V"
+                : giver.Device.Name + OnPanel(giver.Device) + Others(plan, need, device.Id));
     });
+
+    /// <summary>Who else hangs on it.</summary>
+    private static string Others(PlanSoFar plan, string need, string deviceId) =>
+        plan.Fit.Devices.Where(d => d.Id != deviceId && d.Model.Needs.Contains(need)).Select(d => d.Device.Name).ToList() is { Count: > 0 } others ? $", with {string.Join(", ", others)}" : "";
 
     private static string OnPanel(Device device) => Deck.IsPanel(device.DeckId, out var face) ? $", {Deck.Name(face)}" : "";
 }

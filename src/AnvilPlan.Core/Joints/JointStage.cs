@@ -6,6 +6,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
@@ -32,7 +33,7 @@ public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Join
 public sealed record JointPlan(
     IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<PartFeature> Features, IReadOnlyList<KeepClear> KeepClear,
     IReadOnlyList<FixingSet> Fixings, IReadOnlyList<Hold> Holds, IReadOnlyList<WorkStep> Steps, IReadOnlyList<BoughtPiece> Bought,
-    IReadOnlyList<(string DeviceId, string PortId, string PartId)> PortHoles);
+    IReadOnlyList<(string DeviceId, string PortId, string PartId)> PortHoles, IReadOnlyList<PowerLoad> Power);
 
 /// <summary>Brackets, fittings, hinges and the like for one unit.</summary>
 public sealed record BoughtPiece(string Kind, string What, int Count, long EachCents);
@@ -56,7 +57,7 @@ public static class JointStage
             corner.Cut(draft);
         }
 
-        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles);
+        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles, draft.Power);
     }
 
     private static EdgeJoint Joint(Edge edge, Envelope envelope, ShellPlan shell)
@@ -90,6 +91,9 @@ public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop,
     public List<Hold> Holds { get; } = [];
     public List<WorkStep> Steps { get; } = [];
     public List<BoughtPiece> Bought { get; } = [];
+
+    /// <summary>What draws power and is no device.</summary>
+    public List<PowerLoad> Power { get; } = [];
 
     /// <summary>Ports for whose cable a system has cut a hole, and the part that it is in.</summary>
     public List<(string DeviceId, string PortId, string PartId)> PortHoles { get; } = [];

@@ -17,7 +17,11 @@ internal static class AdapterFixings
     /// <summary>Clamped between deck and device: bevelled edges, held by the device's own screws.</summary>
     private static void Pad(MountDraft draft, PlacedDevice device, SolidPart plate, SolidPart deck, Adapter pad)
     {
-        draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Bolts, "device/" + device.Id));
+        if (device.Device.Stuck is null)
+        {
+            draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Bolts, "device/" + device.Id));
+        }
+
         if (pad.BevelDeg > 0)
         {
             foreach (var edge in Enum.GetValues<PartEdge>())

@@ -24,7 +24,7 @@ public static class WorkList
         .. parts.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id])),
         .. parts.Parts.Where(p => p.Features.Count > 0).Select(p => new WorkStep("machine/" + p.Id, $"Machine {p.Name.ToLowerInvariant()}", MachineMin(rates, p), [p.Id])),
         .. joints.Edges.Select(e => new WorkStep("join/" + Deck.Name(e.Edge), $"Join {Deck.Name(e.Edge)}",
-            (e.Joint is JointKind.ButtGlued or JointKind.Rabbet or JointKind.Groove or JointKind.Mitre || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue } ? rates.GlueMinPerJoint : 0) + ScrewMin(rates, fixings.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)])),
+            (e.Joint is JointKind.ButtGlued or JointKind.Rabbet or JointKind.Groove or JointKind.Mitre || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue } ? rates.GlueMinPerJoint : 0) + ScrewMin(rates, fixings.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)])).Where(s => s.Minutes > 0),
         .. fixings.Screws.Where(s => !s.For.StartsWith("edge/", StringComparison.Ordinal) && !OfDevice(design, s)).GroupBy(s => s.For)
             .Select(g => new WorkStep("fix/" + g.Key, $"Fix {g.First().Where.ToLowerInvariant()}", g.Sum(s => s.Count) * rates.ScrewMin, [g.Key])),
         .. joints.Steps,
@@ -36,6 +36,8 @@ public static class WorkList
     {
         Hole => rates.HoleMin,
         Opening { Round: true } o when o.WidthMm <= DrilledUpToMm => rates.HoleMin,
+        // two holes and what is left between them
+        Opening o when Math.Min(o.WidthMm, o.HeightMm ?? o.WidthMm) <= DrilledUpToMm && Math.Max(o.WidthMm, o.HeightMm ?? o.WidthMm) <= 2 * DrilledUpToMm => rates.HoleMin * 2,
         Opening => rates.OpeningMin,
         Channel => rates.ChannelMin,
         Notch or EdgeHole { SlotMm: not null } => rates.HoleMin * 2,

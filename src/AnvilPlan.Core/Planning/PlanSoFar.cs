@@ -7,6 +7,7 @@ using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Gluing;
+using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Loads;
 using AnvilPlan.Core.Mounts;
@@ -22,4 +23,7 @@ namespace AnvilPlan.Core.Planning;
 public sealed record PlanSoFar(
     Design Design, Catalog Catalog, ShopProfile Shop, FitPlan Fit, ShellPlan Shell, IReadOnlyList<Chain> Chains,
     JointPlan Joints, MountPlan Mounts, FixingPlan Fixings, PartPlan Parts, CutPlan Cuts, IReadOnlyList<WorkStep> Work, CostPlan Cost, ClearancePlan Clearance,
-    GluePlan Glue, IReadOnlyList<Meeting> Meetings, MovementPlan Movement, IReadOnlyList<LoadCase> Loads);
+    GluePlan Glue, IReadOnlyList<Meeting> Meetings, MovementPlan Movement, IReadOnlyList<LoadCase> Loads)
+{
+    public PowerBalance Power { get; } = PowerBalance.Of(Fit.Devices, Joints.Power);
+}

@@ -47,8 +47,10 @@ public class CornerBlockTests
         var boards = ((Face[])[corner.X, corner.Y, corner.Z]).Select(f => new PartSolid(plan.Part(Deck.PartOf(f)), Sample.Catalog)).ToList();
         var box = boards.Skip(1).Aggregate(boards[0].Part.Box, (b, s) => b.Intersect(s.Part.Box));
         const int n = 12;
-        var points = from i in Enumerable.Range(0, n) from j in Enumerable.Range(0, n) from k in Enumerable.Range(0, n)
-            select new Point3(box.Min.X + (box.Size.X * (i + 0.5) / n), box.Min.Y + (box.Size.Y * (j + 0.5) / n), box.Min.Z + (box.Size.Z * (k + 0.5) / n));
+        var points = from i in Enumerable.Range(0, n)
+                     from j in Enumerable.Range(0, n)
+                     from k in Enumerable.Range(0, n)
+                     select new Point3(box.Min.X + (box.Size.X * (i + 0.5) / n), box.Min.Y + (box.Size.Y * (j + 0.5) / n), box.Min.Z + (box.Size.Z * (k + 0.5) / n));
         return points.Average(p => boards.Count(b => b.HasUndrilled(p)) == 1 ? 1.0 : 0);
     }
 

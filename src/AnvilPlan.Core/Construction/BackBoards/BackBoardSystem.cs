@@ -6,6 +6,7 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Parts;
@@ -27,6 +28,12 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
     private const double UsualStudsMm = 400;
     private const double UsualFirstStudMm = 60;
+
+    /// <summary>Bend radius of a cable that is not chosen yet, mm: four times 6 mm [R].</summary>
+    private const double UsualBendMm = 24;
+
+    /// <summary>From the rim of a pad to its own screws, mm.</summary>
+    private const double PadScrewInMm = 12;
 
     /// <summary>A wall screw stays this far from the end of its bar, mm.</summary>
     private const double NearEndMm = 15;
@@ -153,13 +160,35 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
         WallScrews(own, draft, board, bars);
         CableHoles(own, draft, board, bars);
-        if (own.Pads is { Lit: true })
+        ScrewPads(own, draft, board);
+        if (own.Pads is { Lit: true } && LightStrip.Round(Pads(draft.Fit, draft.Shell).Select(p => p.Pad.Box)) is { LengthM: > 0 } strip)
         {
-            var strip = draft.Fit.Devices.Where(d => draft.Shell.Adapters.ContainsKey(d.Id)).Sum(d => 2 * (draft.Shell.Adapters[d.Id].LengthMm + draft.Shell.Adapters[d.Id].WidthMm)) / 1000;
-            if (strip > 0)
+            var volts = LightStrip.VoltsSold.FirstOrDefault(v => draft.Fit.Devices.Any(d => d.Model.Gives.Any(g => Math.Abs(g.Volts - v) < 0.1)), LightStrip.VoltsSold[0]);
+            draft.Power.Add(new PowerLoad(own.Id, "Light strip", [volts], strip.Watts));
+            draft.Bought.Add(new BoughtPiece("light", $"light strip {volts:0} V, {strip.LengthM:0.0} m in one run, {strip.Watts:0.#} W", 1, (long)(strip.LengthM * StripCentsPerM)));
+        }
+    }
+
+    private static IEnumerable<(PlacedDevice Device, SolidPart Pad)> Pads(FitPlan fit, ShellPlan shell) => fit.Devices
+        .Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back) && shell.Adapters.ContainsKey(d.Id)).Select(d => (d, shell.Adapters[d.Id]));
+
+    /// <summary>A device's own screws pass its pad; the pad of one that is only stuck on is screwed for itself, at its corners, heads flush under the device.</summary>
+    private static void ScrewPads(BackBoard own, JointDraft draft, SolidPart board)
+    {
+        foreach (var (device, pad) in Pads(draft.Fit, draft.Shell).Where(p => p.Device.Device.Stuck is not null))
+        {
+            if (Contact.Between(board.Box, pad.Box) is not { } contact)
             {
-                draft.Bought.Add(new BoughtPiece("light", $"light strip 24 V, {Math.Ceiling(strip * 10) / 10:0.0} m in one run", 1, (long)(Math.Ceiling(strip * 10) / 10 * StripCentsPerM)));
+                continue;
             }
+
+            var (a, b) = (contact.Along, contact.Across);
+            var area = contact.Area;
+            var inset = Math.Min(PadScrewInMm, Math.Min(area.Size[a], area.Size[b]) / 4);
+            var rule = new RowRule(own.Id, $"{device.Id}/pad", inset, PitchMostMm, $"screw of the pad of {device.Device.Name}");
+            List<Point3> corners = [.. from x in (double[])[area.Min[a] + inset, area.Max[a] - inset] from y in (double[])[area.Min[b] + inset, area.Max[b] - inset] select area.Centre.With(a, x).With(b, y)];
+            draft.Fixings.Add(new FixingSet(rule.Name, rule.Place, $"Pad of {device.Device.Name} to {board.Name.ToLowerInvariant()}", contact.Side.Opposite(), [new PointsLocus(corners)], ScrewWays.Of(draft, FixingRows.Joint(pad, board, contact, rule))));
+            draft.Hold(pad, board, HoldBy.Screws, own.Id);
         }
     }
 
@@ -213,7 +242,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                 var exit = placed.Exit.Axis() == Axis.Y ? Direction.Down : placed.Exit;
                 var (width, height) = (Math.Max(port.PlugWidthMm, port.PlugHeightMm), Math.Min(port.PlugWidthMm, port.PlugHeightMm));
                 var half = new Point3((exit.Axis() == Axis.X ? height : width) / 2, 0, (exit.Axis() == Axis.X ? width : height) / 2) + new Point3(own.CableClearMm, 0, own.CableClearMm);
-                var lead = cable is null ? PortOpenings.PlugLengthMm : cable.StraightMm;
+                // the plug's straight run and the bend behind it; where the cable is not yet known, of a usual one
+                var lead = cable is null ? PortOpenings.PlugLengthMm + UsualBendMm : cable.StraightMm + cable.BendRadiusMm(moving: false);
                 for (var further = 0.0; further <= 80; further += 2.5)
                 {
                     var at = placed.Centre + (exit.Vector() * (lead + further));
@@ -227,7 +257,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                     var (min, max) = board.Frame.ToPlane(hole);
                     draft.Cut(board, new Opening(
                         $"{device.Id}/{port.Id}/cable", device.Id, $"{device.Device.Name}: cable of {port.Name}", WorkedFrom.Seen, new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 3,
-                        $"plug {port.PlugWidthMm} x {port.PlugHeightMm} and {own.CableClearMm} mm all round", $"{lead + further:0.#} mm straight out of the connector"));
+                        $"plug {port.PlugWidthMm} x {port.PlugHeightMm} and {own.CableClearMm} mm all round", $"{lead + further:0.#} mm out of the connector: {(cable is null ? $"{PortOpenings.PlugLengthMm} mm of plug and a bend of {UsualBendMm} mm" : $"{cable.StraightMm} mm straight and a bend of {cable.BendRadiusMm(moving: false):0.#} mm")}"));
                     draft.PortHoles.Add((device.Id, port.Id, board.Id));
                     break;
                 }

@@ -1499,6 +1499,10 @@ export interface components {
             entryMm: number;
             /** Format: double */
             lengthMm: number;
+            /** Format: double */
+            leastCornerMm: number;
+            /** Format: double */
+            mostCornerMm: number;
         };
         /** @enum {unknown} */
         Face: "left" | "right" | "front" | "back" | "bottom" | "top";
@@ -1848,6 +1852,9 @@ export interface components {
             tails: components["schemas"]["CableTail"][];
             /** Format: double */
             handMm: number;
+            takes: null | components["schemas"]["PowerTaken"];
+            gives: components["schemas"]["PowerGiven"][];
+            givesOneOf: boolean;
             seatInside: boolean;
         };
         Hold: {
@@ -2418,6 +2425,17 @@ export interface components {
         };
         /** @enum {unknown} */
         PortState: "opened" | "free" | "inside" | "leftClosed" | "outOfReach" | "blocked";
+        PowerGiven: {
+            /** Format: double */
+            volts: number;
+            /** Format: double */
+            watts: number;
+        };
+        PowerTaken: {
+            volts: number[];
+            /** Format: double */
+            watts: number;
+        };
         PrintJob: {
             pieces: number[];
             pieceMm: number[];

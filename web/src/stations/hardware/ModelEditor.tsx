@@ -114,9 +114,35 @@ export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id:
           value={model.currentA}
           onCommit={(v) => v !== null && set({ currentA: v })}
         />
+        <NumberField
+          label="Draws W"
+          least={0}
+          most={10_000}
+          value={model.takes?.watts ?? 0}
+          onCommit={(v) => v !== null && set({ takes: v > 0 ? { volts: model.takes?.volts ?? [5], watts: v } : null })}
+        />
+        {model.takes && (
+          <NumberField
+            label="at V"
+            least={0.5}
+            most={600}
+            value={model.takes.volts[0] ?? 5}
+            onCommit={(v) => v !== null && set({ takes: { volts: [v], watts: model.takes?.watts ?? 0 } })}
+          />
+        )}
       </div>
       <PatternImport
         onTake={(p) => set({ holes: p.holes, ...(p.fromOutline ? { widthMm: p.widthMm, depthMm: p.depthMm } : {}) })}
+      />
+      <Rows
+        title="Gives power"
+        rows={model.gives}
+        blank={{ volts: 5, watts: 10 }}
+        fields={[
+          ['volts', 'V'],
+          ['watts', 'W'],
+        ]}
+        onChange={(gives) => set({ gives })}
       />
       <Rows
         title="Holes"
