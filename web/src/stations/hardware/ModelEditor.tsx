@@ -135,16 +135,6 @@ export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id:
         onTake={(p) => set({ holes: p.holes, ...(p.fromOutline ? { widthMm: p.widthMm, depthMm: p.depthMm } : {}) })}
       />
       <Rows
-        title="Gives power"
-        rows={model.gives}
-        blank={{ volts: 5, watts: 10 }}
-        fields={[
-          ['volts', 'V'],
-          ['watts', 'W'],
-        ]}
-        onChange={(gives) => set({ gives })}
-      />
-      <Rows
         title="Holes"
         rows={model.holes}
         blank={{ xMm: 5, yMm: 5, diaMm: 3.2 }}
@@ -168,6 +158,16 @@ export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id:
           ]}
           onChange={(cutouts) => set({ cutouts })}
         />
+      <Rows
+        title="Gives power"
+        rows={model.gives}
+        blank={{ volts: 5, watts: 10 }}
+        fields={[
+          ['volts', 'V'],
+          ['watts', 'W'],
+        ]}
+        onChange={(gives) => set({ gives })}
+      />
       )}
       <Ports ports={model.ports} onChange={(ports) => set({ ports })} />
       <Named
