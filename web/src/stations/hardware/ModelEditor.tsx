@@ -84,6 +84,16 @@ export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id:
           value={model.depthMaxMm}
           onCommit={(v) => set({ depthMaxMm: v })}
         />
+        <Rows
+          title="Gives power"
+          rows={model.gives}
+          blank={{ volts: 5, watts: 10 }}
+          fields={[
+            ['volts', 'V'],
+            ['watts', 'W'],
+          ]}
+          onChange={(gives) => set({ gives })}
+        />
         {panel && (
           <LengthField
             label="Thickest panel"
@@ -158,16 +168,6 @@ export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id:
           ]}
           onChange={(cutouts) => set({ cutouts })}
         />
-      <Rows
-        title="Gives power"
-        rows={model.gives}
-        blank={{ volts: 5, watts: 10 }}
-        fields={[
-          ['volts', 'V'],
-          ['watts', 'W'],
-        ]}
-        onChange={(gives) => set({ gives })}
-      />
       )}
       <Ports ports={model.ports} onChange={(ports) => set({ ports })} />
       <Named
