@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
@@ -24,20 +25,30 @@ public static class CostStage
     private const long ScrewCents = 6;
     private const long NutCents = 3;
     private const long FootCents = 90;
+
+    /// <summary>A cable by the metre, and plugs or ferrules on its two ends, cents [R]; lengths go up in steps of 50 mm.</summary>
+    private const double CableCentsPerM = 220;
+    private const long CableEndsCents = 120;
+    private const double CableStepMm = 50;
     private const double SteelGPerMm3 = 0.00785;
 
-    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, FixingPlan fixings, CutPlan cuts, IReadOnlyList<WorkStep> work)
+    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, FixingPlan fixings, CutPlan cuts, IReadOnlyList<WorkStep> work, ClearancePlan clearance)
     {
         var n = design.Brief.Quantity;
         var screws = fixings.Screws;
         var salvage = new SalvageStore(shop.Salvage);
         var hardware = Hardware(design, catalog, n, salvage).ToList();
-        var fasteners = Fasteners(screws, [.. joints.Bought, .. fixings.Bought], mounts, design, n, salvage).ToList();
+        var fasteners = Fasteners(screws, [.. joints.Bought, .. fixings.Bought, .. Cables(clearance)], mounts, design, n, salvage).ToList();
         var hours = work.Sum(w => w.Minutes) * n / 60;
         return new CostPlan(
             [.. cuts.ToBuy, .. hardware, .. fasteners], salvage.Taken, cuts.StockCents, hardware.Sum(l => l.TotalCents), fasteners.Sum(l => l.TotalCents),
             (long)Math.Round(hours * shop.Rates.HourCents), Math.Round(hours, 3), screws.Sum(s => ScrewMassG(s, catalog) * s.Count));
     }
+
+    /// <summary>What is not at hand, in the next length that is sold or cut.</summary>
+    private static IEnumerable<BoughtPiece> Cables(ClearancePlan clearance) => clearance.Routes.Where(r => r.AtHandMm is null)
+        .Select(r => (r.Cable, LengthMm: Math.Ceiling(r.NeededMm / CableStepMm) * CableStepMm))
+        .Select(c => new BoughtPiece("cable", $"{c.Cable}, {c.LengthMm:0} mm", 1, CableEndsCents + (long)Math.Round(c.LengthMm / 1000 * CableCentsPerM)));
 
     private static IEnumerable<PurchaseLine> Hardware(Design design, Catalog catalog, int n, SalvageStore salvage) => design.Devices
         .GroupBy(d => d.ModelId).OrderBy(g => g.Key, StringComparer.Ordinal)

@@ -323,7 +323,11 @@ public sealed record Tray(
 /// <summary>A cable from port to port inside the box.</summary>
 /// <param name="Cable">A row of the cable table, for example <c>card-riser-ribbon</c>.</param>
 /// <param name="LengthMm">The cable at hand; null = to be bought or made to length.</param>
-public sealed record Link(string Id, string FromDeviceId, string FromPortId, string ToDeviceId, string ToPortId, string Cable, double? LengthMm);
+public sealed record Link(string Id, string FromDeviceId, string FromPortId, string ToDeviceId, string ToPortId, string Cable, double? LengthMm)
+{
+    /// <summary>Where a plate closes its way, an opening for its plug is cut.</summary>
+    public bool CutsThrough { get; init; }
+}
 
 /// <summary>
 /// A device at (u, v) on a deck. The deck is a tray's id or <c>panel/front</c> and the like. Position is that of the footprint's

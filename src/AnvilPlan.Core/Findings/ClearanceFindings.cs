@@ -1,8 +1,11 @@
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Findings;
 
@@ -28,6 +31,7 @@ internal static class ClearanceFindings
         .. plan.Clearance.Conflicts.GroupBy(c => (c.Zone.Owner, c.Zone.Kind, c.OtherId)).Select(g => Taken(plan, g.MaxBy(c => c.Overlap.VolumeMm3)!)),
         .. plan.Clearance.Drivers.GroupBy(b => (b.DeviceId, b.OtherId)).Select(g => Driver(plan, [.. g])),
         .. plan.Clearance.Routes.Where(r => r.Short).Select(r => Short(plan, r)),
+        .. plan.Design.Links.SelectMany(l => CablePassages.Closed(l, plan.Fit, plan.Shell, plan.Mounts.Features.Concat(plan.Joints.Features)).Select(p => Closed(plan, l, p))),
     ];
 
     private static Finding Taken(PlanSoFar plan, ZoneConflict conflict)
@@ -79,6 +83,18 @@ internal static class ClearanceFindings
             $"driver-blocked:device/{device.Id}+{Place(plan, first.OtherId)}", "driver-blocked", Severity.Warn,
             $"No driver reaches {(blocks.Count == 1 ? $"screw {first.Hole}" : $"screws {string.Join(", ", blocks.Select(b => b.Hole))}")} of {device.Device.Name}: {NameOf(plan, first.OtherId)} stands {Say.Mm(blocks.Max(b => b.OverlapMm))} mm in the way of the {first.Tool}.",
             ["device/" + device.Id, Place(plan, first.OtherId)], [.. new[] { device, other }.OfType<PlacedDevice>().Select(x => DeviceMoves.Remedy(plan, "driver-blocked", x.Device))]);
+    }
+
+    private static Finding Closed(PlanSoFar plan, Link link, SolidPart plate)
+    {
+        var cable = CableKind.Find(link.Cable)!;
+        var (wide, high) = CablePassages.Plug(cable);
+        var (from, to) = (plan.Fit.Device(link.FromDeviceId)!.Device.Name, plan.Fit.Device(link.ToDeviceId)!.Device.Name);
+        return Finding.Of("cable-closed-off", Severity.Stop,
+            $"{plate.Name} stands between {from} and {to}: beside it {Say.Mm(Math.Max(0, CablePassages.Beside(plate, plan.Fit.Envelope.Inner)))} mm are free and it has no opening, the plug of {cable.Name} is {Say.Mm(wide)} x {Say.Mm(high)} mm.",
+            ["link/" + link.Id, plate.Id],
+            new Remedy("cut-through", $"Cut an opening of {Say.Mm(wide + 2)} x {Say.Mm(high + 2)} mm for it", d => d with { Links = [.. d.Links.Select(l => l.Id == link.Id ? l with { CutsThrough = true } : l)] }),
+            new Remedy("no-cable", "Take the cable out", d => d with { Links = [.. d.Links.Where(l => l.Id != link.Id)] }));
     }
 
     private static Finding Short(PlanSoFar plan, CableRoute route)

@@ -58,6 +58,7 @@ public static class MountStage
         }
 
         PortOpenings.Add(draft, design, fit, shell, shop, joints);
+        CablePassages.Add(draft, design, fit, shell, joints);
         draft.Features.AddRange(DrilledPattern.Features(design, fit, shell));
         return new MountPlan(draft.Points, draft.Standoffs, draft.Fixings, draft.Ports, draft.Fans, draft.Features, draft.Holds);
     }

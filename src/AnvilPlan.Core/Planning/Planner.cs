@@ -56,7 +56,7 @@ public static class Planner
         var parts = PartStage.Run(design, catalog, shop, asBuilt, fit, shell, joints, mounts, fixings);
         var cuts = CutStage.Run(catalog, shop, parts, design.Brief.Quantity);
         var work = WorkList.Run(design, shop.Rates, parts, joints, fixings);
-        var cost = CostStage.Run(design, catalog, shop, joints, mounts, fixings, cuts, work);
+        var cost = CostStage.Run(design, catalog, shop, joints, mounts, fixings, cuts, work, clearance);
         return new PlanSoFar(
             design, catalog, shop, fit, shell, chains, joints, mounts, fixings, parts, cuts, work, cost, clearance,
             GlueStages.Run(design, catalog, shop, fit, shell, joints), MeetingStage.Run(design, catalog, shop, fit, shell, joints),

@@ -2019,6 +2019,7 @@ export interface components {
             cable: string;
             /** Format: double */
             lengthMm: null | number;
+            cutsThrough: boolean;
         };
         LoadCase: {
             id: string;

@@ -1,5 +1,5 @@
 import type { Schemas } from '../../api/client'
-import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
+import { Button, Empty, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
@@ -32,7 +32,16 @@ export function LinksPane() {
         ...d,
         links: [
           ...d.links,
-          { id: `cable-${n}`, fromDeviceId, fromPortId, toDeviceId, toPortId, cable: 'ribbon-1-27-pitch', lengthMm: null },
+          {
+            id: `cable-${n}`,
+            fromDeviceId,
+            fromPortId,
+            toDeviceId,
+            toPortId,
+            cable: 'ribbon-1-27-pitch',
+            lengthMm: null,
+            cutsThrough: false,
+          },
         ],
       }
     })
@@ -96,6 +105,11 @@ export function LinksPane() {
               needs <span className="text-[1.25rem]">{route ? length(route.neededMm) : '–'}</span>
               {route && <span className="text-dim">, route {length(route.pathMm, 0)}</span>}
             </p>
+            <Tick
+              label="Opening where a plate closes its way"
+              checked={l.cutsThrough}
+              onChange={(cutsThrough) => set(l.id, 'Opening for a cable', { cutsThrough })}
+            />
             <div className="flex justify-end">
               <Button
                 onClick={() =>

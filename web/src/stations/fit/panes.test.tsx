@@ -158,6 +158,7 @@ describe('cables, pockets, mock-up', () => {
       toPortId: 'p',
       cable: 'coax-rg-174',
       lengthMm: 100,
+      cutsThrough: false,
     }
     renderOpen(
       <LinksPane />,

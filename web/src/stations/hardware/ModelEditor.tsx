@@ -84,16 +84,6 @@ export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id:
           value={model.depthMaxMm}
           onCommit={(v) => set({ depthMaxMm: v })}
         />
-        <Rows
-          title="Gives power"
-          rows={model.gives}
-          blank={{ volts: 5, watts: 10 }}
-          fields={[
-            ['volts', 'V'],
-            ['watts', 'W'],
-          ]}
-          onChange={(gives) => set({ gives })}
-        />
         {panel && (
           <LengthField
             label="Thickest panel"
@@ -154,6 +144,16 @@ export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id:
           ['diaMm', 'dia'],
         ]}
         onChange={(holes) => set({ holes })}
+      />
+      <Rows
+        title="Gives power"
+        rows={model.gives}
+        blank={{ volts: 5, watts: 10 }}
+        fields={[
+          ['volts', 'V'],
+          ['watts', 'W'],
+        ]}
+        onChange={(gives) => set({ gives })}
       />
       {panel && (
         <Rows

@@ -60,6 +60,7 @@ describe('a device in the housing', () => {
         toPortId: 'pins',
         cable: 'ribbon-1-27-pitch',
         lengthMm: null,
+        cutsThrough: false,
       },
     ])
     expect(await screen.findByRole('button', { name: 'Take out' })).toBeTruthy()
