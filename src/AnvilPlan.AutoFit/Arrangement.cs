@@ -23,6 +23,16 @@ public sealed record Arrangement(
     SearchGoal Goal, Design Design, double WidthMm, double DepthMm, double HeightMm, double VolumeL, double FootprintCm2,
     double CableMm, int PortsOpen, int PortsWanted, int PortsRear, int Stops, int Warns)
 {
+    /// <summary>What a goal wants small.</summary>
+    internal double Measure(SearchGoal goal) => goal switch
+    {
+        SearchGoal.Footprint => FootprintCm2,
+        SearchGoal.Flat => HeightMm,
+        SearchGoal.Cables => CableMm,
+        SearchGoal.RearPorts => -PortsRear,
+        _ => VolumeL,
+    };
+
     internal static Arrangement Of(SearchGoal goal, Design design, BuildPlan plan)
     {
         var size = plan.Outer.Size;
@@ -40,5 +50,5 @@ public sealed record Arrangement(
 public sealed record SearchProgress(SearchGoal Goal, double Seconds, double OfSeconds, double? BestL, int Found);
 
 /// <summary>What a search gave.</summary>
-/// <param name="Why">When nothing was found: one sentence.</param>
+/// <param name="Why">When nothing was found, or nothing but what stands: one sentence.</param>
 public sealed record SearchResult(IReadOnlyList<Arrangement> Arrangements, double Seconds, bool Cancelled, string? Why);

@@ -28,6 +28,8 @@ public static class ShellSearch
         var clock = Stopwatch.StartNew();
         var before = Planner.Plan(design, catalog, shop, AsBuilt.Nothing);
         var known = before.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
+        // what stands is the first solution, unless something stands where it cannot
+        var standing = before.Findings.Any(f => f.Severity == Severity.Stop && OfPlace.Contains(f.Code)) ? null : Arrangement.Of(SearchGoal.Volume, design, before);
         var models = SparesMm.Select(spare => new Lazy<ArrangementModel>(() => new ArrangementModel(design, catalog, shop, spare))).ToList();
         var (found, best, refused, none) = (new List<Arrangement>(), design, (string?)null, false);
         var wanted = goals.Where(g => g != SearchGoal.Cables || design.Links.Count > 0).ToList();
@@ -56,12 +58,18 @@ public static class ShellSearch
                 if (Sound(plan, known))
                 {
                     best = found.Count == 0 ? proposal : best;
-                    found.Add(Arrangement.Of(wanted[g], proposal, plan));
+                    var proposed = Arrangement.Of(wanted[g], proposal, plan);
+                    found.Add(standing is not null && standing.PortsOpen >= proposed.PortsOpen && standing.Measure(wanted[g]) < proposed.Measure(wanted[g]) ? standing with { Goal = wanted[g] } : proposed);
                     break;
                 }
 
                 refused = plan.Findings.First(f => Refuses(f, known)).Text;
             }
+        }
+
+        if (found.Count == 0 && standing is not null && !cancel.IsCancellationRequested)
+        {
+            return new SearchResult([standing], clock.Elapsed.TotalSeconds, false, $"No other shell was found in {seconds} s: this is the one that stands.");
         }
 
         var distinct = Distinct(found);

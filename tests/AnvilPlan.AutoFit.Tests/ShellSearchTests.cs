@@ -34,6 +34,17 @@ public class ShellSearchTests
     }
 
     [Fact]
+    public void Where_no_other_shell_is_found_the_one_that_stands_is_given_and_said_so()
+    {
+        var board = JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "demo", "bell-tower-control-board.json"))).RootElement.GetProperty("design").Deserialize<Design>(WireJson.Options)!;
+        var result = Search(board, Volume, 3);
+        var one = Assert.Single(result.Arrangements);
+        var now = Planner.Plan(board, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing).Outer.Size;
+        Assert.True(one.VolumeL <= (now.X * now.Y * now.Z * 1e-6) + 1e-6, $"{one.VolumeL} l");
+        Assert.Empty(Stops(one.Design));
+    }
+
+    [Fact]
     public void A_tray_with_folded_sides_is_laid_with_its_devices_between_them()
     {
         var set = DeviceSets.All[0];

@@ -86,6 +86,20 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task Decks_are_offered_with_what_fits_first_and_the_reason_where_nothing_does()
+    {
+        var (id, _) = await App.Demo(_client);
+        var offers = (await _client.GetFromJsonAsync<JsonArray>($"/api/projects/{id}/decks/button-16"))!;
+        var free = offers.Select(o => o!["free"]!.GetValue<bool>()).ToList();
+        Assert.Equal(free.OrderDescending(), free);
+        Assert.Contains(true, free);
+        // a button sits in a panel: the tray comes last and says so
+        Assert.Equal("tray-1", offers[^1]!["deckId"]!.GetValue<string>());
+        Assert.Contains("cut-out of a panel", offers[^1]!["reason"]!.GetValue<string>(), StringComparison.Ordinal);
+        await App.Problem(await _client.GetAsync($"/api/projects/{id}/decks/toaster"), 422);
+    }
+
+    [Fact]
     public async Task A_layer_is_set_through_its_chain_and_a_device_is_added_where_it_is_free()
     {
         var id = (await New("layers"))["id"]!.GetValue<Guid>();

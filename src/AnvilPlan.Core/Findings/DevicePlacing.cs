@@ -12,6 +12,10 @@ namespace AnvilPlan.Core.Findings;
 /// <param name="Reason">Why there is none, and what would do; empty when there is one.</param>
 public sealed record PlacedOrNot(Design? Design, string DeviceId, string Reason);
 
+/// <summary>A deck for a device to be added.</summary>
+/// <param name="Reason">Why there is no place; empty when there is one.</param>
+public sealed record DeckOffer(string DeckId, bool Free, string Reason);
+
 /// <summary>
 /// Brings devices to decks that can carry them, at a place after which the plan has no new stop: as it lies, turned, on the other face
 /// of its tray. Where there is none, nothing is changed and the reason says where there would be one.
@@ -49,6 +53,20 @@ public static class DevicePlacing
             ? new PlacedOrNot(found, device.Id, "")
             : new PlacedOrNot(null, device.Id,
                 $"No place on {NameOf(plan, device.DeckId)} is free for {model.Name}, {Say.Mm(model.WidthMm)} x {Say.Mm(model.DepthMm)} x {Say.Mm(model.HeightMm)} mm, as it lies, turned{(Deck.IsPanel(device.DeckId, out _) ? "" : " or on its other face")}{Offer(plan, design, device, with)}");
+    }
+
+    /// <summary>Every deck for one model: those with a free place first, then those that are full, then those that cannot carry it.</summary>
+    public static IReadOnlyList<DeckOffer> Offers(Design design, Catalog catalog, ShopProfile shop, string modelId)
+    {
+        var plan = Planner.Stages(design, catalog, shop, AsBuilt.Nothing);
+        var model = catalog.Model(modelId);
+        return
+        [
+            .. Decks(plan).Select(deck => WhyNot(plan, model, deck) is { } reason
+                    ? new DeckOffer(deck, false, reason + ".")
+                    : DeviceMoves.Spots(plan, New(plan, model, deck)).Any() ? new DeckOffer(deck, true, "") : new DeckOffer(deck, false, "No free place is left on it."))
+                .OrderByDescending(o => o.Free).ThenBy(o => WhyNot(plan, model, o.DeckId) is not null),
+        ];
     }
 
     /// <summary>Why that deck can carry no such device at all; null when it can.</summary>

@@ -29,6 +29,7 @@ public static class ProjectRoutes
         projects.MapGet("/{id:guid}/history", (Guid id, ProjectStore store, CancellationToken cancel) => store.History(id, cancel)).WithName("history");
         projects.MapGet("/{id:guid}/since/{revision:int}", Since).WithName("since");
         projects.MapPost("/{id:guid}/devices", AddDevice).WithName("addDevice");
+        projects.MapGet("/{id:guid}/decks/{modelId}", Decks).WithName("decks");
         projects.MapPost("/{id:guid}/devices/deck", MoveDevice).WithName("moveDevice");
         projects.MapPost("/{id:guid}/chain", SetLayer).WithName("setLayer");
         projects.MapPost("/{id:guid}/remedies", Remedies).WithName("remedies");
@@ -78,6 +79,15 @@ public static class ProjectRoutes
 
             return Placed(DevicePlacing.Add(before.Design, bench.Catalog, bench.Shop, wanted.ModelId, Known(before.Design, wanted.DeckId)));
         }, store, desk, cancel);
+
+    /// <summary>Where a model could go, what fits first.</summary>
+    private static async Task<IReadOnlyList<DeckOffer>> Decks(Guid id, string modelId, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var bench = await desk.Bench(cancel);
+        return bench.Catalog.HasModel(modelId)
+            ? DevicePlacing.Offers((await store.Open(id, cancel)).Design, bench.Catalog, bench.Shop, modelId)
+            : throw new FieldException("modelId", $"modelId is \"{modelId}\": the catalog has no such hardware model.");
+    }
 
     private static Task<ProjectView> MoveDevice(Guid id, DeckChoice wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
         Save(id, wanted.ExpectedRevision, "Move to another deck", (before, bench) => before.Design.Devices.Any(d => d.Id == wanted.DeviceId)

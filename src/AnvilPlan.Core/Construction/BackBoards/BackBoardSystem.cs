@@ -9,6 +9,7 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Plastics;
@@ -28,6 +29,9 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
     private const double UsualStudsMm = 400;
     private const double UsualFirstStudMm = 60;
+
+    /// <summary>Two people, a level, pilot holes in the studs, minutes [R].</summary>
+    private const double HangMin = 40;
 
     /// <summary>Bend radius of a cable that is not chosen yet, mm: four times 6 mm [R].</summary>
     private const double UsualBendMm = 24;
@@ -159,6 +163,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         }
 
         WallScrews(own, draft, board, bars);
+        draft.Steps.Add(new WorkStep(
+            $"{own.Id}/hang", "Hang it, in this order: screw the frame together, level it and screw it to the studs, bring the cables through, set the board on the frame and screw it on", HangMin, [own.Id, board.Id]));
         CableHoles(own, draft, board, bars);
         ScrewPads(own, draft, board);
         if (own.Pads is { Lit: true } && LightStrip.Round(Pads(draft.Fit, draft.Shell).Select(p => p.Pad.Box)) is { LengthM: > 0 } strip)
@@ -283,6 +289,17 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                     $"No hole for the cable of {device.Device.Name}, {port.Name}, is free within {Say.Mm(80)} mm of its connector: frame, pads or the edge are in the way.",
                     ["device/" + device.Id, board.Id],
                     [new Remedy("leave-closed", "Do not lead that port through the board", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, port.Id] }))]);
+            }
+        }
+
+        foreach (var (device, pad) in Pads(plan.Fit, plan.Shell))
+        {
+            var over = ((Direction[])[Direction.Left, Direction.Right, Direction.Up, Direction.Down]).Max(d => (pad.Box.Side(d) - board.Box.Side(d)) * d.Sign());
+            if (over > 0.01)
+            {
+                yield return Finding.Of("pad-over-edge", Severity.Stop,
+                    $"The pad of {device.Device.Name} sticks out {Say.Mm(over)} mm past the board: it is cut {Say.Mm(own.Pads?.RevealMm ?? 0)} mm larger than the device all round.",
+                    ["device/" + device.Id, board.Id], DeviceMoves.Remedy(plan, "pad-over-edge", device.Device));
             }
         }
 

@@ -418,7 +418,13 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
                 BentCorner.RoundEnds(draft, corner.Edge, corner.RadiusMm, own.Id);
             }
 
-            draft.Steps.Add(new WorkStep($"{own.Id}/{Deck.Name(corner.Edge)}", $"Turn the corner {Deck.Name(corner.Edge)}: {CornerSchools.Word(corner.Method)}", CornerSchools.Of(corner, own, draft.Design, draft.Catalog, draft.Shop).Hours * 60, [Deck.PlaceOf(corner.Edge)]));
+            var option = CornerSchools.Of(corner, own, draft.Design, draft.Catalog, draft.Shop);
+            draft.Steps.Add(new WorkStep($"{own.Id}/{Deck.Name(corner.Edge)}", $"Turn the corner {Deck.Name(corner.Edge)}: {CornerSchools.Word(corner.Method)}", option.Hours * 60, [Deck.PlaceOf(corner.Edge)]));
+            // blocks are bars of the cut list; what else a corner takes stands nowhere else
+            if (Bends(corner.Method) && option is { Possible: true, MaterialCents: > 0 })
+            {
+                draft.Bought.Add(new BoughtPiece("corner", $"{(corner.Method == CornerMethod.Laminated ? $"plies, glue and form: {option.Note}" : "strap, glue and filler")}, {Deck.Name(corner.Edge)}", 1, option.MaterialCents));
+            }
         }
     }
 

@@ -1,5 +1,6 @@
+import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import type { Schemas } from '../../api/client'
+import { api, taken, type Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
 import { LengthField, TextField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
@@ -137,10 +138,20 @@ function ModelPane({
   const { view } = useProject()
   const { length } = usePreferences()
   const panel = model.mount === 'panelNut' || model.mount === 'panelScrews'
-  const decks = decksOf(view.design)
-  const [deck, setDeck] = useState(() =>
-    panel ? 'panel/front' : (decks.find((d) => !d.id.startsWith('panel/'))?.id ?? 'panel/bottom'),
-  )
+  const named = decksOf(view.design)
+  const offers = useQuery({
+    queryKey: ['decks', view.id, view.revision, model.id],
+    queryFn: async () =>
+      taken(await api.GET('/api/projects/{id}/decks/{modelId}', { params: { path: { id: view.id, modelId: model.id } } })),
+  })
+  // what fits comes first; until the server has answered, the order of the design
+  const decks = offers.data
+    ? offers.data.flatMap((o) => named.filter((d) => d.id === o.deckId).map((d) => ({ ...d, free: o.free, reason: o.reason })))
+    : named.map((d) => ({ ...d, free: true, reason: '' }))
+  const [picked, setPicked] = useState<string | null>(null)
+  const usual = panel ? 'panel/front' : (named.find((d) => !d.id.startsWith('panel/'))?.id ?? 'panel/bottom')
+  const fits = (id: string) => decks.some((d) => d.id === id && d.free)
+  const deck = picked ?? (fits(usual) ? usual : (decks.find((d) => d.free)?.id ?? usual))
   return (
     <Pane
       title={model.name}
@@ -159,14 +170,15 @@ function ModelPane({
       <div className="flex flex-wrap items-end gap-2 border-y border-hair py-3">
         <div className="min-w-40 flex-1">
           <Field label="Carried by">
-            <Select value={deck} onChange={(e) => setDeck(e.target.value)}>
+            <Select value={deck} onChange={(e) => setPicked(e.target.value)}>
               {decks.map((d) => (
                 <option key={d.id} value={d.id}>
-                  {d.name}
+                  {d.free ? d.name : `${d.name} (no place)`}
                 </option>
               ))}
             </Select>
           </Field>
+          {!fits(deck) && <p className="mt-1 text-[0.85rem] text-warn">{decks.find((d) => d.id === deck)?.reason}</p>}
         </div>
         <Button look="main" onClick={() => onAdd(model, deck)}>
           Add

@@ -44,6 +44,26 @@ describe('the hardware station', () => {
     expect(changes.addDevice).toHaveBeenLastCalledWith('board', 'panel/bottom')
   })
 
+  it('offers first what fits and says why another deck does not', async () => {
+    serve({
+      '/api/catalog': catalog,
+      '/api/projects/': () => [
+        { deckId: 'panel/left', free: true, reason: '' },
+        { deckId: 'panel/bottom', free: false, reason: 'No free place is left on it.' },
+        { deckId: 'panel/back', free: false, reason: 'The back is open: nothing carries a device there.' },
+      ],
+    })
+    const changes = renderOpen(<HardwareStation />)
+    await userEvent.click(await screen.findByRole('button', { name: 'Bell board' }))
+    const decks = screen.getByLabelText('Carried by')
+    await vi.waitFor(() => expect(within(decks).getAllByRole('option')).toHaveLength(3))
+    expect(within(decks).getAllByRole('option')[0]?.textContent).toBe('Left side')
+    await userEvent.click(screen.getByRole('button', { name: 'Add' }))
+    expect(changes.addDevice).toHaveBeenLastCalledWith('board', 'panel/left')
+    await userEvent.selectOptions(decks, 'panel/back')
+    expect(screen.getByText('The back is open: nothing carries a device there.')).toBeTruthy()
+  })
+
   it('keeps an own model, and a refused one stays open with its sentence', async () => {
     const sent: Schemas['HardwareModel'][] = []
     serve({
