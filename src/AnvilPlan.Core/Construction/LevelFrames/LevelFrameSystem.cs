@@ -17,6 +17,9 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     /// <summary>From the middle of a hole to the edge of its rail, mm.</summary>
     private const double RailEdgeMm = 4;
 
+    /// <summary>Two columns of holes this near each other share a slot: the play of their clearance holes, mm.</summary>
+    private const double OffSlotMm = 0.4;
+
     private const double LeastPostMm = 20;
 
     /// <summary>Two levels with hardware on both want at least so much, mm.</summary>
@@ -146,7 +149,8 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     internal static IReadOnlyList<double> RailCentres(Tray tray, FitPlan fit, BarStock rail)
     {
         var holes = fit.Devices.Where(d => d.Device.DeckId == tray.Id).SelectMany(d => d.Model.Holes.Select(h => d.ToSpace(h.XMm, h.YMm, 0).X)).Order().ToList();
-        var room = rail.WidthMm - (2 * RailEdgeMm);
+        // a profile carries on the middle of its slot only; anything else wherever its edges are far enough
+        var room = rail.Shape == BarShape.Slotted ? OffSlotMm : rail.WidthMm - (2 * RailEdgeMm);
         var rails = new List<double>();
         for (var i = 0; i < holes.Count;)
         {
@@ -262,7 +266,12 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
                 yield return Finding.Of("rails-collide", Severity.Stop,
                     $"Two rails of {tray.Name} would lie {Say.Mm(nearest)} mm apart and are {Say.Mm(rail.WidthMm)} mm wide: the hole columns are too near for rails of their own.",
                     [tray.Id],
-                    [.. plan.Catalog.Bars.Where(b => b.Shape == rail.Shape && b.HeightMm <= rail.HeightMm && b.WidthMm < nearest).Take(1).Select(b => new Remedy("narrower", $"Take {b.Name} for the rails", d => d.WithStructure<LevelFrame>(own.Id, f => f with { RailBarId = b.Id })))]);
+                    [
+                        .. plan.Design.Devices.Where(d => d.DeckId == tray.Id).Select(d => DeviceMoves.Remedy(plan, "rails-collide", d)),
+                        new Remedy("other-rail", "Take rails on which these columns find their place", d => Trial.FirstSound(plan, "rails-collide", d, plan.Catalog.Bars
+                            .Where(b => b.Id != rail.Id && b.MaterialId == rail.MaterialId).OrderBy(b => Math.Abs(b.WidthMm - rail.WidthMm)).ThenBy(b => b.Id, StringComparer.Ordinal)
+                            .Select(b => d.WithStructure<LevelFrame>(own.Id, f => f with { RailBarId = b.Id })))),
+                    ]);
             }
 
             var (left, right) = (PostAt(plan.Fit.Envelope.Outer, post.WidthMm, false, false).X + TakeOffMm(own, post), PostAt(plan.Fit.Envelope.Outer, post.WidthMm, true, false).X - TakeOffMm(own, post));
