@@ -53,12 +53,12 @@ public class PlannerTests
     }
 
     [Fact]
-    public void The_station_is_rich_and_only_its_supply_of_another_voltage_stops_it()
+    public void The_station_is_rich_and_only_the_feed_of_its_board_stops_it()
     {
         var plan = Sample.Plan(Sample.Marsh);
         Assert.True(plan.Tally.Parts >= 14);
         Assert.True(plan.Tally.Holes >= 40);
-        Assert.Equal(["link-volts", "supply-volts"], plan.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Code).Order());
+        Assert.Equal(["cable-closed-off", "link-volts", "supply-volts"], plan.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Code).Order());
         Assert.Equal(5, plan.Parts.Where(p => p.Flat).Select(p => (p.MaterialId, p.NominalMm)).Distinct().Count());
     }
 
