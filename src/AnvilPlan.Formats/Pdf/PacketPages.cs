@@ -134,7 +134,7 @@ public static class PacketPages
         $"Sawn and milled in {part.Name.ToLowerInvariant()}, seen from {part.SeenFrom}", ["what", "u", "v", "depth", "rest", "from", "for"], [22, 34, 34, 16, 12, 20, 46],
         Milled.Gathered(part).Select(r => new[]
         {
-            (r.Count > 1 ? $"{r.Count} " : "") + r.What, Span(r, r.Min.U, r.Max.U, r.Step?.U), Span(r, r.Min.V, r.Max.V, r.Step?.V),
+            (r.Count > 1 ? $"{r.Count} x " : "") + r.What, Span(r, r.Min.U, r.Max.U, r.Step?.U), Span(r, r.Min.V, r.Max.V, r.Step?.V),
             r.AngleDeg is { } angle ? $"{N(angle)}°" : r.DepthMm is { } d ? N(d) : "through", r.RestMm is { } rest ? N(rest) : "-", r.From == WorkedFrom.Seen ? part.SeenFrom : part.FarSide,
             (r.DiaMm is { } dia ? $"dia {N(dia)}, " : "") + (r.CornerRadiusMm > 0 ? $"corners r {N(r.CornerRadiusMm)}, " : "") + r.Purpose,
         }));

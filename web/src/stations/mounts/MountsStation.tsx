@@ -247,7 +247,7 @@ function MilledTable({ part, turned }: { part: Schemas['Part']; turned: boolean 
             return (
               <tr key={r.id} className="border-t border-hair align-top">
                 <td className="py-1 pr-2">
-                  {r.count > 1 && `${r.count} `}
+                  {r.count > 1 && `${r.count} × `}
                   {r.what}
                 </td>
                 <td className="py-1 pr-2 text-right">{span(round, from - last, to - last, r.step?.u)}</td>

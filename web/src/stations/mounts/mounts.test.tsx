@@ -153,11 +153,11 @@ describe('the mounts station', () => {
       step: { u: 7.5, v: 0 },
     }
     renderOpen(<MountsStation />, someView({ plan: { parts: [part] }, milled: { 'shell/top': [kerfs] } }))
-    const row = screen.getByRole('row', { name: /5 kerf/ })
+    const row = screen.getByRole('row', { name: /5 × kerf/ })
     expect(row.textContent).toContain('40–41.2, every 7.5')
     expect(row.textContent).toContain('1.8 left')
     await userEvent.click(screen.getByRole('button', { name: 'Turn over' }))
     // seen from behind the last of the five comes first: 300 - 41.2 - 4 x 7.5
-    expect(screen.getByRole('row', { name: /5 kerf/ }).textContent).toContain('228.8–230, every 7.5')
+    expect(screen.getByRole('row', { name: /5 × kerf/ }).textContent).toContain('228.8–230, every 7.5')
   })
 })
