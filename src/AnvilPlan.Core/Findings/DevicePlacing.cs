@@ -65,7 +65,9 @@ public static class DevicePlacing
             .. Decks(plan).Select(deck => WhyNot(plan, model, deck) is { } reason
                     ? new DeckOffer(deck, false, reason + ".")
                     : DeviceMoves.Spots(plan, New(plan, model, deck)).Any() ? new DeckOffer(deck, true, "") : new DeckOffer(deck, false, "No free place is left on it."))
-                .OrderByDescending(o => o.Free).ThenBy(o => WhyNot(plan, model, o.DeckId) is not null),
+                .OrderByDescending(o => o.Free).ThenBy(o => WhyNot(plan, model, o.DeckId) is not null)
+                // hands and plugs come to the front and the back
+                .ThenBy(o => model.InPanel && Deck.IsPanel(o.DeckId, out var face) && face is Face.Bottom or Face.Top),
         ];
     }
 
