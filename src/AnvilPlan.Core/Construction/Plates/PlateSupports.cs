@@ -237,7 +237,9 @@ internal static class PlateSupports
                     ],
                     [top, foot], [PostOf(catalog.Fasteners, length)]),
             ]));
-        draft.Hold(plate, panel, HoldBy.Screws, place, [.. Posts(plate, PostInsetsMm[0]).Select(p => PostBox(p, plate, panel, normal))]);
+        // beside a bend the panel is shorter than the tray: the first inset at which every post meets it
+        bool Meets(double inset) => Posts(plate, inset).All(p => Enum.GetValues<Axis>().All(a => a == normal.Axis() || (p[a] > panel.Box.Min[a] && p[a] < panel.Box.Max[a])));
+        draft.Hold(plate, panel, HoldBy.Screws, place, [.. Posts(plate, PostInsetsMm.FirstOrDefault(Meets, PostInsetsMm[0])).Select(p => PostBox(p, plate, panel, normal))]);
     }
 
     /// <summary>A standoff of that length where one is sold, else hexagon bar cut to it and tapped at both ends.</summary>
