@@ -32,7 +32,8 @@ public static class WorkList
         new WorkStep("finish", "Sand and finish all faces", parts.Parts.Where(p => p.LeafOf is null).Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Parts.Select(p => p.Id)]),
     ];
 
-    private static double MachineMin(WorkRates rates, Part part) => part.Features.Where(f => f.For is not (DrilledPattern.For or Recess.AsSold) && !FlatPattern.IsUnfolded(f) && !InTheCorner(f)).Sum(f => f switch
+    /// <summary>Without kerfs: their minutes are in the step that turns the corner.</summary>
+    private static double MachineMin(WorkRates rates, Part part) => part.Features.Where(f => f.For is not (DrilledPattern.For or Recess.AsSold) && !FlatPattern.IsUnfolded(f) && f is not Channel { Kerf: true }).Sum(f => f switch
     {
         Hole => rates.HoleMin,
         Opening { Round: true } o when o.WidthMm <= DrilledUpToMm => rates.HoleMin,
@@ -45,9 +46,6 @@ public static class WorkList
         Bevel => rates.BevelMin,
         _ => 0,
     });
-
-    /// <summary>Kerfs are cut while the corner is turned: their minutes are in that step.</summary>
-    private static bool InTheCorner(Feature feature) => feature is Channel && feature.Id.Contains("/kerf/", StringComparison.Ordinal);
 
     private static bool OfDevice(Design design, ScrewChoice screw) => design.Devices.Any(d => d.Id == screw.For);
 

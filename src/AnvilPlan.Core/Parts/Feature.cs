@@ -66,7 +66,11 @@ public enum ChannelShape
 public sealed record Channel(
     string Id, string For, string Purpose, WorkedFrom From,
     ChannelShape Shape, Uv Min, Uv Max, double DepthMm, double EntryMm, string DepthWhy)
-    : Feature(Id, For, Purpose, From);
+    : Feature(Id, For, Purpose, From)
+{
+    /// <summary>Cut to let the board bend, while its corner is turned.</summary>
+    [JsonIgnore] public bool Kerf => Id.Contains("/kerf/", StringComparison.Ordinal);
+}
 
 public enum PartEdge
 {

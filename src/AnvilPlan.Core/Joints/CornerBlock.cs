@@ -81,7 +81,7 @@ internal sealed record CornerBlock(Face X, Face Y, Face Z, Box Box, Face Keeper)
     private void Take(JointDraft draft, SolidPart part, Face face, Box block, string id)
     {
         const double beyond = 1;
-        var (through, inside) = (face.Outward().Axis(), JointDraft.FaceTowards(part, face.Outward().Opposite()));
+        var through = face.Outward().Axis();
         foreach (var axis in Enum.GetValues<Axis>().Where(a => a != through))
         {
             block = block.WithSpan(
@@ -89,10 +89,12 @@ internal sealed record CornerBlock(Face X, Face Y, Face Z, Box Box, Face Keeper)
         }
 
         var deep = block.Size[through];
-        var from = (block.Side(face.Outward()) - part.Box.Side(face.Outward())) * face.Outward().Sign() > -LeastMm && deep < part.ThicknessMm - LeastMm ? JointDraft.FaceTowards(part, face.Outward()) : inside;
+        var blind = deep < part.ThicknessMm - LeastMm;
+        var outside = (block.Side(face.Outward()) - part.Box.Side(face.Outward())) * face.Outward().Sign() > -LeastMm;
+        var from = !blind ? WorkedFrom.Seen : JointDraft.FaceTowards(part, outside ? face.Outward() : face.Outward().Opposite());
         var (min, max) = part.Frame.ToPlane(block);
         draft.Cut(part, Notch.Rectangle(
-            id, Name, $"left to the {Deck.Name(Keeper)} at the corner", deep < part.ThicknessMm - LeastMm ? from : WorkedFrom.Seen, min, max, deep < part.ThicknessMm - LeastMm ? deep : null,
+            id, Name, $"left to the {Deck.Name(Keeper)} at the corner", from, min, max, blind ? deep : null,
             $"three boards meet: the {Deck.Name(Keeper)} keeps the corner, {2 * PlayMm:0.##} mm of play round it"));
     }
 }
