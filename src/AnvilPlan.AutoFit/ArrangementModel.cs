@@ -30,7 +30,7 @@ internal sealed class ArrangementModel
     private readonly List<DeviceVariables> _devices = [];
     private readonly ConstraintSpace _space;
     private readonly List<SymbolicBox> _occupied = [];
-    private readonly List<BoolVar> _reached = [];
+    private readonly List<(BoolVar Reached, string DeviceId, string PortId)> _ports = [];
     private readonly List<BoolVar> _reachedRear = [];
     private readonly List<IntVar> _cables = [];
     private readonly IntVar _area;
@@ -62,7 +62,6 @@ internal sealed class ArrangementModel
         _model.AddMultiplicationEquality(_volume, [_area, _shell[2]]);
     }
 
-    public int PortCount => _reached.Count;
     public bool HasCables => _cables.Count > 0;
 
     /// <summary>Volume of a shell in the model's unit, an eighth of a cubic millimetre.</summary>
@@ -72,9 +71,13 @@ internal sealed class ArrangementModel
 
     public IntVar Volume => _volume;
 
-    /// <summary>A port that does not reach its panel weighs as much as a fifth of what the goal measures of the shell as it is.</summary>
+    /// <summary>
+    /// A port that does not reach its panel weighs as much as a fifth of what the goal measures of the shell as it is; one that does so
+    /// now, as much as twice that.
+    /// </summary>
     /// <param name="now">Outer size of the shell as it is, mm.</param>
-    public void Aim(SearchGoal goal, Point3 now)
+    /// <param name="openNow">Ports that reach a panel in it.</param>
+    public void Aim(SearchGoal goal, Point3 now, IReadOnlySet<(string DeviceId, string PortId)> openNow)
     {
         var volume = Units(now.X * now.Y * now.Z);
         var area = volume / ConstraintSpace.Grid(now.Z);
@@ -86,7 +89,7 @@ internal sealed class ArrangementModel
             SearchGoal.RearPorts => (_volume + (LinearExpr.Sum(_reachedRear.Select(r => 1 - (LinearExpr)r)) * (volume / 4)), volume),
             _ => ((LinearExpr)_volume, volume),
         };
-        _model.Minimize(measured + (LinearExpr.Sum(_reached.Select(r => 1 - (LinearExpr)r)) * (reference / 5)));
+        _model.Minimize(measured + LinearExpr.Sum(_ports.Select(p => (1 - (LinearExpr)p.Reached) * (openNow.Contains((p.DeviceId, p.PortId)) ? 2 * reference : reference / 5))));
     }
 
     /// <summary>Where to look first.</summary>
@@ -401,7 +404,7 @@ internal sealed class ArrangementModel
                 var ways = _turns[i].Select((turn, k) => Reach(i, k, turn, port)).ToList();
                 _model.AddBoolOr([.. ways.Select(w => (ILiteral)w.Literal), reached.Not()]);
                 _model.AddBoolOr([.. ways.Where(w => w.Face == Face.Back).Select(w => (ILiteral)w.Literal), rear.Not()]);
-                _reached.Add(reached);
+                _ports.Add((reached, placed.Id, port.Id));
                 _reachedRear.Add(rear);
             }
         }

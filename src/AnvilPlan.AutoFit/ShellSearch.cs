@@ -4,6 +4,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using Google.OrTools.Sat;
@@ -30,6 +31,7 @@ public static class ShellSearch
         var known = before.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
         // what stands is the first solution, unless something stands where it cannot
         var standing = before.Findings.Any(f => f.Severity == Severity.Stop && OfPlace.Contains(f.Code)) ? null : Arrangement.Of(SearchGoal.Volume, design, before);
+        var openNow = before.Ports.Where(p => p.State == PortState.Opened).Select(p => (p.DeviceId, p.PortId)).ToHashSet();
         var models = SparesMm.Select(spare => new Lazy<ArrangementModel>(() => new ArrangementModel(design, catalog, shop, spare))).ToList();
         var (found, best, refused, none) = (new List<Arrangement>(), design, (string?)null, false);
         var wanted = goals.Where(g => g != SearchGoal.Cables || design.Links.Count > 0).ToList();
@@ -47,7 +49,7 @@ public static class ShellSearch
                     break;
                 }
 
-                var (status, proposal) = Solve(model.Value, wanted[g], best, before.Outer.Size, share, left, found.Count, clock, seconds, progress, cancel);
+                var (status, proposal) = Solve(model.Value, wanted[g], best, before.Outer.Size, openNow, share, left, found.Count, clock, seconds, progress, cancel);
                 if (proposal is null)
                 {
                     none |= status == CpSolverStatus.Infeasible && model == models[0];
@@ -59,7 +61,7 @@ public static class ShellSearch
                 {
                     best = found.Count == 0 ? proposal : best;
                     var proposed = Arrangement.Of(wanted[g], proposal, plan);
-                    found.Add(standing is not null && standing.PortsOpen >= proposed.PortsOpen && standing.Measure(wanted[g]) < proposed.Measure(wanted[g]) ? standing with { Goal = wanted[g] } : proposed);
+                    found.Add(standing is not null && (standing.PortsOpen > proposed.PortsOpen || standing.Measure(wanted[g]) < proposed.Measure(wanted[g])) ? standing with { Goal = wanted[g] } : proposed);
                     break;
                 }
 
@@ -95,10 +97,10 @@ public static class ShellSearch
     };
 
     private static (CpSolverStatus Status, Design? Proposal) Solve(
-        ArrangementModel model, SearchGoal goal, Design hint, Point3 now, double share, double most, int found, Stopwatch clock, double seconds,
+        ArrangementModel model, SearchGoal goal, Design hint, Point3 now, HashSet<(string, string)> openNow, double share, double most, int found, Stopwatch clock, double seconds,
         IProgress<SearchProgress>? progress, CancellationToken cancel)
     {
-        model.Aim(goal, now);
+        model.Aim(goal, now, openNow);
         model.Hint(hint);
         var solver = new CpSolver { StringParameters = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"max_time_in_seconds:{Math.Max(0.2, most)} num_workers:{Math.Clamp(Environment.ProcessorCount, 1, 8)}") };
         using var watch = new Watch(model, goal, clock, seconds, found, progress, cancel);

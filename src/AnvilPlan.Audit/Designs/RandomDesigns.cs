@@ -57,7 +57,7 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
     private Design Box(Random random, int number)
     {
         var wooden = random.Next(3) > 0;
-        SheetStock Sheet() => One(random, [.. catalog.Sheets.Where(s => (wooden ? Woods : Sheets).Contains(s.MaterialId) && s.NominalMm >= (wooden ? 6 : 1.5) && s.NominalMm <= 20)]);
+        SheetStock Sheet() => One(random, [.. catalog.Boards.Where(s => (wooden ? Woods : Sheets).Contains(s.MaterialId) && s.NominalMm >= (wooden ? 6 : 1.5) && s.NominalMm <= 20)]);
         var sheet = Sheet();
         var mixed = random.Next(4) == 0;
         var design = StartingDesign.Named($"random {seed}/{number}");
@@ -171,7 +171,7 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
                 var kind = One(random, catalog.Material(design.Panel(face).MaterialId).Wood ? ForWood : ForSheet);
                 return design.WithEdge(edge, e => e with { Joint = kind, BlockBarId = kind == JointKind.ButtScrewed ? Block(random) : null, DepthMm = null });
             case 2:
-                var sheet = One(random, [.. catalog.Sheets.Where(s => s.MaterialId == design.Panel(face).MaterialId)]);
+                var sheet = One(random, [.. catalog.Boards.Where(s => s.MaterialId == design.Panel(face).MaterialId)]);
                 return design.WithPanel(face, p => p with { NominalMm = sheet.NominalMm, MeasuredMm = null });
             case 3:
                 return design.WithPanel(face, p => p with { Hold = One(random, (PanelHold[])[PanelHold.Fixed, PanelHold.Removable]) });

@@ -48,7 +48,7 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
             new Tray($"tray-{_random.Next(1000)}", "Tray", "aluminium-5052", 2, null, 20 + _random.Next(80), 1, One((TraySupport[])[TraySupport.Rails, TraySupport.Posts, TraySupport.Housed]), "aluminium-6061-15x15"), WireJson.Options))),
         4 => Edit("change a panel", d =>
         {
-            var sheet = One(catalog.Sheets);
+            var sheet = One([.. catalog.Boards]);
             var panel = One(d["box"]!["panels"]!.AsArray().ToList())!;
             (panel["materialId"], panel["nominalMm"]) = (sheet.MaterialId, sheet.NominalMm);
         }),

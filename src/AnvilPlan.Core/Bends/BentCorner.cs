@@ -20,7 +20,8 @@ internal static class BentCorner
 
     /// <summary>Shortens both panels to the ends of the bend and adds the ring between them, all of them faces of one part.</summary>
     /// <param name="grooves">Stretches along the edge that are thinner because an end stands in a groove there.</param>
-    public static void Lay(ShellDraft draft, string compoundId, Face a, Face b, double outsideRadiusMm, IReadOnlyList<(double From, double To, double ThicknessMm)>? grooves = null)
+    /// <param name="volumeMm3">What is left of a bend of that length along the edge where cuts take part of it; null = a whole quarter of a ring.</param>
+    public static void Lay(ShellDraft draft, string compoundId, Face a, Face b, double outsideRadiusMm, IReadOnlyList<(double From, double To, double ThicknessMm)>? grooves = null, Func<double, double?>? volumeMm3 = null)
     {
         if (!draft.Panels.TryGetValue(a, out var first) || !draft.Panels.TryGetValue(b, out var second))
         {
@@ -50,6 +51,7 @@ internal static class BentCorner
         {
             LeafOf = compoundId,
             Body = body,
+            BendMm3 = volumeMm3?.Invoke(to - from) ?? RingMm3(outsideRadiusMm, first.ThicknessMm, from, to, grooves ?? []),
         });
     }
 
@@ -79,6 +81,10 @@ internal static class BentCorner
     /// <summary>The slices of a bend, or of a block when the thickness is the radius, thinner where an end stands in it.</summary>
     internal static List<Box> Body(Box outer, Face a, Face b, double radiusMm, double thicknessMm, double from, double to, IReadOnlyList<(double From, double To, double ThicknessMm)> grooves) =>
         [.. Stretches(from, to, thicknessMm, grooves).SelectMany(s => Ring(outer, a, b, radiusMm, s.ThicknessMm, Faces.Between(a, b).Along(), s.From, s.To))];
+
+    /// <summary>A quarter of a ring, or of a cylinder when the thickness is the radius, mm³.</summary>
+    internal static double RingMm3(double radiusMm, double thicknessMm, double from, double to, IReadOnlyList<(double From, double To, double ThicknessMm)> grooves) =>
+        Stretches(from, to, thicknessMm, grooves).Sum(s => Math.PI / 4 * (Math.Pow(radiusMm, 2) - Math.Pow(Math.Max(0, radiusMm - s.ThicknessMm), 2)) * (s.To - s.From));
 
     /// <summary>Ends beside a bend lose their corners to it.</summary>
     internal static void RoundEnds(JointDraft draft, EdgeId edge, double radiusMm, string forWhat)

@@ -27,6 +27,13 @@ public sealed class Catalog
 
     public IReadOnlyList<Material> Materials { get; }
     public IReadOnlyList<SheetStock> Sheets { get; }
+
+    /// <summary>Sheets of which boards are cut.</summary>
+    public IEnumerable<SheetStock> Boards => Sheets.Where(s => !s.ForPlies);
+
+    /// <summary>Thin sheets of that material for laminated bends, thickest first.</summary>
+    public IEnumerable<SheetStock> PliesOf(string materialId) => Sheets.Where(s => s.ForPlies && s.MaterialId == materialId).OrderByDescending(s => s.NominalMm);
+
     public IReadOnlyList<BarStock> Bars { get; }
     public IReadOnlyList<HardwareModel> Hardware { get; }
     public FastenerTables Fasteners { get; } = FastenerTables.Shipped;

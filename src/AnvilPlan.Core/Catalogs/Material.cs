@@ -60,7 +60,11 @@ public sealed record Material(
 /// <summary>A sheet as sold. Length runs along the grain. Thickness is what is usual for its name, with the range seen.</summary>
 public sealed record SheetStock(
     string Id, string MaterialId, string Name, double NominalMm, double TypicalMm, double LeastMm, double MostMm,
-    double LengthMm, double WidthMm, long PriceCents, string Source);
+    double LengthMm, double WidthMm, long PriceCents, string Source)
+{
+    /// <summary>Glued on one another over a form; too thin to be a board of its own.</summary>
+    public bool ForPlies { get; init; }
+}
 
 public enum BarShape
 {

@@ -1,3 +1,5 @@
+using System.Numerics;
+
 namespace AnvilPlan.Core.Cuts;
 
 /// <summary>A length wanted <paramref name="Count"/> times, mm.</summary>
@@ -24,6 +26,7 @@ public sealed record BarResult(IReadOnlyList<NestedBar> Bars, IReadOnlyList<stri
 public static class BarNester
 {
     private const double StepMm = 0.1;
+    private const int Bits = 64;
 
     public static BarResult Nest(BarJob job)
     {
@@ -123,26 +126,30 @@ public static class BarNester
     {
         var capacity = (int)Math.Floor((usable / StepMm) + 1e-6);
         var from = new int[capacity + 1];
-        Array.Fill(from, -1);
-        var reached = new bool[capacity + 1];
-        reached[0] = true;
+        // a bit for each length that some set of the pieces so far fills exactly
+        var reached = new ulong[(capacity / Bits) + 1];
+        reached[0] = 1;
         var top = 0;
-        for (var i = 0; i < left.Count; i++)
+        for (var i = 0; i < left.Count && top < capacity; i++)
         {
             var size = (int)Math.Ceiling(((left[i].Length + kerf) / StepMm) - 1e-6);
-            for (var c = Math.Min(capacity, top + size); c >= size; c--)
+            var (words, bits) = (size / Bits, size % Bits);
+            // from above, so that no piece is taken twice
+            for (var w = Math.Min(reached.Length - 1, (top + size) / Bits); w >= words; w--)
             {
-                if (!reached[c] && reached[c - size])
+                var shifted = (reached[w - words] << bits) | (bits > 0 && w > words ? reached[w - words - 1] >> (Bits - bits) : 0);
+                for (var fresh = shifted & ~reached[w]; fresh != 0; fresh &= fresh - 1)
                 {
-                    reached[c] = true;
+                    var c = (w * Bits) + BitOperations.TrailingZeroCount(fresh);
+                    if (c > capacity)
+                    {
+                        break;
+                    }
+
+                    reached[w] |= fresh & (~fresh + 1);
                     from[c] = i;
                     top = Math.Max(top, c);
                 }
-            }
-
-            if (top == capacity)
-            {
-                break;
             }
         }
 

@@ -57,7 +57,7 @@ public static class CutStage
         ];
         var job = new NestJob(
             shop.Rule(material.Family).KerfMm, shop.SheetTrimMm, stock,
-            [.. parts.Select(p => new NestPart(p.Id, p.BlankLengthMm, p.BlankWidthMm, quantity, !p.Grain))]);
+            [.. parts.Select(p => new NestPart(p.Id, p.BlankLengthMm, p.BlankWidthMm, quantity * p.Plies, !p.Grain))]);
         var result = SheetNester.Quick(job);
         tooLarge.AddRange(result.Unplaced.Distinct());
         return result.Sheets.Select(s =>

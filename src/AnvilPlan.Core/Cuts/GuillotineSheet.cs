@@ -21,9 +21,14 @@ internal enum SplitRule
 internal sealed class GuillotineSheet
 {
     private const double Slack = 1e-6;
-    private readonly List<Field> _free = [];
+    private readonly List<Field> _free;
+    private double _mostLength, _mostWidth;
 
-    public GuillotineSheet(double length, double width) => _free.Add(new Field(0, 0, length, width));
+    public GuillotineSheet(double length, double width)
+    {
+        _free = [new Field(0, 0, length, width)];
+        (_mostLength, _mostWidth) = (length, width);
+    }
 
     public IReadOnlyList<Field> Free => _free;
 
@@ -31,26 +36,32 @@ internal sealed class GuillotineSheet
 
     public bool TryPlace(double length, double width, bool mayTurn, FitRule fit, SplitRule split, out double x, out double y, out bool turned)
     {
+        (x, y, turned) = (0, 0, false);
+        // most pieces of a large job find a full sheet: told without a look at its fields
+        var (straight, across) = (length <= _mostLength + Slack && width <= _mostWidth + Slack, mayTurn && width <= _mostLength + Slack && length <= _mostWidth + Slack);
+        if (!straight && !across)
+        {
+            return false;
+        }
+
         var best = -1;
-        var bestScore = (double.MaxValue, double.MaxValue);
-        turned = false;
+        var bestScore = new Score(double.MaxValue, double.MaxValue);
         for (var i = 0; i < _free.Count; i++)
         {
             var f = _free[i];
-            if (Score(f, length, width, fit) is { } straight && straight.CompareTo(bestScore) < 0)
+            if (straight && Fits(f, length, width) && Score.Of(f, length, width, fit) is var lying && lying.Beats(bestScore))
             {
-                (best, bestScore, turned) = (i, straight, false);
+                (best, bestScore, turned) = (i, lying, false);
             }
 
-            if (mayTurn && Score(f, width, length, fit) is { } across && across.CompareTo(bestScore) < 0)
+            if (across && Fits(f, width, length) && Score.Of(f, width, length, fit) is var upright && upright.Beats(bestScore))
             {
-                (best, bestScore, turned) = (i, across, true);
+                (best, bestScore, turned) = (i, upright, true);
             }
         }
 
         if (best < 0)
         {
-            (x, y) = (0, 0);
             return false;
         }
 
@@ -58,20 +69,28 @@ internal sealed class GuillotineSheet
         (x, y) = (field.X, field.Y);
         _free.RemoveAt(best);
         Split(field, turned ? width : length, turned ? length : width, split);
+        (_mostLength, _mostWidth) = (0, 0);
+        foreach (var f in _free)
+        {
+            (_mostLength, _mostWidth) = (Math.Max(_mostLength, f.Length), Math.Max(_mostWidth, f.Width));
+        }
+
         return true;
     }
 
-    private static (double, double)? Score(Field f, double length, double width, FitRule fit)
+    private static bool Fits(Field f, double length, double width) => f.Length - length >= -Slack && f.Width - width >= -Slack;
+
+    /// <summary>What a rule wants small, and what decides between equals.</summary>
+    private readonly record struct Score(double First, double Second)
     {
-        var (restLength, restWidth) = (f.Length - length, f.Width - width);
-        if (restLength < -Slack || restWidth < -Slack)
+        public static Score Of(Field f, double length, double width, FitRule fit)
         {
-            return null;
+            var area = (f.Length * f.Width) - (length * width);
+            var side = Math.Min(f.Length - length, f.Width - width);
+            return fit == FitRule.LeastArea ? new(area, side) : new(side, area);
         }
 
-        var area = (f.Length * f.Width) - (length * width);
-        var side = Math.Min(restLength, restWidth);
-        return fit == FitRule.LeastArea ? (area, side) : (side, area);
+        public bool Beats(Score other) => First < other.First || (First == other.First && Second < other.Second);
     }
 
     private void Split(Field f, double length, double width, SplitRule rule)
@@ -89,12 +108,15 @@ internal sealed class GuillotineSheet
         var above = alongLength
             ? new Field(f.X, f.Y + width, f.Length, restWidth)
             : new Field(f.X, f.Y + width, length, restWidth);
-        foreach (var rest in (Field[])[beside, above])
+        Keep(beside);
+        Keep(above);
+    }
+
+    private void Keep(Field rest)
+    {
+        if (rest.Length > Slack && rest.Width > Slack)
         {
-            if (rest.Length > Slack && rest.Width > Slack)
-            {
-                _free.Add(rest);
-            }
+            _free.Add(rest);
         }
     }
 }

@@ -27,7 +27,7 @@ internal static class FreeSpot
             .Select(c => device with { UMm = c.u, VMm = c.v })
             .Where(d =>
             {
-                var placed = probe with { Device = d };
+                var placed = probe.As(d);
                 return check.Free(placed, plan.Shop.Fits.BodyMm) && (wanted is null || wanted(placed));
             });
     }

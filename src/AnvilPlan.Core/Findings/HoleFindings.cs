@@ -13,6 +13,7 @@ internal static class HoleFindings
 
     public static IEnumerable<Finding> Find(PlanSoFar plan)
     {
+        var devices = plan.Design.Devices.Select(d => d.Id).ToHashSet(StringComparer.Ordinal);
         foreach (var part in plan.Parts.Parts.Where(p => p is { Flat: true, Kind: not Shell.PartKind.Blank }))
         {
             var keep = plan.Joints.KeepClear.Where(k => k.PartId == part.Id).ToList();
@@ -21,7 +22,7 @@ internal static class HoleFindings
                 yield return finding;
             }
 
-            foreach (var finding in Joints(plan, part, keep))
+            foreach (var finding in Joints(plan, part, devices, keep))
             {
                 yield return finding;
             }
@@ -31,12 +32,6 @@ internal static class HoleFindings
                 yield return finding;
             }
         }
-    }
-
-    private static IEnumerable<Feature> OfDevices(PlanSoFar plan, Part part)
-    {
-        var ids = plan.Design.Devices.Select(d => d.Id).ToHashSet(StringComparer.Ordinal);
-        return part.Features.Where(f => ids.Contains(f.For));
     }
 
     private static IEnumerable<Finding> Edge(PlanSoFar plan, Part part, Hole hole)
@@ -60,9 +55,9 @@ internal static class HoleFindings
     }
 
     /// <summary>The holes of one grille that run into one bar are one finding, told by the worst of them.</summary>
-    private static IEnumerable<Finding> Joints(PlanSoFar plan, Part part, List<KeepClear> keep)
+    private static IEnumerable<Finding> Joints(PlanSoFar plan, Part part, HashSet<string> devices, List<KeepClear> keep)
     {
-        var hits = OfDevices(plan, part).Where(f => f is not Channel)
+        var hits = part.Features.Where(f => f is not Channel && devices.Contains(f.For))
             .Select(f => keep.Select(k => (Feature: f, k.What, Mm: Into(Extent(f), k))).Where(h => h.Mm > 0).OrderByDescending(h => h.Mm).ToList())
             .Where(h => h.Count > 0).Select(h => h[0]);
         foreach (var same in hits.GroupBy(h => (h.Feature.For, h.Feature.Purpose, h.What)))

@@ -9,10 +9,9 @@ internal static class LooseEndFindings
 {
     public static IEnumerable<Finding> Find(PlanSoFar plan)
     {
-        var linked = plan.Design.Links.SelectMany(l => ((string, string)[])[(l.FromDeviceId, l.FromPortId), (l.ToDeviceId, l.ToPortId)]).ToHashSet();
         foreach (var device in plan.Fit.Devices)
         {
-            var bare = CheckList.InsidePorts(device).Where(p => !linked.Contains((device.Id, p.Id)) && !device.Device.ClosedPorts.Contains(p.Id)).ToList();
+            var bare = CheckList.InsidePorts(device).Where(p => !plan.LinksAt.Contains((device.Id, p.Id)) && !device.Device.ClosedPorts.Contains(p.Id)).ToList();
             if (bare.Count > 0)
             {
                 yield return Finding.Of("port-without-cable", Severity.Note,

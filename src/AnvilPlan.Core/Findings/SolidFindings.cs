@@ -52,7 +52,8 @@ internal static class SolidFindings
         }
 
         Point3[] beside = [default, new(fit, 0, 0), new(-fit, 0, 0), new(0, fit, 0), new(0, -fit, 0), new(0, 0, fit), new(0, 0, -fit)];
-        bool Filled(Point3 p) => boards.Exists(b => b.Body.Any(body => body.Contains(p)) && !b.Features.Any(f => PartMaterial.Removes(b, f, p)));
+        List<(Part Board, List<Feature> Off)> here = [.. boards.Select(b => (b, Near(Milled(b), cube.Grow(fit)).ConvertAll(f => f.Feature)))];
+        bool Filled(Point3 p) => here.Exists(b => b.Board.Body.Any(body => body.Contains(p)) && !b.Off.Exists(f => PartMaterial.Removes(b.Board, f, p)));
         const int n = 9;
         for (var i = 0; i < n * n * n; i++)
         {
@@ -71,12 +72,13 @@ internal static class SolidFindings
     {
         var parts = plan.Parts.Parts.Where(p => p.Body.Count > 0).ToList();
         var grid = new BoxGrid<int>();
+        var milled = parts.ConvertAll(p => new Lazy<List<(Feature, Box)>>(() => Milled(p)));
         foreach (var (part, i) in parts.Select((p, i) => (p, i)))
         {
             foreach (var j in grid.Near(part.Box).ToArray())
             {
                 var other = parts[grid[j]];
-                if ((part.LeafOf is null || part.LeafOf != other.LeafOf) && Shared(part, other) is { } shared)
+                if ((part.LeafOf is null || part.LeafOf != other.LeafOf) && Shared(part, milled[i], other, milled[grid[j]]) is { } shared)
                 {
                     yield return Finding.Of("parts-collide", Severity.Stop,
                         $"{other.Name} and {part.Name.ToLowerInvariant()} would fill the same {Say.Mm(shared.Size.X)} x {Say.Mm(shared.Size.Y)} x {Say.Mm(shared.Size.Z)} mm.", [other.Id, part.Id]);
@@ -88,9 +90,8 @@ internal static class SolidFindings
     }
 
     /// <summary>The block in which both have material at some point of a grid; null when they have at none.</summary>
-    private static Box? Shared(Part a, Part b)
+    private static Box? Shared(Part a, Lazy<List<(Feature Feature, Box Box)>> offA, Part b, Lazy<List<(Feature Feature, Box Box)>> offB)
     {
-        List<(Feature Feature, Box Box)>? offA = null, offB = null;
         foreach (var x in a.Body)
         {
             foreach (var y in b.Body)
@@ -101,7 +102,7 @@ internal static class SolidFindings
                     continue;
                 }
 
-                var (fromA, fromB) = (Near(offA ??= Milled(a), shared), Near(offB ??= Milled(b), shared));
+                var (fromA, fromB) = (Near(offA.Value, shared), Near(offB.Value, shared));
                 if (!Whole(fromA, shared) && !Whole(fromB, shared)
                     && Grid(shared).Any(p => !fromA.Exists(f => PartMaterial.Removes(a, f.Feature, p)) && !fromB.Exists(f => PartMaterial.Removes(b, f.Feature, p))))
                 {

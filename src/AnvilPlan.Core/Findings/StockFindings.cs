@@ -55,7 +55,7 @@ internal static class StockFindings
     private static Design? OtherStock(PlanSoFar plan, Design design, Part part)
     {
         var family = plan.Catalog.Material(part.MaterialId).Family;
-        var other = plan.Catalog.Sheets
+        var other = plan.Catalog.Boards
             .Where(s => plan.Catalog.Material(s.MaterialId).Family == family
                 && Fits(plan, s.LengthMm, s.WidthMm, part.BlankLengthMm, part.BlankWidthMm, !part.Grain))
             .OrderBy(s => s.MaterialId == part.MaterialId ? 0 : 1).ThenBy(s => Math.Abs(s.NominalMm - part.NominalMm)).ThenBy(s => s.PriceCents)

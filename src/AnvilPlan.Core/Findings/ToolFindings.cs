@@ -56,7 +56,7 @@ internal static class ToolFindings
 
     private static Design? OtherStock(PlanSoFar plan, Design design, Part part, List<Tool> cutters)
     {
-        var other = plan.Catalog.Sheets
+        var other = plan.Catalog.Boards
             .Where(s => cutters.Exists(t => Cuts(t, plan.Catalog.Material(s.MaterialId), part.LengthMm, part.WidthMm, s.TypicalMm)))
             .OrderBy(s => s.MaterialId == part.MaterialId ? 0 : plan.Catalog.Material(s.MaterialId).Family == plan.Catalog.Material(part.MaterialId).Family ? 1 : 2)
             .ThenBy(s => Math.Abs(s.NominalMm - part.NominalMm)).ThenBy(s => s.Id, StringComparer.Ordinal);

@@ -32,41 +32,44 @@ public static class ChainStage
 {
     private const string TrayHandle = "tray/";
 
+    /// <summary>What fills a part of the section.</summary>
+    private sealed record Solid(string What, Box Box, LayerKind Kind, string? Handle, PlacedDevice? Device);
+
     public static IReadOnlyList<Chain> Run(Design design, FitPlan fit, ShellPlan shell)
     {
         var solids = Solids(fit, shell).ToList();
         var through = fit.Devices.Where(d => !d.Model.InPanel).ToList();
         return through.Count == 0
             ? [.. Enum.GetValues<Axis>().Select(a => Lay("box", "the middle", a, fit.Envelope.Inner.Centre, solids, fit, null))]
-            : [.. through.SelectMany(d => Enum.GetValues<Axis>().Select(a => Lay(d.Id, d.Device.Name, a, d.Body.Centre, solids, fit, design.Devices.First(x => x.Id == d.Id))))];
+            : [.. through.SelectMany(d => Enum.GetValues<Axis>().Select(a => Lay(d.Id, d.Device.Name, a, d.Body.Centre, solids, fit, d.Device)))];
     }
 
-    private static IEnumerable<(string What, Box Box, LayerKind Kind, string? Handle)> Solids(FitPlan fit, ShellPlan shell)
+    private static IEnumerable<Solid> Solids(FitPlan fit, ShellPlan shell)
     {
         foreach (var (face, panel) in shell.Panels)
         {
-            yield return (panel.Name, panel.Box, LayerKind.Fixed, Deck.OfPanel(face));
+            yield return new Solid(panel.Name, panel.Box, LayerKind.Fixed, Deck.OfPanel(face), null);
         }
 
         foreach (var (id, tray) in shell.Trays)
         {
-            yield return (tray.Name, tray.Box, LayerKind.Fixed, TrayHandle + id);
+            yield return new Solid(tray.Name, tray.Box, LayerKind.Fixed, TrayHandle + id, null);
         }
 
         foreach (var device in fit.Devices)
         {
-            yield return (device.Device.Name, device.Body, LayerKind.Fixed, null);
+            yield return new Solid(device.Device.Name, device.Body, LayerKind.Fixed, null, device);
         }
     }
 
     private static Chain Lay(
-        string through, string name, Axis axis, Point3 at, List<(string What, Box Box, LayerKind Kind, string? Handle)> solids, FitPlan fit, Device? device)
+        string through, string name, Axis axis, Point3 at, List<Solid> solids, FitPlan fit, Device? device)
     {
         var crossed = solids.Where(s => Crosses(s.Box, axis, at)).ToList();
         if (device is not null && fit.Device(device.Id) is { StandoffMm: > 0, Device.TurnedOver: false } placed && axis == placed.Away.Axis())
         {
             var (a, b) = (placed.Body.Side(placed.Away.Opposite()), placed.Occupied.Side(placed.Away.Opposite()));
-            crossed.Add(("Standoffs", placed.Body.WithSpan(axis, Math.Min(a, b), Math.Max(a, b)), device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed, "standoff/" + device.Id));
+            crossed.Add(new Solid("Standoffs", placed.Body.WithSpan(axis, Math.Min(a, b), Math.Max(a, b)), device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed, "standoff/" + device.Id, null));
         }
 
         // what sticks out of the box is a finding, not a layer of it
@@ -79,7 +82,7 @@ public static class ChainStage
             var (from, to) = (Math.Max(reach, solid.Box.Min[axis]), Math.Min(end, solid.Box.Max[axis]));
             if (from > reach + Box.Slack && from < end)
             {
-                layers.Add(from <= fit.Envelope.Inner.Min[axis] ? Recess(reach, from) : Air(reach, from, behind, solid, axis, fit));
+                layers.Add(from <= fit.Envelope.Inner.Min[axis] ? Recess(reach, from) : Air(reach, from, behind, solid, axis));
             }
 
             if (to > from + Box.Slack)
@@ -110,10 +113,9 @@ public static class ChainStage
     /// <summary>Before an inset panel, outside the box's inside: not air that could be used.</summary>
     private static ChainLayer Recess(double from, double to) => new("recess", Clean(from), Clean(to - from), LayerKind.Fixed, null);
 
-    private static ChainLayer Air(double from, double to, string? before, (string What, Box Box, LayerKind Kind, string? Handle) next, Axis axis, FitPlan fit)
+    private static ChainLayer Air(double from, double to, string? before, Solid next, Axis axis)
     {
-        var device = fit.Devices.FirstOrDefault(d => d.Body == next.Box && d.Device.Name == next.What);
-        var handle = device is not null && device.DeckFrame.Normal.Axis() != axis ? "place/" + device.Id
+        var handle = next.Device is { } device && device.DeckFrame.Normal.Axis() != axis ? "place/" + device.Id
             : LiftOf(before, next.Handle, axis) is { } tray ? "lift/" + tray
             : next.Handle?.StartsWith("panel/", StringComparison.Ordinal) == true ? "box"
             : null;
@@ -127,9 +129,10 @@ public static class ChainStage
         return handle?.StartsWith(TrayHandle, StringComparison.Ordinal) == true ? handle[TrayHandle.Length..] : null;
     }
 
-    private static bool Crosses(Box box, Axis axis, Point3 at) => Enum.GetValues<Axis>()
-        .Where(a => a != axis)
-        .All(a => at[a] > box.Min[a] && at[a] < box.Max[a]);
+    private static bool Crosses(Box box, Axis axis, Point3 at) =>
+        (axis == Axis.X || (at.X > box.Min.X && at.X < box.Max.X))
+        && (axis == Axis.Y || (at.Y > box.Min.Y && at.Y < box.Max.Y))
+        && (axis == Axis.Z || (at.Z > box.Min.Z && at.Z < box.Max.Z));
 
     private static double Clean(double value) => Math.Round(value, 6);
 }

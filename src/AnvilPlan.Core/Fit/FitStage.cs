@@ -10,7 +10,9 @@ namespace AnvilPlan.Core.Fit;
 /// <summary>Where everything stands: the envelope, the trays, the devices on their decks.</summary>
 public sealed record FitPlan(Envelope Envelope, IReadOnlyDictionary<string, Box> Trays, IReadOnlyList<PlacedDevice> Devices)
 {
-    public PlacedDevice? Device(string id) => Devices.FirstOrDefault(d => d.Id == id);
+    private readonly Dictionary<string, PlacedDevice> byId = Devices.ToDictionary(d => d.Id, StringComparer.Ordinal);
+
+    public PlacedDevice? Device(string id) => byId.GetValueOrDefault(id);
 }
 
 /// <summary>First stage: puts every device on its deck.</summary>

@@ -10,16 +10,29 @@ namespace AnvilPlan.Core.Fit;
 /// </summary>
 /// <param name="BaseHeightMm">Height of the model's base over the deck's frame, along its normal.</param>
 /// <param name="DeckHeightMm">Height of the deck's face that the device stands on, over the deck's frame.</param>
-public sealed record PlacedDevice(
-    Device Device, HardwareModel Model, Frame DeckFrame, Direction Facing, double BaseHeightMm, double StandoffMm, double DeckHeightMm)
+public sealed class PlacedDevice(
+    Device device, HardwareModel model, Frame deckFrame, Direction facing, double baseHeightMm, double standoffMm, double deckHeightMm)
 {
+    private Box? body, occupied;
+
+    public Device Device { get; } = device;
+    public HardwareModel Model { get; } = model;
+    public Frame DeckFrame { get; } = deckFrame;
+    public Direction Facing { get; } = facing;
+    public double BaseHeightMm { get; } = baseHeightMm;
+    public double StandoffMm { get; } = standoffMm;
+    public double DeckHeightMm { get; } = deckHeightMm;
+
+    /// <summary>The same model on the same deck, placed as another device says.</summary>
+    public PlacedDevice As(Device other) => new(other, Model, DeckFrame, Facing, BaseHeightMm, StandoffMm, DeckHeightMm);
+
     /// <summary>Seen from the other side of the deck's drawing.</summary>
     public bool Mirrored => Facing != DeckFrame.Normal;
 
     public string Id => Device.Id;
 
     /// <summary>The body with everything that projects from it.</summary>
-    public Box Body => Model.InPanel
+    public Box Body => body ??= Model.InPanel
         ? Box.Between(ToSpace(0, 0, -Model.HeightMm), ToSpace(Model.WidthMm, Model.DepthMm, Model.FrontMm))
         : Box.Between(ToSpace(0, 0, 0), ToSpace(Model.WidthMm, Model.DepthMm, Model.HeightMm));
 
@@ -27,15 +40,9 @@ public sealed record PlacedDevice(
     public Direction Away => Model.InPanel ? Facing.Opposite() : Device.TurnedOver ? Facing.Opposite() : Facing;
 
     /// <summary>The body and the standoffs under it, down to the deck.</summary>
-    public Box Occupied
-    {
-        get
-        {
-            var (body, axis) = (Body, Away.Axis());
-            var deck = DeckFrame.ToSpace(default, DeckHeightMm)[axis];
-            return Model.InPanel ? body : body.WithSpan(axis, Math.Min(deck, body.Min[axis]), Math.Max(deck, body.Max[axis]));
-        }
-    }
+    public Box Occupied => occupied ??= Model.InPanel ? Body : DownTo(DeckFrame.ToSpace(default, DeckHeightMm)[Away.Axis()]);
+
+    private Box DownTo(double deckMm) => Body.WithSpan(Away.Axis(), Math.Min(deckMm, Body.Min[Away.Axis()]), Math.Max(deckMm, Body.Max[Away.Axis()]));
 
     /// <summary>A block of the model's frame where it stands.</summary>
     public Box Place(KeepOut room) => Box.Between(

@@ -48,11 +48,10 @@ public static class CheckList
     {
         foreach (var port in InsidePorts(device))
         {
-            var links = plan.Design.Links.Where(l => (l.FromDeviceId, l.FromPortId) == (device.Id, port.Id) || (l.ToDeviceId, l.ToPortId) == (device.Id, port.Id)).ToList();
-            var state = links.Count > 0 ? CheckState.Provided : device.Device.ClosedPorts.Contains(port.Id) ? CheckState.LeftOut : CheckState.Missing;
+            var state = plan.LinksAt.Contains((device.Id, port.Id)) ? CheckState.Provided : device.Device.ClosedPorts.Contains(port.Id) ? CheckState.LeftOut : CheckState.Missing;
             yield return new CheckLine(device.Id, CheckKind.Cable, port.Name, state, state switch
             {
-                CheckState.Provided => string.Join(", ", links.Select(l => plan.Clearance.Routes.First(r => r.LinkId == l.Id)).Select(r => $"{r.Cable}, {r.NeededMm} mm")),
+                CheckState.Provided => string.Join(", ", plan.LinksAt[(device.Id, port.Id)].Select(l => plan.Clearance.Routes.First(r => r.LinkId == l.Id)).Select(r => $"{r.Cable}, {r.NeededMm} mm")),
                 CheckState.LeftOut => "deliberately unused",
                 _ => "no cable planned",
             });

@@ -63,7 +63,7 @@ internal static class LoadFindings
         .Select(n => design.WithPanel(face, p => p with { NominalMm = n, MeasuredMm = null }));
 
     private static IEnumerable<double> Nominals(PlanSoFar plan, string materialId, double above) =>
-        plan.Catalog.Sheets.Where(s => s.MaterialId == materialId && s.NominalMm > above + 0.01).Select(s => s.NominalMm).Distinct().Order();
+        plan.Catalog.Boards.Where(s => s.MaterialId == materialId && s.NominalMm > above + 0.01).Select(s => s.NominalMm).Distinct().Order();
 
     private static IEnumerable<Remedy> Stronger(PlanSoFar plan, LoadCase load)
     {

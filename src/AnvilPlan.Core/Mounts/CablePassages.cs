@@ -71,13 +71,11 @@ internal static class CablePassages
         ];
         foreach (var (halfU, halfV) in ((double, double)[])[((wide / 2) + RoundPlugMm, (high / 2) + RoundPlugMm), ((high / 2) + RoundPlugMm, (wide / 2) + RoundPlugMm)])
         {
-            var found = (from u in Steps(RimMm + halfU, plate.LengthMm - RimMm - halfU) from v in Steps(RimMm + halfV, plate.WidthMm - RimMm - halfV) select new Uv(u, v))
-                .OrderBy(p => p.DistanceTo(wanted))
-                .Where(p => !taken.Exists(t => p.U - halfU - RimMm < t.Max.U && p.U + halfU + RimMm > t.Min.U && p.V - halfV - RimMm < t.Max.V && p.V + halfV + RimMm > t.Min.V))
-                .Select(p => ((Uv, Uv)?)(p - new Uv(halfU, halfV), p + new Uv(halfU, halfV))).FirstOrDefault();
-            if (found is not null)
+            bool Free(Uv p) => !taken.Exists(t => p.U - halfU - RimMm < t.Max.U && p.U + halfU + RimMm > t.Min.U && p.V - halfV - RimMm < t.Max.V && p.V + halfV + RimMm > t.Min.V);
+            var free = from u in Steps(RimMm + halfU, plate.LengthMm - RimMm - halfU) from v in Steps(RimMm + halfV, plate.WidthMm - RimMm - halfV) let p = new Uv(u, v) where Free(p) select (Uv?)p;
+            if (free.MinBy(p => p!.Value.DistanceTo(wanted)) is { } at)
             {
-                return found;
+                return (at - new Uv(halfU, halfV), at + new Uv(halfU, halfV));
             }
         }
 

@@ -110,7 +110,7 @@ internal static class MovementFindings
     /// <summary>The plywood nearest in thickness.</summary>
     private static Design? OfBoard(PlanSoFar plan, Design design, SolidPart part)
     {
-        var ply = plan.Catalog.Sheets.Where(s => plan.Catalog.Material(s.MaterialId).Family == MaterialFamily.Plywood)
+        var ply = plan.Catalog.Boards.Where(s => plan.Catalog.Material(s.MaterialId).Family == MaterialFamily.Plywood)
             .OrderBy(s => Math.Abs(s.NominalMm - part.NominalMm)).ThenBy(s => s.Id, StringComparer.Ordinal).First();
         return FaceOf(part) is { } face
             ? design.WithPanel(face, p => p with { MaterialId = ply.MaterialId, NominalMm = ply.NominalMm, MeasuredMm = null, Floats = false })

@@ -68,8 +68,16 @@ public sealed record Channel(
     ChannelShape Shape, Uv Min, Uv Max, double DepthMm, double EntryMm, string DepthWhy)
     : Feature(Id, For, Purpose, From)
 {
-    /// <summary>Cut to let the board bend, while its corner is turned.</summary>
-    [JsonIgnore] public bool Kerf => Id.Contains("/kerf/", StringComparison.Ordinal);
+    /// <summary>Of a kerf, cut to let the board bend: its width at the floor, mm; as wide as its mouth when sawn straight. Null for what is no kerf.</summary>
+    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public double? FloorMm { get; init; }
+
+    [JsonIgnore] public bool Kerf => FloorMm is not null;
+
+    /// <summary>The edges of the floor where they lie beside those of the mouth.</summary>
+    [JsonIgnore]
+    public IEnumerable<(Uv From, Uv To)> FloorEdges => FloorMm is { } floor && floor < Max.U - Min.U - 0.001
+        ? from side in (double[])[-floor / 2, floor / 2] let u = ((Min.U + Max.U) / 2) + side select (new Uv(u, Min.V), new Uv(u, Max.V))
+        : [];
 }
 
 public enum PartEdge

@@ -26,6 +26,9 @@ public sealed record Part(
     /// <summary>How it is printed; null for what is cut.</summary>
     public PrintJob? Print { get; init; }
 
+    /// <summary>Equal pieces of its nominal thickness that are glued on one another to this part: so many are cut.</summary>
+    public int Plies { get; init; } = 1;
+
     /// <summary>Cut from sheet, with a drawing of its own.</summary>
     public bool Flat => BarId is null;
 

@@ -55,6 +55,7 @@ public static class PartStage
         {
             Body = [],
             Print = whole.Print,
+            Plies = whole.Plies,
         };
     }
 
@@ -105,7 +106,7 @@ public static class PartStage
 
     /// <summary>Volume less what is cut away; of a feature that runs over the edge only the share inside counts.</summary>
     private static double VolumeMm3(SolidPart solid, IEnumerable<Feature> features, BarStock? bar) => Math.Max(0,
-        (bar is { Shape: not BarShape.Solid } ? bar.AreaMm2 * solid.LengthMm : solid.LengthMm * solid.WidthMm * solid.ThicknessMm) - features.Sum(f => f switch
+        (solid.BendMm3 ?? (bar is { Shape: not BarShape.Solid } ? bar.AreaMm2 * solid.LengthMm : solid.LengthMm * solid.WidthMm * solid.ThicknessMm)) - features.Sum(f => f switch
         {
             Hole h when h.DepthMm is null => Math.PI / 4 * h.DiaMm * h.DiaMm * (solid.WallMm ?? solid.ThicknessMm) * Inside(solid, h.At - new Uv(h.DiaMm / 2, h.DiaMm / 2), h.At + new Uv(h.DiaMm / 2, h.DiaMm / 2)),
             Hole h => Math.PI / 4 * h.DiaMm * h.DiaMm * h.DepthMm!.Value,
@@ -136,7 +137,7 @@ public static class PartStage
             {
                 Hole h => string.Create(CultureInfo.InvariantCulture, $"H{h.From}{h.At.U};{h.At.V};{h.DiaMm};{h.DepthMm};{h.Thread};{h.SinkDiaMm};{h.SinkDeg}|"),
                 Opening o => string.Create(CultureInfo.InvariantCulture, $"O{o.At.U};{o.At.V};{o.WidthMm};{o.HeightMm};{o.CornerRadiusMm}|"),
-                Channel c => string.Create(CultureInfo.InvariantCulture, $"C{c.From}{c.Min.U};{c.Min.V};{c.Max.U};{c.Max.V};{c.DepthMm}|"),
+                Channel c => string.Create(CultureInfo.InvariantCulture, $"C{c.From}{c.Min.U};{c.Min.V};{c.Max.U};{c.Max.V};{c.DepthMm};{c.FloorMm}|"),
                 Notch n => string.Create(CultureInfo.InvariantCulture, $"N{n.From}{string.Join(',', n.Outline.Concat(n.Floor ?? []).Select(p => $"{p.U.ToString("R", CultureInfo.InvariantCulture)};{p.V.ToString("R", CultureInfo.InvariantCulture)}"))};{n.DepthMm}|"),
                 EdgeHole e => string.Create(CultureInfo.InvariantCulture, $"E{e.Edge}{e.AlongMm};{e.FromSeenMm};{e.DiaMm};{e.SlotMm};{e.DepthMm};{e.Thread};{e.SinkDiaMm}|"),
                 Bevel b => string.Create(CultureInfo.InvariantCulture, $"B{b.Edge}{b.AngleDeg}|"),

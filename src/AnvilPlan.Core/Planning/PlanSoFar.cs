@@ -25,5 +25,9 @@ public sealed record PlanSoFar(
     JointPlan Joints, MountPlan Mounts, FixingPlan Fixings, PartPlan Parts, CutPlan Cuts, IReadOnlyList<WorkStep> Work, CostPlan Cost, ClearancePlan Clearance,
     GluePlan Glue, IReadOnlyList<Meeting> Meetings, MovementPlan Movement, IReadOnlyList<LoadCase> Loads)
 {
+    /// <summary>The cables at each port.</summary>
+    public ILookup<(string DeviceId, string PortId), Link> LinksAt { get; } = Design.Links
+        .SelectMany(l => (((string, string) At, Link Link)[])[((l.FromDeviceId, l.FromPortId), l), ((l.ToDeviceId, l.ToPortId), l)]).ToLookup(x => x.At, x => x.Link);
+
     public PowerBalance Power { get; } = PowerBalance.Of(Fit.Devices, Joints.Power);
 }

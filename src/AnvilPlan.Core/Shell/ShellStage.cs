@@ -50,6 +50,9 @@ public sealed record Compound(
 {
     public PrintJob? Print { get; init; }
 
+    /// <summary>Equal pieces that are glued on one another to this part; each is a blank of its own.</summary>
+    public int Plies { get; init; } = 1;
+
     /// <summary>The faces of a bent part, each with its way to the blank; empty for what is printed.</summary>
     public IReadOnlyList<FlatPiece> Pieces { get; init; } = [];
 

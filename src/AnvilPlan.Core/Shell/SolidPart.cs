@@ -51,6 +51,9 @@ public sealed record SolidPart(
     /// <summary>The blocks that it fills when that is less than <see cref="Box"/>.</summary>
     public IReadOnlyList<Box> Body { get => field ?? [Box]; init; }
 
+    /// <summary>Volume of a bend or a rounded block, mm³; null for what is as large as its block.</summary>
+    public double? BendMm3 { get; init; }
+
     /// <summary>Material that a screw through the side that looks in that direction meets first, mm.</summary>
     public double DepthFrom(Direction side) => WallMm ?? Box.Size[side.Axis()];
 

@@ -35,7 +35,7 @@ public static class CsvFiles
             width_in = LengthText.Inches(new Length(p.WidthMm), fractionDenominator),
             blank_length_mm = p.BlankLengthMm,
             blank_width_mm = p.BlankWidthMm,
-            qty = quantity,
+            qty = quantity * p.Plies,
             grain = p.Grain ? "length" : "",
             seen_from = p.SeenFrom,
             mass_g = Math.Round(p.MassG, 1),

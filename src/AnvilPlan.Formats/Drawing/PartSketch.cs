@@ -73,6 +73,11 @@ public static class PartSketch
                     break;
                 case Channel c:
                     yield return new PathStroke(Ink.Pocket, Rectangle(c.Min, c.Max), true, dashed);
+                    foreach (var edge in c.FloorEdges)
+                    {
+                        yield return new PathStroke(Ink.Pocket, Ends(edge), false, true);
+                    }
+
                     break;
                 case Notch { DepthMm: not null } n:
                     foreach (var region in PartOutline.Sunk(part, n))

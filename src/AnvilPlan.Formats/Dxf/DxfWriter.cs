@@ -69,6 +69,11 @@ public static class DxfWriter
                 break;
             case Channel c:
                 body.Polygon($"POCKET_{Layer(c.DepthMm)}{far}", Rectangle(c.Min, c.Max));
+                foreach (var (one, other) in c.FloorEdges)
+                {
+                    body.Line("KERF_FLOOR" + far, one, other);
+                }
+
                 break;
             case Notch { DepthMm: { } sunk } n:
                 foreach (var region in PartOutline.Sunk(part, n))

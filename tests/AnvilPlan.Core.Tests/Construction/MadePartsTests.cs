@@ -87,8 +87,11 @@ public class MadePartsTests
         var t = plan.Part("shell/bottom").ThicknessMm;
         var setback = radius + t;
         Assert.InRange(Math.Max(blank.LengthMm, blank.WidthMm), 220 + (2 * (80 - t)) - (4 * setback), 220 + (2 * 80) + 30);
-        // flat is as heavy as folded, but for the ring that the neutral line leaves out
+        // each bend is a quarter of a ring
         Assert.Equal(plan.Parts.Where(p => p.LeafOf == "base").Sum(p => p.MassG), blank.MassG, 6);
+        var bends = plan.Parts.Where(p => p.LeafOf == "base" && p.IsBend).ToList();
+        var density = Sample.Catalog.Material(material).DensityKgPerM3 * 1e-6;
+        Assert.All(bends, b => Assert.Equal(Math.PI / 4 * ((setback * setback) - (radius * radius)) * b.LengthMm * density, b.MassG, 4));
         Assert.Equal(5 + 4, plan.Parts.Count(p => p.LeafOf == "base" && !p.Id.Contains("return", StringComparison.Ordinal)));
     }
 

@@ -79,7 +79,7 @@ public class AnyDesignTests
 
     private static Design RandomDesign(Random random)
     {
-        var sheets = Sample.Catalog.Sheets;
+        IReadOnlyList<SheetStock> sheets = [.. Sample.Catalog.Boards];
         var bars = Sample.Catalog.Bars;
         var models = Sample.Catalog.Hardware;
         double Between(double least, double most) => Math.Round(least + (random.NextDouble() * (most - least)), 1);

@@ -32,4 +32,11 @@ public sealed record WrapCorner(EdgeId Edge, CornerMethod Method, double RadiusM
 /// <param name="Path">The faces in the order of the strip; each meets the next.</param>
 /// <param name="Corners">One for each two faces that follow each other.</param>
 /// <param name="WebMm">Wood left under the kerfs; null = the middle of the guidance for the wood.</param>
-public sealed record BentWrap(string Id, IReadOnlyList<Face> Path, IReadOnlyList<WrapCorner> Corners, double? WebMm) : Structure(Id);
+public sealed record BentWrap(string Id, IReadOnlyList<Face> Path, IReadOnlyList<WrapCorner> Corners, double? WebMm) : Structure(Id)
+{
+    /// <summary>Angle between the flanks of the cutter for tapered kerfs, degrees: each cut closes by it.</summary>
+    public double CutterTaperDeg { get; init; } = 10;
+
+    /// <summary>Flat at the bottom of that cutter, mm.</summary>
+    public double CutterTipMm { get; init; } = 1;
+}

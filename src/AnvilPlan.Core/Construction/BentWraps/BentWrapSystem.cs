@@ -8,6 +8,7 @@ using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 
@@ -28,6 +29,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
     protected override IReadOnlyList<Asked<BentWrap>> Asked { get; } =
     [
         Asking.Length<BentWrap>("webMm", "Web under the kerfs", s => s.WebMm, 0.5, 6, "by the wood"),
+        Asking.Number<BentWrap>("cutterTaperDeg", "Taper of the cutter, degrees", s => s.CutterTaperDeg, 2, 30, " degrees"),
+        Asking.Length<BentWrap>("cutterTipMm", "Tip of the cutter", s => s.CutterTipMm, 0.2, 4),
     ];
 
     protected override Design Begin(Design design, Catalog catalog, string id)
@@ -229,7 +232,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         var along = corner.Edge.Along();
         if (Bends(corner.Method))
         {
-            BentCorner.Lay(draft, strip, a, b, Math.Max(corner.RadiusMm, thickness), Grooves(draft, corner, thickness));
+            BentCorner.Lay(draft, strip, a, b, Math.Max(corner.RadiusMm, thickness), Grooves(draft, corner, thickness), length => LeftMm3(own, corner, draft, draft.Panels[a], length));
         }
         else if (corner.Method == CornerMethod.CornerBlock && BlockBar(draft.Catalog, corner.RadiusMm) is { } bar)
         {
@@ -241,6 +244,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             draft.Members.Add(BarPlacing.Solid(BlockId(own, corner), $"Corner block {Deck.Name(corner.Edge)}", PartKind.Block, bar, box, along, a.Outward(), corner.RadiusMm) with
             {
                 Body = BentCorner.Body(outer, a, b, corner.RadiusMm, corner.RadiusMm, from, to, []),
+                BendMm3 = BentCorner.RingMm3(corner.RadiusMm, corner.RadiusMm, from, to, []),
             });
         }
         else if (corner.Method == CornerMethod.RoundedSolid && BlockBar(draft.Catalog, thickness) is { } glue)
@@ -253,6 +257,17 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             }
         }
     }
+
+    /// <summary>Wood between the tangents of a kerfed bend, less what is sawn out, mm³; null for what is not kerfed.</summary>
+    private static double? LeftMm3(BentWrap own, WrapCorner corner, ShellDraft draft, SolidPart sheet, double lengthMm)
+    {
+        var material = draft.Catalog.Material(sheet.MaterialId);
+        return BendOf(own, corner, material, sheet.ThicknessMm, draft.Shop.Rule(material.Family).KerfMm) is { } bend
+            ? lengthMm * ((bend.ZoneMm * sheet.ThicknessMm) - (bend.Cuts * (sheet.ThicknessMm - WebMm(own, material)) * (bend.MouthMm + FloorMm(own, corner, bend)) / 2))
+            : null;
+    }
+
+    private static double FloorMm(BentWrap own, WrapCorner corner, KerfBend bend) => corner.Method == CornerMethod.TaperedKerf ? own.CutterTipMm : bend.MouthMm;
 
     private static Box Corner(Box box, Face a, Face b, double size)
     {
@@ -316,7 +331,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         var sheet = draft.Panels[run[0]];
         var material = draft.Catalog.Material(sheet.MaterialId);
         var along = own.Corners[0].Edge.Along();
-        var web = own.WebMm ?? KerfGuide.For(material).WebMm;
+        var web = WebMm(own, material);
         var features = new List<Feature>();
         var width = sheet.Box.Size[along];
         var terms = new List<WhyTerm>();
@@ -328,7 +343,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             {
                 var layer = corner.Method == CornerMethod.Laminated ? 0 : web;
                 var zone = Math.PI / 2 * (corner.RadiusMm - (layer / 2));
-                features.AddRange(Cuts(corner, material, sheet.ThicknessMm, web, length, width, own.Id, draft));
+                features.AddRange(Cuts(own, corner, material, sheet.ThicknessMm, length, width, draft));
                 terms.Add(new WhyTerm($"bend {Deck.Name(corner.Edge)}", Math.Round(zone, 3), "mm", $"quarter circle of R {corner.RadiusMm} less half the web"));
                 length += zone;
             }
@@ -351,42 +366,51 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         }
 
         var (pieces, flatLength, flatWidth, corners) = flat.Finish(own.Id);
+        var plies = run.Skip(1).Zip(run, Faces.Between).Any(e => own.Corners.Any(c => c.Edge == e && c.Method == CornerMethod.Laminated)) ? PlyOf(draft.Catalog, sheet.MaterialId, sheet.ThicknessMm) : null;
         return new Compound(
-            id, $"Strip {string.Join(", ", run.Select(Deck.Name))}", PartKind.Blank, sheet.MaterialId, sheet.NominalMm, flatLength, flatWidth, sheet.ThicknessMm, [.. corners, .. features],
+            id, $"Strip {string.Join(", ", run.Select(Deck.Name))}", PartKind.Blank, sheet.MaterialId, plies?.Stock.NominalMm ?? sheet.NominalMm, flatLength, flatWidth, sheet.ThicknessMm, [.. corners, .. features],
             [new Why("blank length", Math.Round(flatLength, 3), "mm", "flats and quarter circles on the web's middle", terms, "kerf-bending geometry: a (Ro - w/2)")])
-        { Pieces = pieces };
+        { Pieces = pieces, Plies = plies?.Count ?? 1 };
     }
 
+    /// <summary>The thin sheet of that material and how many of it make the thickness; null when none is sold.</summary>
+    internal static (SheetStock Stock, int Count)? PlyOf(Catalog catalog, string materialId, double thicknessMm) =>
+        catalog.PliesOf(materialId).FirstOrDefault() is { } ply ? (ply, Math.Max(2, Grace.Ceiling(thicknessMm / ply.TypicalMm))) : null;
+
     /// <summary>The cuts of one bend, on the inside, from where its tangent lies.</summary>
-    private static IEnumerable<Feature> Cuts(WrapCorner corner, Material material, double thickness, double web, double from, double width, string forWhat, ShellDraft draft)
+    private static IEnumerable<Feature> Cuts(BentWrap own, WrapCorner corner, Material material, double thickness, double from, double width, ShellDraft draft)
     {
-        if (BendOf(corner, material, thickness, web, draft.Shop.Rule(material.Family).KerfMm) is not { } bend)
+        if (BendOf(own, corner, material, thickness, draft.Shop.Rule(material.Family).KerfMm) is not { } bend)
         {
             yield break;
         }
+
+        var (web, tapered) = (WebMm(own, material), corner.Method == CornerMethod.TaperedKerf);
 
         for (var i = 0; i < bend.Cuts; i++)
         {
             var at = from + (bend.SpacingMm * (i + 0.5));
             yield return new Channel(
-                $"{Deck.Name(corner.Edge)}/kerf/{i + 1}", forWhat, $"kerf {i + 1} of {bend.Cuts} at {Deck.Name(corner.Edge)}", WorkedFrom.Far, ChannelShape.Groove,
-                new Uv(at - (bend.MouthMm / 2), 0), new Uv(at + (bend.MouthMm / 2), width), thickness - web, thickness - web, $"web of {web} mm left; {bend.SpacingMm:0.###} mm apart");
+                $"{Deck.Name(corner.Edge)}/kerf/{i + 1}", own.Id, $"{(tapered ? "tapered kerf" : "kerf")} {i + 1} of {bend.Cuts} at {Deck.Name(corner.Edge)}", WorkedFrom.Far, ChannelShape.Groove,
+                new Uv(at - (bend.MouthMm / 2), 0), new Uv(at + (bend.MouthMm / 2), width), thickness - web, thickness - web,
+                $"web of {web} mm left; {bend.SpacingMm:0.###} mm apart{(tapered ? $"; {bend.MouthMm:0.##} mm at the mouth, {own.CutterTipMm:0.##} mm at the tip, a cutter of {own.CutterTaperDeg:0.##} degrees" : "")}")
+            { FloorMm = FloorMm(own, corner, bend) };
         }
     }
 
-    internal static KerfBend? BendOf(WrapCorner corner, Material material, double thickness, double web, double kerf)
+    /// <summary>Wood left under the kerfs, mm.</summary>
+    internal static double WebMm(BentWrap own, Material material) => own.WebMm ?? KerfGuide.For(material).WebMm;
+
+    internal static KerfBend? BendOf(BentWrap own, WrapCorner corner, Material material, double thickness, double kerf)
     {
-        var guide = KerfGuide.For(material);
+        var (guide, web) = (KerfGuide.For(material), WebMm(own, material));
         return corner.Method switch
         {
             CornerMethod.StraightKerf => KerfBend.Straight(thickness, web, kerf, corner.RadiusMm, guide.ClosingFactor, guide.LeastRibMm),
-            CornerMethod.TaperedKerf => KerfBend.Tapered(thickness, web, 1, corner.RadiusMm, TaperedCuts, guide.LeastRibMm),
+            CornerMethod.TaperedKerf => KerfBend.Tapered(thickness, web, own.CutterTipMm, corner.RadiusMm, Grace.Ceiling(90 / own.CutterTaperDeg), guide.LeastRibMm),
             _ => null,
         };
     }
-
-    /// <summary>Ten degrees each: as many cuts as a bit of the usual taper makes in a right angle.</summary>
-    internal const int TaperedCuts = 9;
 
     protected override void Join(BentWrap own, JointDraft draft)
     {
@@ -423,7 +447,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             // blocks are bars of the cut list; what else a corner takes stands nowhere else
             if (Bends(corner.Method) && option is { Possible: true, MaterialCents: > 0 })
             {
-                draft.Bought.Add(new BoughtPiece("corner", $"{(corner.Method == CornerMethod.Laminated ? $"plies, glue and form: {option.Note}" : "strap, glue and filler")}, {Deck.Name(corner.Edge)}", 1, option.MaterialCents));
+                draft.Bought.Add(new BoughtPiece("corner", $"{(corner.Method == CornerMethod.Laminated ? $"glue and form: {option.Note}" : "strap, glue and filler")}, {Deck.Name(corner.Edge)}", 1, option.MaterialCents));
             }
         }
     }

@@ -26,7 +26,8 @@ public sealed record CornerOption(
 /// </summary>
 public static class CornerSchools
 {
-    private const double PlyMm = 1.5;
+    /// <summary>Boards for the form, foil, and glue that does not creep; the plies themselves are sheets of the cut list [R].</summary>
+    private const long GlueAndFormCents = 1800;
     private const double WetStrainPercent = 3.5;
 
     /// <summary>Every school for one corner, in the order of the list.</summary>
@@ -45,7 +46,7 @@ public static class CornerSchools
             CornerMethod.RoundedSolid => Rounded(r, t, length, catalog),
             CornerMethod.Mitred => new CornerOption(corner.Method, 0, 0, 0, "grain runs on; a fine line at the corner", 1.5 + (length / 1000), 80, 4, 0.15, 1, true, null, null, "both boards at 45 degrees from one piece, splined; needs the saw true to a tenth"),
             CornerMethod.StraightKerf or CornerMethod.TaperedKerf => Kerfed(corner, wrap, material, t, length, shop),
-            CornerMethod.Laminated => Laminated(r, t, length, material),
+            CornerMethod.Laminated => Laminated(r, t, length, material, catalog),
             _ => Block(r, t, length, catalog),
         };
     }
@@ -74,14 +75,14 @@ public static class CornerSchools
     private static CornerOption Kerfed(WrapCorner corner, BentWrap wrap, Material material, double t, double length, ShopProfile shop)
     {
         var guide = KerfGuide.For(material);
-        var web = wrap.WebMm ?? guide.WebMm;
+        var web = BentWrapSystem.WebMm(wrap, material);
         var tapered = corner.Method == CornerMethod.TaperedKerf;
         if (web >= t / 2)
         {
             return new CornerOption(corner.Method, corner.RadiusMm, Math.Max(0, corner.RadiusMm - t), corner.RadiusMm, "", 0, 0, 3, 1, 2, false, null, null, $"a web of {Mm(web)} mm is half of the board's {Mm(t)} mm: nothing bends.");
         }
 
-        var bend = BentWrapSystem.BendOf(corner, material, t, web, shop.Rule(material.Family).KerfMm)!;
+        var bend = BentWrapSystem.BendOf(wrap, corner, material, t, shop.Rule(material.Family).KerfMm)!;
         var least = Math.Max(bend.LeastRadiusMm, t);
         var possible = corner.RadiusMm >= least - 1e-6;
         var minutes = (tapered ? 90 : 20) + (bend.Cuts * (tapered ? 4 : 2.5)) + (length / 100);
@@ -94,13 +95,18 @@ public static class CornerSchools
                 : $"the ribs between {bend.Cuts} cuts would be {Mm(bend.RibMm)} mm: with {Mm(guide.LeastRibMm)} mm of rib the outside radius is at least {Mm(least)} mm.");
     }
 
-    private static CornerOption Laminated(double r, double t, double length, Material material)
+    private static CornerOption Laminated(double r, double t, double length, Material material, Catalog catalog)
     {
-        var bend = LaminatedBend.Of(t, PlyMm, Math.Max(0.1, r - t), KerfGuide.For(material).StrainLimitPercent);
+        if (BentWrapSystem.PlyOf(catalog, material.Id, t) is not { } sold)
+        {
+            return new CornerOption(CornerMethod.Laminated, r, Math.Max(0, r - t), Loss(r, t), "", 0, 0, 4, 1, 1, false, null, null, $"no thin plies of {material.Name.ToLowerInvariant()} are sold.");
+        }
+
+        var bend = LaminatedBend.Of(t, sold.Stock.TypicalMm, Math.Max(0.1, r - t), KerfGuide.For(material).StrainLimitPercent);
         var least = bend.LeastRadiusMm + t;
         var possible = r >= least - 1e-6;
         return new CornerOption(
-            CornerMethod.Laminated, r, Math.Max(0, r - t), Loss(r, t), "clean; plies show at the edges only", 4 + (length / 500), 1800 + (long)(length * t / 20), 4, 0.1, 1, possible, least, null,
+            CornerMethod.Laminated, r, Math.Max(0, r - t), Loss(r, t), "clean; plies show at the edges only", 4 + (length / 500), GlueAndFormCents + (long)(length * bend.Plies / 200), 4, 0.1, 1, possible, least, null,
             possible ? $"{bend.Plies} plies of {Mm(bend.PlyMm)} mm over a form of {Mm(bend.FormRadiusMm)} mm inside, which springs back to {Mm(r - t)} mm" : $"plies of {Mm(bend.PlyMm)} mm bend to {Mm(bend.LeastRadiusMm)} mm inside at the least: the outside radius is at least {Mm(least)} mm.");
     }
 

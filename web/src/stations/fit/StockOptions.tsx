@@ -2,7 +2,7 @@ import type { Schemas } from '../../api/client'
 
 /** Every sheet on sale once per material and thickness. */
 export function StockOptions({ catalog }: { catalog: Schemas['CatalogView'] }) {
-  const seen = new Map(catalog.sheets.map((s) => [`${s.materialId}|${s.nominalMm}`, s]))
+  const seen = new Map(catalog.sheets.filter((s) => !s.forPlies).map((s) => [`${s.materialId}|${s.nominalMm}`, s]))
   return (
     <>
       {[...seen.entries()].map(([key, s]) => (
