@@ -3,6 +3,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Joints.Methods;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 
@@ -13,6 +14,9 @@ internal static class ShellFindings
 {
     /// <summary>Block for screwed edges when none was chosen.</summary>
     internal const string UsualBlock = "beech-20x20";
+
+    /// <summary>Wood left before a panel that stands in grooves, mm [R].</summary>
+    private const double LetInMm = 6;
 
     /// <summary>Least thickness of the panel that a rabbet or groove is cut into, mm [R].</summary>
     private const double LeastHostMm = 6;
@@ -172,6 +176,17 @@ internal static class ShellFindings
                     $"A {Word(joint.Joint)} of {Say.Mm(joint.EntryMm)} mm in {host.Name} wants a mill, not a saw: screw it to a block instead.",
                     places, new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed)));
             }
+        }
+
+        // a mate that stands flush leaves its groove open at the edge
+        if (joint.Joint == JointKind.Groove && plan.Joints.Features.Any(f => f.PartId == Deck.PartOf(joint.Host) && f.Feature is Channel { Shape: ChannelShape.Rabbet } c && c.For == place))
+        {
+            yield return Finding.Of("groove-open", Severity.Warn,
+                $"The groove at {Deck.Name(joint.Edge)} is open: the {Deck.Name(joint.Mate)} panel stands flush, let in by {Say.Mm(design.Panel(joint.Mate).InsetMm)} mm, so that what is cut is a rabbet.",
+                places,
+                new Remedy("let-in", $"Let the {Deck.Name(joint.Mate)} panel in by {LetInMm} mm", d => d.WithPanel(joint.Mate, p => p with { InsetMm = LetInMm })),
+                new Remedy("rabbet", "Call it a rabbet", d => d.WithEdge(joint.Edge, e => e with { Joint = JointKind.Rabbet })))
+                .AlikeBy(Deck.Name(joint.Mate), Deck.Name(joint.Edge));
         }
 
         if (JointMethod.For(joint.Joint) is { } method)

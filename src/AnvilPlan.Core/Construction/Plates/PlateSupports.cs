@@ -17,6 +17,9 @@ internal static class PlateSupports
 {
     private const double EndMm = 25;
     private const double PitchMostMm = 220;
+
+    /// <summary>Between the end of a stiffener and the rail beside it, mm [R].</summary>
+    private const double StiffenerPlayMm = 1;
     private const string PostThread = "M3";
     private const double PostFlatsMm = 5.5;
     private const double PostTappedMm = 15;
@@ -54,7 +57,7 @@ internal static class PlateSupports
                 var edge = first ? plate.Min[free] : plate.Max[free] - bar.WidthMm;
                 var box = plate.WithSpan(free, edge, edge + bar.WidthMm)
                     .WithSpan(normal.Axis(), Math.Min(seat, seat - (normal.Sign() * bar.HeightMm)), Math.Max(seat, seat - (normal.Sign() * bar.HeightMm)));
-                box = BarPlacing.Trim(box, across, draft.Members.Select(m => m.Box));
+                box = Short(BarPlacing.Trim(box, across, draft.Members.Select(m => m.Box)), plate, across);
                 if (box.Size[across] >= BarPlacing.LeastLengthMm)
                 {
                     var stiffener = BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, across, normal, bar.HeightMm);
@@ -63,6 +66,10 @@ internal static class PlateSupports
             }
         }
     }
+
+    /// <summary>Where a bar would meet what carries the plate, it ends before it: the plate slides in with it.</summary>
+    private static Box Short(Box bar, Box plate, Axis along) => bar.WithSpan(
+        along, bar.Min[along] > plate.Min[along] + Box.Slack ? bar.Min[along] + StiffenerPlayMm : bar.Min[along], bar.Max[along] < plate.Max[along] - Box.Slack ? bar.Max[along] - StiffenerPlayMm : bar.Max[along]);
 
     private static string StiffenerId(Tray tray, string name) => $"stiffener/{tray.Id}/{name}";
 
