@@ -1,5 +1,7 @@
+using System.Text.Json.Serialization;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Designs;
 
@@ -119,7 +121,11 @@ public enum SizeBasis
 /// <summary>A box of six panels. The sizes are outer or inner ones, as <see cref="Basis"/> says; the other follows.</summary>
 public sealed record PanelBox(
     double WidthMm, double DepthMm, double HeightMm, SizeBasis Basis,
-    IReadOnlyList<Panel> Panels, IReadOnlyList<Edge> Edges, Feet? Feet);
+    IReadOnlyList<Panel> Panels, IReadOnlyList<Edge> Edges, Feet? Feet)
+{
+    /// <summary>The depth is what the hardware on the back asks for, not a decision. Set by what brings it.</summary>
+    [JsonIgnore] public bool DepthFollows { get; init; }
+}
 
 public enum PanelHold
 {
@@ -160,6 +166,12 @@ public sealed record Panel(Face Face, string MaterialId, double NominalMm, doubl
 
     /// <summary>Its show side is the inner one, like that of a board on a wall: what sits in it looks away from the wall. Set by what brings it.</summary>
     public bool ShowsInside { get; init; }
+
+    /// <summary>u and v are counted, and the panel is drawn, as one sees it from its inner side. Set by what brings it.</summary>
+    [JsonIgnore] public bool CountedFromInside { get; init; }
+
+    /// <summary>Where u and v run in its drawing and for what stands on it.</summary>
+    public (Direction U, Direction V) DrawnAxes() => CountedFromInside ? (Face.DrawnAxes().U.Opposite(), Face.DrawnAxes().V) : Face.DrawnAxes();
 
     /// <summary>A solid panel loose in its grooves: cut so that it can swell and shrink across its grain.</summary>
     public bool Floats { get; init; }

@@ -20,14 +20,15 @@ public sealed record ProjectFigure(string Id, string Name, string Group, string 
 public static class ProjectFigures
 {
     public static IReadOnlyList<ProjectFigure> Of(Design design, BuildPlan plan, Catalog catalog, ShopProfile shop) =>
-        [.. Box(design, plan), .. Panels(design, catalog), .. Trays(design, catalog), .. Parts(plan), .. Brief(design), .. Shop(shop), .. Screws(plan)];
+        [.. Box(design, plan, catalog), .. Panels(design, catalog), .. Trays(design, catalog), .. Parts(plan), .. Brief(design), .. Shop(shop), .. Screws(plan)];
 
-    private static IEnumerable<ProjectFigure> Box(Design design, BuildPlan plan)
+    private static IEnumerable<ProjectFigure> Box(Design design, BuildPlan plan, Catalog catalog)
     {
         const string group = "Box";
+        var depthFollows = catalog.Spread(design).Box.DepthFollows;
         var word = design.Box.Basis == SizeBasis.Outer ? "outer" : "inner";
         yield return new("box/width", $"Width, {word}", group, "mm", design.Box.WidthMm, (d, v) => d with { Box = d.Box with { WidthMm = v } }) { Range = (20, 3000) };
-        yield return new("box/depth", $"Depth, {word}", group, "mm", design.Box.DepthMm, (d, v) => d with { Box = d.Box with { DepthMm = v } }) { Range = (20, 3000) };
+        yield return new("box/depth", $"Depth, {word}", group, "mm", design.Box.DepthMm, depthFollows ? null : (d, v) => d with { Box = d.Box with { DepthMm = v } }) { Range = (20, 3000) };
         yield return new("box/height", $"Height, {word}", group, "mm", design.Box.HeightMm, (d, v) => d with { Box = d.Box with { HeightMm = v } }) { Range = (20, 3000) };
         foreach (var (name, box) in ((string, Geometry.Box)[])[("outside", plan.Outer), ("inside", plan.Inner)])
         {

@@ -30,6 +30,11 @@ public sealed class PlacementCheck
     public Box Room(PlacedDevice device)
     {
         var inner = _plan.Fit.Envelope.Inner;
+        if (_plan.Design.Box.DepthFollows)
+        {
+            inner = inner.WithSpan(Axis.Y, -1e6, inner.Max.Y);
+        }
+
         if (!device.Model.InPanel || !Deck.IsPanel(device.Device.DeckId, out var face))
         {
             return inner;

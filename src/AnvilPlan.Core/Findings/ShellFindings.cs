@@ -235,7 +235,7 @@ internal static class ShellFindings
         foreach (var face in ((Face[])[joint.Host, joint.Mate]).Where(f => method.WantsLongGrain && plan.Catalog.Material(plan.Shell.Panels[f].MaterialId).Family == MaterialFamily.SolidWood))
         {
             var panel = plan.Design.Panel(face);
-            var grain = (panel.Grain == GrainRun.AlongU ? face.DrawnAxes().U : face.DrawnAxes().V).Axis();
+            var grain = (panel.Grain == GrainRun.AlongU ? panel.DrawnAxes().U : panel.DrawnAxes().V).Axis();
             if (grain == joint.Edge.Along())
             {
                 yield return Finding.Of("short-grain", Severity.Warn,

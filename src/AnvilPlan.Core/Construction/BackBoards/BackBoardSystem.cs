@@ -27,6 +27,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     /// <summary>Light leaves a polished or bevelled edge of acrylic when the bevel is steeper than the critical angle.</summary>
     private const double AcrylicIndex = 1.49;
 
+    /// <summary>Before a board with nothing on it, mm.</summary>
+    private const double LeastRoomMm = 20;
     private const double UsualStudsMm = 400;
     private const double UsualFirstStudMm = 60;
 
@@ -66,6 +68,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         Asking.Length<BackBoard>("studSpacingMm", "Studs apart", s => s.StudSpacingMm, 100, 2000),
         Asking.Length<BackBoard>("firstStudMm", "First stud from the left", s => s.FirstStudMm, 0, 2000),
         Asking.Length<BackBoard>("cableClearMm", "Round a plug", s => s.CableClearMm, 0, 30),
+        Asking.Plain<BackBoard>(AskKind.Flag, "countedFromFront", "Places counted from the front"),
         Asking.Material<BackBoard>("pads.materialId", "Pads", s => s.Pads?.MaterialId),
         Asking.Length<BackBoard>("pads.nominalMm", "Pads, nominal", s => s.Pads?.NominalMm, 1, 30),
         Asking.Length<BackBoard>("pads.revealMm", "Reveal of the pads", s => s.Pads?.RevealMm, 0, 60),
@@ -73,19 +76,31 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         Asking.Plain<BackBoard>(AskKind.Flag, "pads.lit", "Lit from behind"),
     ];
 
-    protected override Design Begin(Design design, Catalog catalog, string id) => design with
+    protected override Design Begin(Design design, Catalog catalog, string id)
     {
-        Brief = design.Brief with { Place = Place.Wall, StandsOn = Face.Back },
-        Box = design.Box with
+        var back = Deck.OfPanel(Face.Back);
+        // what stands on the back stays where it is, counted from the front now
+        var width = Envelope.Of(design, catalog).Outer.Size.X;
+        double FromFront(Device d) => width - d.UMm - QuarterTurn.Size(catalog.Model(d.ModelId).WidthMm, catalog.Model(d.ModelId).DepthMm, d.QuarterTurns).Width;
+        return design with
         {
-            // as wide as reaches two studs, as high as leaves uprights between the bars of the frame
-            WidthMm = Math.Max(design.Box.WidthMm, UsualFirstStudMm + UsualStudsMm + 60),
-            HeightMm = Math.Max(design.Box.HeightMm, 320),
-            Feet = null,
-            Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { Hold = PanelHold.Fixed } : design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })],
-        },
-        Structures = [.. design.Structures, new BackBoard(id, "pine-45x45", 40, new PadRule("acrylic", 6, 5, 45, true), UsualStudsMm, UsualFirstStudMm, 2)],
-    };
+            Brief = design.Brief with { Place = Place.Wall, StandsOn = Face.Back },
+            Box = design.Box with
+            {
+                // as wide as reaches two studs, as high as leaves uprights between the bars of the frame
+                WidthMm = Math.Max(design.Box.WidthMm, UsualFirstStudMm + UsualStudsMm + 60),
+                HeightMm = Math.Max(design.Box.HeightMm, 320),
+                Feet = null,
+                Panels =
+                [
+                    .. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { Hold = PanelHold.Fixed, Drilled = [.. p.Drilled.Select(h => h with { UMm = width - h.UMm })] }
+                        : design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open }),
+                ],
+            },
+            Devices = [.. design.Devices.Select(d => d.DeckId == back ? d with { UMm = FromFront(d) } : d)],
+            Structures = [.. design.Structures, new BackBoard(id, "pine-45x45", 40, new PadRule("acrylic", 6, 5, 45, true), UsualStudsMm, UsualFirstStudMm, 2) { CountedFromFront = true }],
+        };
+    }
 
     protected override void Check(StructureCheck check, BackBoard own, Design design)
     {
@@ -100,20 +115,33 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         }
     }
 
-    /// <summary>The board stands before the frame's depth; devices on it stand on pads.</summary>
-    protected override Design Spread(BackBoard own, Design design, Catalog catalog) => design with
+    /// <summary>The board stands before the frame's depth; devices on it stand on pads; with nothing else round them the depth is theirs.</summary>
+    protected override Design Spread(BackBoard own, Design design, Catalog catalog)
     {
-        Box = design.Box with
+        var spread = design with
         {
-            Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { InsetMm = catalog.Bar(own.FrameBarId).HeightMm, ShowsInside = true } : p)],
-        },
-        Devices =
-        [
-            .. design.Devices.Select(d => own.Pads is { } pads && d.DeckId == Deck.OfPanel(Face.Back) && d.Adapter is null && catalog.Model(d.ModelId) is { InPanel: false, Holes.Count: > 0 }
-                ? d with { Adapter = new Adapter(pads.MaterialId, pads.NominalMm) { RevealMm = pads.RevealMm, BevelDeg = pads.BevelDeg } }
-                : d),
-        ],
-    };
+            Box = design.Box with
+            {
+                Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { InsetMm = catalog.Bar(own.FrameBarId).HeightMm, ShowsInside = true, CountedFromInside = own.CountedFromFront } : p)],
+            },
+            Devices =
+            [
+                .. design.Devices.Select(d => own.Pads is { } pads && d.DeckId == Deck.OfPanel(Face.Back) && d.Adapter is null && catalog.Model(d.ModelId) is { InPanel: false, Holes.Count: > 0 }
+                    ? d with { Adapter = new Adapter(pads.MaterialId, pads.NominalMm) { RevealMm = pads.RevealMm, BevelDeg = pads.BevelDeg } }
+                    : d),
+            ],
+        };
+        return design.Trays.Count == 0 && design.Box.Panels.All(p => p.Face == Face.Back || p.Hold == PanelHold.Open) ? AsDeepAsItsHardware(spread, catalog) : spread;
+    }
+
+    private static Design AsDeepAsItsHardware(Design design, Catalog catalog)
+    {
+        var fit = FitStage.Run(design, catalog);
+        var (outer, board) = (fit.Envelope.Outer, fit.Envelope.InnerPlane(Face.Back));
+        var front = fit.Devices.Select(d => d.Body.Min.Y).Append(board - LeastRoomMm).Min();
+        var wanted = Math.Ceiling(Math.Round(outer.Max.Y - front, 6));
+        return design with { Box = design.Box with { DepthMm = design.Box.DepthMm + wanted - outer.Size.Y, DepthFollows = true } };
+    }
 
     protected override void Lay(BackBoard own, ShellDraft draft)
     {

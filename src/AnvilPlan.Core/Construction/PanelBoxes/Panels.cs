@@ -40,11 +40,11 @@ internal static class Panels
     /// <summary>The panel of that face as a part of that block.</summary>
     public static SolidPart Solid(Panel panel, Catalog catalog, Box box)
     {
-        var (u, v) = panel.Face.DrawnAxes();
+        var (u, v) = panel.DrawnAxes();
         var lengthAlongV = catalog.Material(panel.MaterialId).HasGrain
             ? panel.Grain == GrainRun.AlongV
             : box.Size[v.Axis()] > box.Size[u.Axis()] + Box.Slack;
-        var (seen, far) = panel.Face.DrawnFromOutside() ? ("outside", "inside") : ("inside", "outside");
+        var (seen, far) = panel.Face.DrawnFromOutside() && !panel.CountedFromInside ? ("outside", "inside") : ("inside", "outside");
         return new SolidPart(
             Deck.PartOf(panel.Face), NameOf(panel.Face), PartKind.Panel, panel.MaterialId, panel.NominalMm, box,
             SolidPart.FrameOf(box, u, v, lengthAlongV), seen, far, null);

@@ -1566,6 +1566,8 @@ export interface components {
             /** Format: double */
             entryMm: number;
             depthWhy: string;
+            /** Format: double */
+            floorMm: null | number;
             id: string;
             for: string;
             purpose: string;
@@ -2362,6 +2364,8 @@ export interface components {
             body: components["schemas"]["Box"][];
             leafOf: null | string;
             print: null | components["schemas"]["PrintJob"];
+            /** Format: int32 */
+            plies: number;
             flat: boolean;
         };
         /** @enum {unknown} */
@@ -2708,6 +2712,7 @@ export interface components {
             /** Format: int64 */
             priceCents: number;
             source: string;
+            forPlies: boolean;
         };
         ShopEdit: {
             /** Format: int32 */
@@ -2830,6 +2835,7 @@ export interface components {
             firstStudMm: number;
             /** Format: double */
             cableClearMm: number;
+            countedFromFront: boolean;
             id: string;
         };
         StructureBentWrap: {
@@ -2839,6 +2845,10 @@ export interface components {
             corners: components["schemas"]["WrapCorner"][];
             /** Format: double */
             webMm: null | number;
+            /** Format: double */
+            cutterTaperDeg: number;
+            /** Format: double */
+            cutterTipMm: number;
             id: string;
         };
         StructureDrawerStand: {

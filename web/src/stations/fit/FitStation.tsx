@@ -3,9 +3,11 @@ import type { Schemas } from '../../api/client'
 import { Empty, Field, Pane, Select } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { Keys } from '../../kit/tabs'
+import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
 import { BoxView } from './BoxView'
 import { ChainEditor } from './ChainEditor'
+import { depthFollows } from './decks'
 import { DecksPane } from './DecksPane'
 import { LinksPane } from './LinksPane'
 import { MockUpPane } from './MockUpPane'
@@ -106,13 +108,23 @@ export function FitStation() {
 
 function BoxSize() {
   const { view, changes } = useProject()
+  const { length } = usePreferences()
   const { box } = view.design
   const set = (label: string, part: Partial<Schemas['PanelBox']>) =>
     void changes.edit(label, (d) => ({ ...d, box: { ...d.box, ...part } }))
   return (
     <div className="mt-3 grid grid-cols-2 gap-2 text-ink">
       <LengthField label="Width" value={box.widthMm} onCommit={(v) => v !== null && set('Width', { widthMm: v })} />
-      <LengthField label="Depth" value={box.depthMm} onCommit={(v) => v !== null && set('Depth', { depthMm: v })} />
+      {depthFollows(view.design) ? (
+        <Field label="Depth">
+          <p className="py-1.5">
+            {length(view.plan.outer.max.y - view.plan.outer.min.y)}
+            <span className="ml-2 text-muted">as the hardware asks</span>
+          </p>
+        </Field>
+      ) : (
+        <LengthField label="Depth" value={box.depthMm} onCommit={(v) => v !== null && set('Depth', { depthMm: v })} />
+      )}
       <LengthField label="Height" value={box.heightMm} onCommit={(v) => v !== null && set('Height', { heightMm: v })} />
       <Field label="These are">
         <Select

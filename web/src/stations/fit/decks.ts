@@ -30,9 +30,20 @@ const PLANES: Record<Schemas['TrayPlane'], { u: Along; v: Along }> = {
 
 /** Along which axis a deck's u and v run, as its drawing shows them. */
 export function deckAxes(design: Design, deckId: string): { u: Along; v: Along } {
+  if (deckId === 'panel/back' && design.structures.some((s) => s.system === 'backBoard' && s.countedFromFront))
+    return PANELS.front
   return deckId.startsWith('panel/')
     ? PANELS[deckId.slice(6) as Schemas['Face']]
     : PLANES[design.trays.find((t) => t.id === deckId)?.plane ?? 'level']
+}
+
+/** With a board on the wall and nothing else round the hardware, the depth is what stands on it. */
+export function depthFollows(design: Design): boolean {
+  return (
+    design.structures.some((s) => s.system === 'backBoard') &&
+    design.trays.length === 0 &&
+    design.box.panels.every((p) => p.face === 'back' || p.hold === 'open')
+  )
 }
 
 /** All that can carry hardware: trays first, then the six panels. */

@@ -161,6 +161,8 @@ describe('corners', () => {
     path: ['front', 'top'],
     corners: [{ edge: 'frontTop', method: 'mitred', radiusMm: 30, planB: 'cornerBlock' }],
     webMm: null,
+    cutterTaperDeg: 10,
+    cutterTipMm: 1,
   }
 
   it('of a wrap are taken by school, with plan B kept beside', async () => {
