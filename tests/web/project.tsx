@@ -227,6 +227,8 @@ export function someView(
       edges: [],
       layouts: [],
       holds: [],
+      fittings: [],
+      views: [],
       glue: {
         glue: '',
         roomC: 20,

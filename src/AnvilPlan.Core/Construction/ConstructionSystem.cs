@@ -50,6 +50,9 @@ public abstract class ConstructionSystem
 
     public virtual IEnumerable<Finding> Findings(PlanSoFar plan) => [];
 
+    /// <summary>Drawings of parts as they are put together, where a part's own drawing does not tell it.</summary>
+    public virtual IEnumerable<AssemblyView> Views(PlanSoFar plan) => [];
+
     /// <summary>Ways to give more room round a part whose room this system sets; whoever asks tries whether they suffice.</summary>
     public virtual IEnumerable<Remedy> MoreRoom(Design design, string partId) => [];
 }
@@ -134,6 +137,10 @@ public abstract class ConstructionSystem<T> : ConstructionSystem
     public sealed override IEnumerable<Finding> Findings(PlanSoFar plan) => Own(plan.Design).SelectMany(own => Findings(own, plan));
 
     protected virtual IEnumerable<Finding> Findings(T own, PlanSoFar plan) => [];
+
+    public sealed override IEnumerable<AssemblyView> Views(PlanSoFar plan) => Own(plan.Design).SelectMany(own => Views(own, plan));
+
+    protected virtual IEnumerable<AssemblyView> Views(T own, PlanSoFar plan) => [];
 
     private static IEnumerable<T> Own(Design design) => design.Structures.OfType<T>();
 }

@@ -33,7 +33,8 @@ public static class ChainStage
     private const string TrayHandle = "tray/";
 
     /// <summary>What fills a part of the section.</summary>
-    private sealed record Solid(string What, Box Box, LayerKind Kind, string? Handle, PlacedDevice? Device);
+    /// <param name="PlateId">The plate or level of bars that it is: the air under it lifts it.</param>
+    private sealed record Solid(string What, Box Box, LayerKind Kind, string? Handle, string? PlateId, PlacedDevice? Device);
 
     public static IReadOnlyList<Chain> Run(Design design, FitPlan fit, ShellPlan shell)
     {
@@ -48,17 +49,23 @@ public static class ChainStage
     {
         foreach (var (face, panel) in shell.Panels)
         {
-            yield return new Solid(panel.Name, panel.Box, LayerKind.Fixed, Deck.OfPanel(face), null);
+            yield return new Solid(panel.Name, panel.Box, LayerKind.Fixed, Deck.OfPanel(face), null, null);
         }
 
         foreach (var (id, tray) in shell.Trays)
         {
-            yield return new Solid(tray.Name, tray.Box, LayerKind.Fixed, TrayHandle + id, null);
+            yield return new Solid(tray.Name, tray.Box, LayerKind.Fixed, TrayHandle + id, id, null);
+        }
+
+        // a level of bars is as thick as they are: that is decided with them
+        foreach (var (id, level) in shell.Levels)
+        {
+            yield return new Solid($"{level.Name}, bars", level.Box, LayerKind.Fixed, null, id, null);
         }
 
         foreach (var device in fit.Devices)
         {
-            yield return new Solid(device.Device.Name, device.Body, LayerKind.Fixed, null, device);
+            yield return new Solid(device.Device.Name, device.Body, LayerKind.Fixed, null, null, device);
         }
     }
 
@@ -69,14 +76,14 @@ public static class ChainStage
         if (device is not null && fit.Device(device.Id) is { StandoffMm: > 0, Device.TurnedOver: false } placed && axis == placed.Away.Axis())
         {
             var (a, b) = (placed.Body.Side(placed.Away.Opposite()), placed.Occupied.Side(placed.Away.Opposite()));
-            crossed.Add(new Solid("Standoffs", placed.Body.WithSpan(axis, Math.Min(a, b), Math.Max(a, b)), device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed, "standoff/" + device.Id, null));
+            crossed.Add(new Solid("Standoffs", placed.Body.WithSpan(axis, Math.Min(a, b), Math.Max(a, b)), device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed, "standoff/" + device.Id, null, null));
         }
 
         // what sticks out of the box is a finding, not a layer of it
         var end = fit.Envelope.Outer.Max[axis];
         var layers = new List<ChainLayer>();
         var reach = fit.Envelope.Outer.Min[axis];
-        string? behind = null;
+        Solid? behind = null;
         foreach (var solid in crossed.OrderBy(s => s.Box.Min[axis]).ThenBy(s => s.Box.Max[axis]))
         {
             var (from, to) = (Math.Max(reach, solid.Box.Min[axis]), Math.Min(end, solid.Box.Max[axis]));
@@ -91,7 +98,7 @@ public static class ChainStage
                 reach = to;
             }
 
-            behind = solid.Handle;
+            behind = solid;
         }
 
         // towards an open face there is air up to the outside; behind an inset panel a recess
@@ -113,20 +120,14 @@ public static class ChainStage
     /// <summary>Before an inset panel, outside the box's inside: not air that could be used.</summary>
     private static ChainLayer Recess(double from, double to) => new("recess", Clean(from), Clean(to - from), LayerKind.Fixed, null);
 
-    private static ChainLayer Air(double from, double to, string? before, Solid next, Axis axis)
+    private static ChainLayer Air(double from, double to, Solid? before, Solid next, Axis axis)
     {
+        // the plate whose distance from the panel behind it is this air lies after the air, or before it when it faces front
         var handle = next.Device is { } device && device.DeckFrame.Normal.Axis() != axis ? "place/" + device.Id
-            : LiftOf(before, next.Handle, axis) is { } tray ? "lift/" + tray
+            : (axis == Axis.Y ? before : next)?.PlateId is { } plate ? "lift/" + plate
             : next.Handle?.StartsWith("panel/", StringComparison.Ordinal) == true ? "box"
             : null;
         return new ChainLayer("air", Clean(from), Clean(to - from), LayerKind.Slack, handle);
-    }
-
-    /// <summary>The plate whose distance from the panel behind it is this air: it lies after the air, or before it when it faces front.</summary>
-    private static string? LiftOf(string? before, string? next, Axis axis)
-    {
-        var handle = axis == Axis.Y ? before : next;
-        return handle?.StartsWith(TrayHandle, StringComparison.Ordinal) == true ? handle[TrayHandle.Length..] : null;
     }
 
     private static bool Crosses(Box box, Axis axis, Point3 at) =>

@@ -33,7 +33,7 @@ public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Join
 public sealed record JointPlan(
     IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<PartFeature> Features, IReadOnlyList<KeepClear> KeepClear,
     IReadOnlyList<FixingSet> Fixings, IReadOnlyList<Hold> Holds, IReadOnlyList<WorkStep> Steps, IReadOnlyList<BoughtPiece> Bought,
-    IReadOnlyList<(string DeviceId, string PortId, string PartId)> PortHoles, IReadOnlyList<PowerLoad> Power);
+    IReadOnlyList<(string DeviceId, string PortId, string PartId)> PortHoles, IReadOnlyList<PowerLoad> Power, IReadOnlyList<FittingPlace> Fittings);
 
 /// <summary>Brackets, fittings, hinges and the like for one unit.</summary>
 public sealed record BoughtPiece(string Kind, string What, int Count, long EachCents);
@@ -57,7 +57,7 @@ public static class JointStage
             corner.Cut(draft);
         }
 
-        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles, draft.Power);
+        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles, draft.Power, draft.Fittings);
     }
 
     private static EdgeJoint Joint(Edge edge, Envelope envelope, ShellPlan shell)
@@ -91,6 +91,9 @@ public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop,
     public List<Hold> Holds { get; } = [];
     public List<WorkStep> Steps { get; } = [];
     public List<BoughtPiece> Bought { get; } = [];
+
+    /// <summary>Tees, clamps and the like where they sit.</summary>
+    public List<FittingPlace> Fittings { get; } = [];
 
     /// <summary>What draws power and is no device.</summary>
     public List<PowerLoad> Power { get; } = [];

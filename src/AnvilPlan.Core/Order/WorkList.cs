@@ -11,9 +11,31 @@ namespace AnvilPlan.Core.Order;
 
 /// <summary>One piece of work for one unit, minutes by the shop's own rates.</summary>
 /// <param name="Places">Parts, edges or devices that it touches.</param>
-public sealed record WorkStep(string Id, string Title, double Minutes, IReadOnlyList<string> Places);
+public sealed record WorkStep(string Id, string Title, double Minutes, IReadOnlyList<string> Places)
+{
+    public WorkStage Stage { get; init; }
+}
 
-/// <summary>What has to be done, in the order of the trade: cut, machine, join, mount, finish. Times are sums of the shop's rates.</summary>
+/// <summary>The order of the trade.</summary>
+public enum WorkStage
+{
+    Cut,
+    Machine,
+
+    /// <summary>Bend, print: what gives a part its shape before anything is joined to it.</summary>
+    Form,
+    Join,
+    Fix,
+
+    /// <summary>Before any hardware comes in: dust and finish keep off it.</summary>
+    Finish,
+    Mount,
+
+    /// <summary>Where it is going to stand or hang.</summary>
+    Place,
+}
+
+/// <summary>What has to be done, in the order of the trade: cut, machine, form, join, fix, finish, mount, place. Times are sums of the shop's rates.</summary>
 public static class WorkList
 {
     /// <summary>A round opening up to this size is drilled, not sawn (mm).</summary>
@@ -21,15 +43,18 @@ public static class WorkList
 
     public static IReadOnlyList<WorkStep> Run(Design design, WorkRates rates, PartPlan parts, JointPlan joints, FixingPlan fixings) =>
     [
-        .. parts.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id])),
-        .. parts.Parts.Where(p => p.Features.Count > 0).Select(p => new WorkStep("machine/" + p.Id, $"Machine {p.Name.ToLowerInvariant()}", MachineMin(rates, p), [p.Id])),
-        .. joints.Edges.Select(e => new WorkStep("join/" + Deck.Name(e.Edge), $"Join {Deck.Name(e.Edge)}",
-            (e.Joint is JointKind.ButtGlued or JointKind.Rabbet or JointKind.Groove or JointKind.Mitre || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue } ? rates.GlueMinPerJoint : 0) + ScrewMin(rates, fixings.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)])).Where(s => s.Minutes > 0),
-        .. fixings.Screws.Where(s => !s.For.StartsWith("edge/", StringComparison.Ordinal) && !OfDevice(design, s)).GroupBy(s => s.For)
-            .Select(g => new WorkStep("fix/" + g.Key, $"Fix {g.First().Where.ToLowerInvariant()}", g.Sum(s => s.Count) * rates.ScrewMin, [g.Key])),
-        .. joints.Steps,
-        .. fixings.Screws.Where(s => OfDevice(design, s)).GroupBy(s => s.For).Select(g => new WorkStep("mount/" + g.Key, $"Mount: {g.First().Where}", g.Sum(s => s.Count) * rates.ScrewMin, ["device/" + g.Key])),
-        new WorkStep("finish", "Sand and finish all faces", parts.Parts.Where(p => p.LeafOf is null).Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Parts.Select(p => p.Id)]),
+        .. ((IEnumerable<WorkStep>)
+        [
+            .. parts.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id]) { Stage = WorkStage.Cut }),
+            .. parts.Parts.Where(p => p.Features.Count > 0).Select(p => new WorkStep("machine/" + p.Id, $"Machine {p.Name.ToLowerInvariant()}", MachineMin(rates, p), [p.Id]) { Stage = WorkStage.Machine }).Where(s => s.Minutes > 0),
+            .. joints.Edges.Select(e => new WorkStep("join/" + Deck.Name(e.Edge), $"Join {Deck.Name(e.Edge)}",
+                (e.Joint is JointKind.ButtGlued or JointKind.Rabbet or JointKind.Groove or JointKind.Mitre || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue } ? rates.GlueMinPerJoint : 0) + ScrewMin(rates, fixings.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)]) { Stage = WorkStage.Join }).Where(s => s.Minutes > 0),
+            .. fixings.Screws.Where(s => !s.For.StartsWith("edge/", StringComparison.Ordinal) && !OfDevice(design, s)).GroupBy(s => s.For)
+                .Select(g => new WorkStep("fix/" + g.Key, $"Fix {g.First().Where.ToLowerInvariant()}", g.Sum(s => s.Count) * rates.ScrewMin, [g.Key]) { Stage = WorkStage.Fix }),
+            .. joints.Steps,
+            .. fixings.Screws.Where(s => OfDevice(design, s)).GroupBy(s => s.For).Select(g => new WorkStep("mount/" + g.Key, $"Mount: {g.First().Where}", g.Sum(s => s.Count) * rates.ScrewMin, ["device/" + g.Key]) { Stage = WorkStage.Mount }),
+            new WorkStep("finish", "Sand and finish all faces", parts.Parts.Where(p => p.LeafOf is null).Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Parts.Select(p => p.Id)]) { Stage = WorkStage.Finish },
+        ]).OrderBy(s => s.Stage),
     ];
 
     /// <summary>Without kerfs: their minutes are in the step that turns the corner.</summary>

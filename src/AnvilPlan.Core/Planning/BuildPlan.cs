@@ -31,6 +31,8 @@ public sealed record BuildPlan(
     IReadOnlyList<JointLayout> Layouts,
     IReadOnlyList<Part> Parts,
     IReadOnlyList<Hold> Holds,
+    IReadOnlyList<FittingPlace> Fittings,
+    IReadOnlyList<AssemblyView> Views,
     GluePlan Glue,
     IReadOnlyList<Meeting> Meetings,
     MovementPlan Movement,

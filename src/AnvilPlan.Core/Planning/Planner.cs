@@ -37,7 +37,7 @@ public static class Planner
         var tally = TallyOf(plan, findings);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            JointLayouts.Of(joints, plan.Fixings, shell, catalog), plan.Parts.Parts, [.. joints.Holds, .. mounts.Holds], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. plan.Fixings.Fixings], plan.Fixings.Screws, mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
+            JointLayouts.Of(joints, plan.Fixings, shell, catalog), plan.Parts.Parts, [.. joints.Holds, .. mounts.Holds], joints.Fittings, [.. plan.Catalog.Systems.SelectMany(s => s.Views(plan))], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. plan.Fixings.Fixings], plan.Fixings.Screws, mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
             plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
             findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains));
     }

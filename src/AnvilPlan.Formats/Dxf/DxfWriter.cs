@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Formats.Drawing;
@@ -38,7 +39,26 @@ public static class DxfWriter
         }
 
         body.Text("MARK", new Uv(5, part.WidthMm + 6), 4, $"{part.Name}, {part.Material} {N(part.ThicknessMm)} mm, seen from {part.SeenFrom}, mm");
-        return body.File(part);
+        return body.File(part.LengthMm, part.WidthMm);
+    }
+
+    /// <summary>Parts as they are put together, seen from above: a layer for each kind of piece, HOLE for the hardware's holes.</summary>
+    public static string Write(AssemblyView view)
+    {
+        var body = new Body();
+        foreach (var piece in view.Pieces)
+        {
+            body.Polygon(piece.Role == AssemblyRole.FixedRail ? "RAIL_FIXED" : piece.Role.ToString().ToUpperInvariant(), Rectangle(piece.Min, piece.Max));
+            body.Text("MARK", piece.Min + new Uv(2, 2), 3, piece.Name);
+        }
+
+        foreach (var point in view.Points)
+        {
+            body.Circle("HOLE", point.At, 1.5);
+        }
+
+        body.Text("MARK", new Uv(5, view.WidthMm + 6), 4, $"{view.Title}, mm");
+        return body.File(view.LengthMm, view.WidthMm);
     }
 
     private static void Draw(Body body, Part part, Feature feature)
@@ -130,11 +150,11 @@ public static class DxfWriter
             ]);
         }
 
-        public string File(Part part)
+        public string File(double lengthMm, double widthMm)
         {
             var file = new StringBuilder();
             Pairs(file, (0, "SECTION"), (2, "HEADER"), (9, "$ACADVER"), (1, "AC1009"), (9, "$EXTMIN"), (10, "0.0"), (20, "0.0"), (30, "0.0"),
-                (9, "$EXTMAX"), (10, N(part.LengthMm)), (20, N(part.WidthMm)), (30, "0.0"), (0, "ENDSEC"));
+                (9, "$EXTMAX"), (10, N(lengthMm)), (20, N(widthMm)), (30, "0.0"), (0, "ENDSEC"));
             Pairs(file, (0, "SECTION"), (2, "TABLES"), (0, "TABLE"), (2, "LTYPE"), (70, "1"), (0, "LTYPE"), (2, "CONTINUOUS"), (70, "0"), (3, "Solid line"), (72, "65"), (73, "0"), (40, "0.0"), (0, "ENDTAB"));
             Pairs(file, (0, "TABLE"), (2, "LAYER"), (70, _layers.Count.ToString(CultureInfo.InvariantCulture)));
             foreach (var (name, colour) in _layers)
@@ -167,10 +187,10 @@ public static class DxfWriter
 
         private static int Colour(string layer) => layer.Split('_')[0] switch
         {
-            "OUTLINE" => 7,
+            "OUTLINE" or "POST" or "BEAM" or "RAIL" => 7,
             "CUT" => 1,
             "POCKET" => 3,
-            "DRILL" or "EDGE" => 5,
+            "DRILL" or "EDGE" or "HOLE" => 5,
             "SINK" => 4,
             "BEVEL" or "SLOPE" => 6,
             _ => 8,

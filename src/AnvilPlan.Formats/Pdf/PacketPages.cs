@@ -42,6 +42,12 @@ public static class PacketPages
         {
             $"{b.Material} {b.Section}, {N(b.LengthMm)}", string.Join(", ", b.Pieces.Select(p => $"{plan.Part(p.PartId).Name} {N(p.LengthMm)}")), N(b.RestMm),
         }));
+        foreach (var view in plan.Views)
+        {
+            flow.Drawing(view.Title, AssemblySketch.Of(view), 120);
+            flow.Table($"{view.Title}: what is set", ["measure", "mm", "from"], [90, 30, 60], view.Measures.Select(m => new[] { m.What, N(m.Mm), m.From }));
+        }
+
         foreach (var part in plan.Parts.Where(p => !p.IsBend))
         {
             PartSheet(flow, part);

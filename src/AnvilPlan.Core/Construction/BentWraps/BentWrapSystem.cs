@@ -443,7 +443,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             }
 
             var option = CornerSchools.Of(corner, own, draft.Design, draft.Catalog, draft.Shop);
-            draft.Steps.Add(new WorkStep($"{own.Id}/{Deck.Name(corner.Edge)}", $"Turn the corner {Deck.Name(corner.Edge)}: {CornerSchools.Word(corner.Method)}", option.Hours * 60, [Deck.PlaceOf(corner.Edge)]));
+            draft.Steps.Add(new WorkStep($"{own.Id}/{Deck.Name(corner.Edge)}", $"Turn the corner {Deck.Name(corner.Edge)}: {CornerSchools.Word(corner.Method)}", option.Hours * 60, [Deck.PlaceOf(corner.Edge)]) { Stage = Bends(corner.Method) ? WorkStage.Form : WorkStage.Join });
             // blocks are bars of the cut list; what else a corner takes stands nowhere else
             if (Bends(corner.Method) && option is { Possible: true, MaterialCents: > 0 })
             {

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Frames;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
@@ -27,6 +28,9 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     private const long SaddleCents = 110;
     private const long FittingCents = 420;
     private const long FlangeCents = 380;
+
+    /// <summary>To draw one beam on between two sides, minutes [R].</summary>
+    private const double LoopMin = 8;
 
     public override string Key => "levelFrame";
     public override string Name => "Level frame";
@@ -183,19 +187,33 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
                     draft.Hold(beam!, segment, own.Fitting == FrameFitting.Bracket ? HoldBy.Bolts : HoldBy.Fitting, own.Id, [node]);
                 }
 
-                draft.Bought.Add(new BoughtPiece("fitting", FittingName(own, post), 1, FittingCents));
+                // a loop of right-hand threads cannot be closed: one side of it takes left-hand ones
+                var drawnOn = own.Fitting == FrameFitting.ThreadedTee && tray != levels[0] && right;
+                draft.Bought.Add(new BoughtPiece("fitting", FittingName(own, post) + (drawnOn ? ", branch with left-hand thread" : ""), 1, FittingCents));
+                if (beam is not null)
+                {
+                    draft.Fittings.Add(LevelFittings.Node($"{own.Id}/{tray.Id}-fitting-{Side(right, back)}", own, post, PostAt(outer, size, right, back) with { Z = z }, right));
+                }
             }
 
             JoinRails(own, draft, tray, rail);
         }
 
         draft.Bought.Add(new BoughtPiece("foot", $"foot or floor flange for {post.Name}", 4, FlangeCents));
+        draft.Fittings.AddRange(Corners.Select(c => LevelFittings.Flange($"{own.Id}/flange-{Side(c.Right, c.Back)}", post, PostAt(outer, size, c.Right, c.Back) with { Z = outer.Min.Z })));
+        if (own.Fitting == FrameFitting.ThreadedTee && levels.Count > 1)
+        {
+            draft.Steps.Add(new WorkStep(
+                $"{own.Id}/close-loops",
+                $"Screw the sides together level by level: beams above {levels[0].Name.ToLowerInvariant()} are threaded right-hand at the left and left-hand at the right, so that turning one draws both posts on; a union in each does the same",
+                LoopMin * 2 * (levels.Count - 1), [own.Id]) { Stage = WorkStage.Join });
+        }
     }
 
     private static void JoinRails(LevelFrame own, JointDraft draft, Tray tray, BarStock rail)
     {
         var count = RailCentres(tray, draft.Fit, rail).Count;
-        var locked = own.Locked.FirstOrDefault(l => l.TrayId == tray.Id)?.Rail ?? 1;
+        var locked = FixedRail(own, tray);
         for (var i = 1; i <= count; i++)
         {
             if (draft.Shell.Member(RailId(own, tray, i)) is not { } bar)
@@ -208,6 +226,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
                 if (draft.Shell.Member($"{own.Id}/{tray.Id}-{side}") is { } beam)
                 {
                     draft.Hold(bar, beam, i == locked ? HoldBy.Bolts : HoldBy.Slide, own.Id);
+                    draft.Fittings.Add(LevelFittings.Saddle($"{own.Id}/{tray.Id}-saddle-{i}-{side}", bar, beam));
                     draft.Bought.Add(new BoughtPiece("clamp", i == locked ? $"saddle clamp with through bolt for {rail.Name}" : $"saddle clamp for {rail.Name}", 1, SaddleCents));
                 }
             }
@@ -274,14 +293,31 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
                     ]);
             }
 
-            var (left, right) = (PostAt(plan.Fit.Envelope.Outer, post.WidthMm, false, false).X + TakeOffMm(own, post), PostAt(plan.Fit.Envelope.Outer, post.WidthMm, true, false).X - TakeOffMm(own, post));
+            foreach (var hit in LevelFittings.Hit(own, tray, plan))
+            {
+                yield return hit;
+            }
+
+            var reach = LevelFittings.ReachMm(own, post);
+            var (left, right) = (PostAt(plan.Fit.Envelope.Outer, post.WidthMm, false, false).X + reach, PostAt(plan.Fit.Envelope.Outer, post.WidthMm, true, false).X - reach);
             if (rails[0] - (rail.WidthMm / 2) < left || rails[^1] + (rail.WidthMm / 2) > right)
             {
                 yield return Finding.Of("rail-in-post", Severity.Stop,
-                    $"A rail of {tray.Name} would lie at {Say.Mm(rails[0] < left + rail.WidthMm ? rails[0] : rails[^1])} mm: between the fittings there is room from {Say.Mm(left + (rail.WidthMm / 2))} to {Say.Mm(right - (rail.WidthMm / 2))} mm.",
-                    [tray.Id]);
+                    $"A rail of {tray.Name} would lie at {Say.Mm(rails[0] - (rail.WidthMm / 2) < left ? rails[0] : rails[^1])} mm: between the fittings there is room from {Say.Mm(left + (rail.WidthMm / 2))} to {Say.Mm(right - (rail.WidthMm / 2))} mm.",
+                    [tray.Id],
+                    [
+                        .. plan.Design.Devices.Where(d => d.DeckId == tray.Id).Select(d => DeviceMoves.Remedy(plan, "rail-in-post", d)),
+                        new Remedy("wider", "Make the frame wider", d => Trial.FirstSound(plan, "rail-in-post", d, ((double[])[20, 40, 80, 160]).Select(by => Wider(d, by)))),
+                    ]);
             }
         }
+    }
+
+    /// <summary>The frame wider by so much, what stands on its levels still in the middle.</summary>
+    private static Design Wider(Design design, double byMm)
+    {
+        var levels = Levels(design).Select(t => t.Id).ToHashSet(StringComparer.Ordinal);
+        return ChainEdit.Resize(design, Axis.X, byMm) with { Devices = [.. design.Devices.Select(d => levels.Contains(d.DeckId) ? d with { UMm = d.UMm + (byMm / 2) } : d)] };
     }
 
     /// <summary>From the centre of a node to the end of a beam, mm: half the post where the beam butts against it.</summary>
@@ -336,6 +372,11 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     private static string Side(bool right, bool back) => $"{(back ? "back" : "front")}-{(right ? "right" : "left")}";
 
     private static string Word(bool right, bool back) => $"{(back ? "back" : "front")} {(right ? "right" : "left")}";
+
+    /// <summary>The rail of that level that is fixed, counted from the left, from 1.</summary>
+    internal static int FixedRail(LevelFrame own, Tray level) => own.Locked.FirstOrDefault(l => l.TrayId == level.Id)?.Rail ?? 1;
+
+    protected override IEnumerable<AssemblyView> Views(LevelFrame own, PlanSoFar plan) => Levels(plan.Design).Select(t => LevelDrawings.Of(own, t, plan));
 
     internal static string RailId(LevelFrame own, Tray tray, int number) => $"{own.Id}/{tray.Id}-rail-{number}";
 }

@@ -108,7 +108,7 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
         }
 
         PrintedChecks.Buy(draft, own.Id, own.MaterialId, job);
-        draft.Steps.Add(new WorkStep("print/" + own.Id, $"Set up and clear {job.Count} prints, {job.Hours:0.#} h on the printer", job.Count * SetUpMin, [own.Id]));
+        draft.Steps.Add(new WorkStep("print/" + own.Id, $"Set up and clear {job.Count} prints, {job.Hours:0.#} h on the printer", job.Count * SetUpMin, [own.Id]) { Stage = WorkStage.Form });
         if (job.Joints > 0)
         {
             draft.Bought.Add(own.Join == PieceJoin.Screws ? new BoughtPiece("insert", "M3 heat-set insert with screw M3 x 12", 2 * job.Joints, InsertCents + 6) : new BoughtPiece("pin", "steel pin 6 x 20, holes printed 6.2", own.Join == PieceJoin.Pins ? 2 * job.Joints : 0, 20));
@@ -302,7 +302,7 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
         foreach (var end in draft.Shell.Panels.Values.Where(p => p.Print is not null && p.MaterialId == own.MaterialId))
         {
             PrintedChecks.Buy(draft, end.Id, own.MaterialId, end.Print!);
-            draft.Steps.Add(new WorkStep("print/" + end.Id, $"Set up and clear {end.Print!.Count} prints, {end.Print.Hours:0.#} h on the printer", end.Print.Count * 15, [end.Id]));
+            draft.Steps.Add(new WorkStep("print/" + end.Id, $"Set up and clear {end.Print!.Count} prints, {end.Print.Hours:0.#} h on the printer", end.Print.Count * 15, [end.Id]) { Stage = WorkStage.Form });
         }
     }
 }

@@ -990,6 +990,38 @@ export interface components {
             key: string;
             text: string;
         };
+        AssemblyMeasure: {
+            what: string;
+            /** Format: double */
+            mm: number;
+            from: string;
+        };
+        AssemblyPiece: {
+            id: string;
+            name: string;
+            role: components["schemas"]["AssemblyRole"];
+            min: components["schemas"]["Uv"];
+            max: components["schemas"]["Uv"];
+        };
+        AssemblyPoint: {
+            deviceId: string;
+            /** Format: int32 */
+            number: number;
+            at: components["schemas"]["Uv"];
+        };
+        /** @enum {unknown} */
+        AssemblyRole: "post" | "beam" | "rail" | "fixedRail" | "spacer" | "fitting" | "device";
+        AssemblyView: {
+            id: string;
+            title: string;
+            /** Format: double */
+            lengthMm: number;
+            /** Format: double */
+            widthMm: number;
+            pieces: components["schemas"]["AssemblyPiece"][];
+            points: components["schemas"]["AssemblyPoint"][];
+            measures: components["schemas"]["AssemblyMeasure"][];
+        };
         /** @enum {unknown} */
         Axis: "x" | "y" | "z";
         BarLayout: {
@@ -1086,6 +1118,8 @@ export interface components {
             layouts: components["schemas"]["JointLayout"][];
             parts: components["schemas"]["Part"][];
             holds: components["schemas"]["Hold"][];
+            fittings: components["schemas"]["FittingPlace"][];
+            views: components["schemas"]["AssemblyView"][];
             glue: components["schemas"]["GluePlan"];
             meetings: components["schemas"]["Meeting"][];
             movement: components["schemas"]["MovementPlan"];
@@ -1712,6 +1746,12 @@ export interface components {
             portMm: number;
             /** Format: double */
             bodyMm: number;
+        };
+        FittingPlace: {
+            id: string;
+            name: string;
+            body: components["schemas"]["Box"][];
+            box: components["schemas"]["Box"];
         };
         Fixing: {
             id: string;

@@ -1,8 +1,8 @@
 import { describe, expect, it } from 'vitest'
 import type { Design } from '../../project/useProject'
-import { deckAxes, decksOf } from './decks'
+import { deckAxes, decksOf, depthFollows } from './decks'
 
-const empty = { trays: [{ id: 'tray-1', name: 'Tray' }], devices: [] } as unknown as Design
+const empty = { trays: [{ id: 'tray-1', name: 'Tray' }], devices: [], structures: [] } as unknown as Design
 
 describe('decks', () => {
   it('runs u to the left on the back, as seen from outside', () => {
@@ -10,6 +10,22 @@ describe('decks', () => {
     expect(deckAxes(empty, 'tray-1')).toEqual({ u: { axis: 'x', sign: 1 }, v: { axis: 'y', sign: 1 } })
     const upright = { ...empty, trays: [{ ...empty.trays[0], plane: 'facesRight' }] } as Design
     expect(deckAxes(upright, 'tray-1')).toEqual({ u: { axis: 'y', sign: 1 }, v: { axis: 'z', sign: 1 } })
+  })
+  it('runs u to the right on a wall board, as one stands before it', () => {
+    const board = { ...empty, structures: [{ system: 'backBoard', countedFromFront: true }] } as unknown as Design
+    expect(deckAxes(board, 'panel/back').u).toEqual({ axis: 'x', sign: 1 })
+    const older = { ...empty, structures: [{ system: 'backBoard', countedFromFront: false }] } as unknown as Design
+    expect(deckAxes(older, 'panel/back').u).toEqual({ axis: 'x', sign: -1 })
+  })
+  it('lets the depth follow only with a board and nothing round it', () => {
+    const panels = (front: string) => [
+      { face: 'back', hold: 'fixed' },
+      { face: 'front', hold: front },
+    ]
+    const board = { ...empty, trays: [], structures: [{ system: 'backBoard' }] }
+    expect(depthFollows({ ...board, box: { panels: panels('open') } } as unknown as Design)).toBe(true)
+    expect(depthFollows({ ...board, box: { panels: panels('fixed') } } as unknown as Design)).toBe(false)
+    expect(depthFollows({ ...board, trays: empty.trays, box: { panels: panels('open') } } as unknown as Design)).toBe(false)
   })
   it('lists trays before panels', () => {
     expect(decksOf(empty).map((d) => d.id)).toEqual([

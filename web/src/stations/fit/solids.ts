@@ -109,7 +109,12 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
       }),
     ]
   })
-  return [...parts, ...devices]
+  const fittings = plan.fittings.flatMap((f) => {
+    const boxes = f.body.map((b): [Vec, Vec] => [vec(b.min), vec(b.max)])
+    const apart = away(vec(f.box.min), vec(f.box.max))
+    return boxes.map(([min, max]): Solid => ({ key: f.id, name: f.name, kind: 'bar', min, max, plate: null, apart }))
+  })
+  return [...parts, ...fittings, ...devices]
 }
 
 /** Sizes along the three axes, mm. */

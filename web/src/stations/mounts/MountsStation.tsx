@@ -5,8 +5,12 @@ import { LengthField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { WhyFigure, WhySentence } from '../../kit/why'
 import { useProject } from '../../project/context'
+import { AssemblyMap, AssemblyTable } from './AssemblyMap'
 import { HoleMap } from './HoleMap'
 import { numberedHoles, type NumberedHole } from './holes'
+
+/** How the choice of a part names a drawing of several. */
+const VIEW = 'view/'
 
 /** Hole map and table of a part, and the screws of the whole housing. */
 export function MountsStation() {
@@ -19,6 +23,8 @@ export function MountsStation() {
   const part = parts.find((p) => p.id === (picked ?? carrier ?? focus)) ?? parts.find((p) => p.kind === 'tray') ?? parts[0]
   if (!part) return <Empty>No part yet.</Empty>
   const holes = numberedHoles(part)
+  const chosen = picked ?? (focus === null && view.plan.views[0] ? VIEW + view.plan.views[0].id : null)
+  const assembly = view.plan.views.find((v) => VIEW + v.id === chosen)
   return (
     <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_27rem] lg:grid-rows-[minmax(0,3fr)_minmax(0,2fr)]">
       <div className="flex min-h-72 min-w-0 flex-col border border-line bg-paper">
@@ -26,13 +32,18 @@ export function MountsStation() {
           <div className="w-56">
             <Field label="Part">
               <Select
-                value={part.id}
+                value={assembly ? VIEW + assembly.id : part.id}
                 onChange={(e) => {
                   setPicked(e.target.value)
-                  setFocus(e.target.value)
+                  if (!e.target.value.startsWith(VIEW)) setFocus(e.target.value)
                   setHot(null)
                 }}
               >
+                {view.plan.views.map((v) => (
+                  <option key={v.id} value={VIEW + v.id}>
+                    {v.title}
+                  </option>
+                ))}
                 {parts.map((p) => (
                   <option key={p.id} value={p.id}>
                     {p.name}, {p.features.filter((f) => f.kind === 'hole' || f.kind === 'edgeHole').length} holes
@@ -41,21 +52,46 @@ export function MountsStation() {
               </Select>
             </Field>
           </div>
-          <p className="flex-1 self-center">
-            Seen from <b>{turned ? part.farSide : part.seenFrom}</b>
-            {turned && <span className="text-warn"> (mirrored: u is shown from the other end)</span>}
-          </p>
-          <Button onClick={() => setTurned(!turned)}>Turn over</Button>
+          {assembly ? (
+            <p className="flex-1 self-center">
+              Rails by their middle, from the <b>left outside</b>; the shaded one is fixed
+            </p>
+          ) : (
+            <>
+              <p className="flex-1 self-center">
+                Seen from <b>{turned ? part.farSide : part.seenFrom}</b>
+                {turned && <span className="text-warn"> (mirrored: u is shown from the other end)</span>}
+              </p>
+              <Button onClick={() => setTurned(!turned)}>Turn over</Button>
+            </>
+          )}
         </div>
         <div className="min-h-0 flex-1 p-2">
-          <HoleMap part={part} outline={view.outlines[part.id] ?? null} holes={holes} hot={hot} onHot={setHot} turned={turned} />
+          {assembly ? (
+            <AssemblyMap assembly={assembly} hot={hot} onHot={setHot} />
+          ) : (
+            <HoleMap
+              part={part}
+              outline={view.outlines[part.id] ?? null}
+              holes={holes}
+              hot={hot}
+              onHot={setHot}
+              turned={turned}
+            />
+          )}
         </div>
       </div>
-      <Pane title={`Holes in ${part.name.toLowerCase()}`} className="row-span-2">
-        <HoleTable part={part} holes={holes} hot={hot} onHot={setHot} turned={turned} />
-        <EdgeHoleTable part={part} turned={turned} />
-        <MilledTable part={part} turned={turned} />
-      </Pane>
+      {assembly ? (
+        <Pane title={assembly.title} className="row-span-2">
+          <AssemblyTable assembly={assembly} />
+        </Pane>
+      ) : (
+        <Pane title={`Holes in ${part.name.toLowerCase()}`} className="row-span-2">
+          <HoleTable part={part} holes={holes} hot={hot} onHot={setHot} turned={turned} />
+          <EdgeHoleTable part={part} turned={turned} />
+          <MilledTable part={part} turned={turned} />
+        </Pane>
+      )}
       <ScrewPane />
     </div>
   )

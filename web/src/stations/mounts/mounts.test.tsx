@@ -53,6 +53,31 @@ describe('the mounts station', () => {
     expect(rows[1]?.textContent).toContain('170')
   })
 
+  it('shows a level from above first, with each rail by its middle, and parts when they are chosen', async () => {
+    serve({})
+    const level = {
+      id: 'low',
+      title: 'Lower level, seen from above',
+      lengthMm: 400,
+      widthMm: 300,
+      pieces: [
+        { id: 'f/low-rail-1', name: 'Rail 1', role: 'fixedRail' as const, min: { u: 90, v: 0 }, max: { u: 110, v: 300 } },
+        { id: 'f/low-rail-2', name: 'Rail 2', role: 'rail' as const, min: { u: 240, v: 0 }, max: { u: 260, v: 300 } },
+        { id: 'device/a', name: 'Battery', role: 'device' as const, min: { u: 90, v: 50 }, max: { u: 255, v: 150 } },
+      ],
+      points: [{ deviceId: 'a', number: 1, at: { u: 100, v: 60 } }],
+      measures: [{ what: 'top of the rails', mm: 90, from: 'floor' }],
+    }
+    renderOpen(<MountsStation />, { ...view(), plan: { ...view().plan, views: [level] } })
+    const map = screen.getByRole('img', { name: /Lower level, seen from above: 2 rails/ })
+    expect(map.textContent).toContain('100')
+    expect(map.textContent).toContain('250')
+    expect(map.textContent).toContain('Battery')
+    expect(screen.getByRole('row', { name: /top of the rails/ }).textContent).toContain('90')
+    await userEvent.selectOptions(screen.getByLabelText('Part'), 'shell/back')
+    expect(screen.getByRole('heading', { name: 'Holes in back' })).toBeTruthy()
+  })
+
   it('tells why a depth and a place are what they are', async () => {
     serve({})
     renderOpen(<MountsStation />, view())

@@ -1,0 +1,49 @@
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction.LevelFrames;
+
+/// <summary>Each level of a frame seen from above, with the measures at which its bars are set.</summary>
+internal static class LevelDrawings
+{
+    public static AssemblyView Of(LevelFrame own, Tray level, PlanSoFar plan)
+    {
+        var (outer, prefix) = (plan.Fit.Envelope.Outer, $"{own.Id}/{level.Id}-");
+        Uv At(Point3 p) => new(p.X - outer.Min.X, p.Y - outer.Min.Y);
+        AssemblyPiece Piece(string id, string name, AssemblyRole role, Box box) => new(id, name, role, At(box.Min), At(box.Max));
+        var bars = plan.Shell.Members.Where(m => m.Id.StartsWith(prefix, StringComparison.Ordinal)).ToList();
+        var plane = plan.Fit.Trays[level.Id];
+        var beams = bars.Where(b => RoleOf(own, level, b) == AssemblyRole.Beam).ToList();
+        var posts = plan.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/post-", StringComparison.Ordinal)).GroupBy(m => (m.Box.Min.X, m.Box.Min.Y)).Select(g => g.First());
+        var devices = plan.Fit.Devices.Where(d => d.Device.DeckId == level.Id).ToList();
+        return new AssemblyView(
+            level.Id, $"{level.Name}, seen from above", outer.Size.X, outer.Size.Y,
+            [
+                .. posts.Select(p => Piece(p.Id, p.Name, AssemblyRole.Post, p.Box)),
+                .. bars.Select(b => Piece(b.Id, b.Name, RoleOf(own, level, b), b.Box)),
+                .. plan.Joints.Fittings.Where(f => f.Id.StartsWith(prefix, StringComparison.Ordinal)).Select(f => Piece(f.Id, f.Name, AssemblyRole.Fitting, f.Box)),
+                .. devices.Select(d => Piece("device/" + d.Id, d.Device.Name, AssemblyRole.Device, d.Body)),
+            ],
+            [.. devices.SelectMany(d => d.Model.Holes.Select((h, i) => new AssemblyPoint(d.Id, i + 1, At(d.ToSpace(h.XMm, h.YMm, 0)))))],
+            [
+                new("top of the rails", Round(plane.Max.Z - outer.Min.Z), "floor"),
+                .. beams.Take(1).Select(b => new AssemblyMeasure("middle of the beams", Round(b.Box.Centre.Z - outer.Min.Z), "floor")),
+                .. beams.Take(1).Select(b => new AssemblyMeasure("each beam, cut", Round(b.LengthMm), "its ends")),
+                .. bars.Where(b => RoleOf(own, level, b) is AssemblyRole.Rail or AssemblyRole.FixedRail)
+                    .Select(b => new AssemblyMeasure($"{b.Name.Split(',')[0].ToLowerInvariant()}, middle{(RoleOf(own, level, b) == AssemblyRole.FixedRail ? ", fixed" : "")}", Round(b.Box.Centre.X - outer.Min.X), "left outside")),
+                .. bars.Where(b => RoleOf(own, level, b) == AssemblyRole.Spacer).Select(b => new AssemblyMeasure($"{b.Name.Split(',')[0].ToLowerInvariant()}, length", Round(b.LengthMm), "its ends")),
+            ]);
+    }
+
+    private static AssemblyRole RoleOf(LevelFrame own, Tray level, SolidPart bar)
+    {
+        var what = bar.Id[$"{own.Id}/{level.Id}-".Length..];
+        return what.StartsWith("spacer-", StringComparison.Ordinal) ? AssemblyRole.Spacer
+            : !what.StartsWith("rail-", StringComparison.Ordinal) ? AssemblyRole.Beam
+            : bar.Id == LevelFrameSystem.RailId(own, level, LevelFrameSystem.FixedRail(own, level)) ? AssemblyRole.FixedRail : AssemblyRole.Rail;
+    }
+
+    private static double Round(double mm) => Math.Round(mm, 3);
+}
