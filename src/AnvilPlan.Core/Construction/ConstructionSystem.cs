@@ -54,7 +54,7 @@ public abstract class ConstructionSystem
     public virtual IEnumerable<AssemblyView> Views(PlanSoFar plan) => [];
 
     /// <summary>Ways to give more room round a part whose room this system sets; whoever asks tries whether they suffice.</summary>
-    public virtual IEnumerable<Remedy> MoreRoom(Design design, string partId) => [];
+    public virtual IEnumerable<Remedy> MoreRoom(PlanSoFar plan, string partId) => [];
 }
 
 /// <summary>A system with a record of its own in <see cref="Design.Structures"/>.</summary>

@@ -28,14 +28,24 @@ internal static class FitFindings
                 continue;
             }
 
+            var part = "shell/" + Deck.Name(Faces.Of(direction));
             yield return Finding.Of("device-outside", Severity.Stop,
-                $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {direction.Word()}: {Say.Mm(device.Body.Size[direction.Axis()])} mm of body, {Say.Mm(plan.Fit.Envelope.Inner.Size[direction.Axis()])} mm inside.",
-                ["device/" + device.Id, "shell/" + Deck.Name(Faces.Of(direction))],
-                DeviceMoves.Remedy(plan, "device-outside", device.Device),
-                new Remedy("grow-box", $"Make the box larger, by {Math.Ceiling(over)} mm or a little more", d =>
-                    Trial.FirstSound(plan, "device-outside", d, ExtraMm.Select(extra => ChainEdit.Resize(d, direction.Axis(), Math.Ceiling(over) + extra)))));
+                $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {direction.Word()}: {Say.Mm(device.Body.Size[direction.Axis()])} mm of body, {Inside(plan, device, room, direction)}.",
+                ["device/" + device.Id, part],
+                [
+                    DeviceMoves.Remedy(plan, "device-outside", device.Device),
+                    .. plan.Catalog.Systems.SelectMany(s => s.MoreRoom(plan, part)),
+                    new Remedy("grow-box", $"Make the box larger, by {Math.Ceiling(over)} mm or a little more", d =>
+                    Trial.FirstSound(plan, "device-outside", d, ExtraMm.Select(extra => ChainEdit.Resize(d, direction.Axis(), Math.Ceiling(over) + extra)))),
+                ]);
         }
     }
+
+    /// <summary>The room that there is: behind a board that shows its inner side, as far as the wall.</summary>
+    private static string Inside(PlanSoFar plan, PlacedDevice device, Box room, Direction direction) =>
+        device.Model.InPanel && Deck.IsPanel(device.Device.DeckId, out var face) && plan.Design.Panel(face).ShowsInside && direction == face.Outward()
+            ? $"{Say.Mm(Math.Abs(room.Side(direction) - plan.Fit.Envelope.InnerPlane(face)))} mm from the face of the board to the wall"
+            : $"{Say.Mm(plan.Fit.Envelope.Inner.Size[direction.Axis()])} mm inside";
 
     private static IEnumerable<Finding> Collisions(PlanSoFar plan)
     {

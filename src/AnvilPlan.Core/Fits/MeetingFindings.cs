@@ -25,7 +25,7 @@ internal static class MeetingFindings
             yield return new Remedy("fit-class", "Give it the tightest fit that cannot bind", d => ((FitClass[])[FitClass.Snug, FitClass.Sliding, FitClass.Loose])
                 .Select(fit => Mends(plan, meeting, d.WithPanel(face, p => p with { Fit = fit }))).FirstOrDefault(x => x is not null));
         }
-        else if (plan.Catalog.Systems.SelectMany(s => s.MoreRoom(plan.Design, meeting.Places[0])).ToList() is { Count: > 0 } roomier)
+        else if (plan.Catalog.Systems.SelectMany(s => s.MoreRoom(plan, meeting.Places[0])).ToList() is { Count: > 0 } roomier)
         {
             foreach (var remedy in roomier)
             {

@@ -299,6 +299,18 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         }
     }
 
+    /// <summary>Deeper bars keep the board farther off the wall.</summary>
+    public override IEnumerable<Remedy> MoreRoom(PlanSoFar plan, string partId)
+    {
+        foreach (var own in plan.Design.Structures.OfType<BackBoard>().Where(_ => partId == Deck.PartOf(Face.Back)))
+        {
+            var now = plan.Catalog.Bar(own.FrameBarId);
+            var deeper = plan.Catalog.Bars.Where(b => b.Shape == now.Shape && b.HeightMm > now.HeightMm && plan.Catalog.Material(b.MaterialId).Family == plan.Catalog.Material(now.MaterialId).Family)
+                .OrderBy(b => b.HeightMm).ThenBy(b => b.Id, StringComparer.Ordinal).ToList();
+            yield return new Remedy("deeper-frame", "Take bars for the wall frame that are deep enough", d => Trial.FirstSound(plan, "device-outside", d, deeper.Select(b => d.WithStructure<BackBoard>(own.Id, x => x with { FrameBarId = b.Id }))));
+        }
+    }
+
     private static bool Linked(Design design, string device, string port) => design.Links.Any(l => (l.FromDeviceId, l.FromPortId) == (device, port) || (l.ToDeviceId, l.ToPortId) == (device, port));
 
     protected override IEnumerable<Finding> Findings(BackBoard own, PlanSoFar plan)

@@ -272,9 +272,9 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
         return SlideLengthsMm.Where(l => l >= travel && l <= fit.Trays[own.TrayId].Size.Y).Select(l => (double?)l).FirstOrDefault();
     }
 
-    public override IEnumerable<Remedy> MoreRoom(Design design, string partId)
+    public override IEnumerable<Remedy> MoreRoom(PlanSoFar plan, string partId)
     {
-        foreach (var own in design.Structures.OfType<DrawerStand>().Where(s => s.TrayId == partId && s.Runner == RunnerKind.WoodenRunners))
+        foreach (var own in plan.Design.Structures.OfType<DrawerStand>().Where(s => s.TrayId == partId && s.Runner == RunnerKind.WoodenRunners))
         {
             foreach (var play in Enum.GetValues<FitClass>().Where(f => f > own.Play))
             {
