@@ -32,6 +32,38 @@ public sealed class StructureRemovalTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task A_structure_that_makes_way_for_another_stands_again_when_that_one_goes()
+    {
+        var keys = Catalog.Shipped.Systems.Where(s => s.Decision is not null).Select(s => s.Key).ToList();
+        var tried = 0;
+        foreach (var first in keys)
+        {
+            foreach (var second in keys.Where(k => k != first))
+            {
+                var view = await New($"{first} then {second}");
+                using var one = await Added(view, first);
+                var before = await App.Read<JsonNode>(one);
+                using var two = await Added(before, second);
+                if (!two.IsSuccessStatusCode)
+                {
+                    continue;
+                }
+
+                var with = await App.Read<JsonNode>(two);
+                var had = before["design"]!["structures"]!.AsArray().Select(s => s!["id"]!.GetValue<string>()).ToHashSet();
+                var id = with["design"]!["structures"]!.AsArray().Select(s => s!["id"]!.GetValue<string>()).First(i => !had.Contains(i));
+                Assert.Equal(before["design"]!.ToJsonString(), (await Removed(with, id))["design"]!.ToJsonString());
+                tried++;
+            }
+        }
+
+        Assert.True(tried > 60, $"{tried} pairs");
+    }
+
+    private Task<HttpResponseMessage> Added(JsonNode view, string system) =>
+        _client.PostAsJsonAsync($"/api/projects/{view["id"]}/structures", new { expectedRevision = Revision(view), system });
+
+    [Fact]
     public async Task What_was_changed_since_stays_when_the_structure_goes()
     {
         var view = await New("changed since");

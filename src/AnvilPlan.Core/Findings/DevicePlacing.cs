@@ -22,6 +22,15 @@ public sealed record DeckOffer(string DeckId, bool Free, string Reason);
 /// </summary>
 public static class DevicePlacing
 {
+    /// <summary>So far from two walls a straight driver, fingers and plugs come by, mm: places are looked for from there.</summary>
+    private const double FromWallsMm = 30;
+
+    /// <summary>Free places at which the remedies of what is wrong there are tried.</summary>
+    private const int MostMended = 6;
+
+    /// <summary>Places looked at beyond the first that brings a warning.</summary>
+    private const int MostForAWarning = 10;
+
     /// <summary>A new device of that model on that deck, with an id of its own.</summary>
     public static PlacedOrNot Add(Design design, Catalog catalog, ShopProfile shop, string modelId, string deckId)
     {
@@ -48,12 +57,33 @@ public static class DevicePlacing
             return new PlacedOrNot(null, device.Id, $"{reason}{Offer(plan, design, device, with)}");
         }
 
-        var stops = Trial.Stops(plan, design);
-        return Found(plan, device, with, stops) is { } found
-            ? new PlacedOrNot(found, device.Id, "")
-            : new PlacedOrNot(null, device.Id,
-                $"No place on {NameOf(plan, device.DeckId)} is free for {model.Name}, {Say.Mm(model.WidthMm)} x {Say.Mm(model.DepthMm)} x {Say.Mm(model.HeightMm)} mm, as it lies, turned{(Deck.IsPanel(device.DeckId, out _) ? "" : " or on its other face")}{Offer(plan, design, device, with)}");
+        var before = Trial.Weighed(plan, design);
+        if ((Found(plan, device, with, before) ?? Mended(plan, device, with, before)) is { } found)
+        {
+            return new PlacedOrNot(found, device.Id, "");
+        }
+
+        var size = $"{model.Name}, {Say.Mm(model.WidthMm)} x {Say.Mm(model.DepthMm)} x {Say.Mm(model.HeightMm)} mm,";
+        return new PlacedOrNot(null, device.Id, Obstacle(plan, device, with, before) is { } obstacle
+            ? $"{size} finds room on {NameOf(plan, device.DeckId)}, but: {obstacle.TrimEnd('.')}{Offer(plan, design, device, with)}"
+            : $"No place on {NameOf(plan, device.DeckId)} is free for {size} as it lies, turned{(Deck.IsPanel(device.DeckId, out _) ? "" : " or on its other face")}{Offer(plan, design, device, with)}");
     }
+
+    /// <summary>The first free place with what its own snags' remedies make of it: washers, another standoff, a plate between.</summary>
+    private static Design? Mended(PlanSoFar plan, Device device, Func<Device, Design> with, (HashSet<string> Stops, HashSet<string> Warns) before)
+    {
+        bool Sound(Design d) => DesignCheck.Problems(d, plan.Catalog).Count == 0 && Trial.Weighed(plan, d).Stops.IsSubsetOf(before.Stops);
+        return DeviceMoves.Spots(plan, device).Take(MostMended).Select(with)
+            .SelectMany(tried => NewStops(plan, tried, before).SelectMany(f => f.Remedies).Select(r => r.Change(tried)).OfType<Design>())
+            .FirstOrDefault(Sound);
+    }
+
+    /// <summary>What stops the device at the first free place, where it is not the place itself.</summary>
+    private static string? Obstacle(PlanSoFar plan, Device device, Func<Device, Design> with, (HashSet<string> Stops, HashSet<string> Warns) before) =>
+        DeviceMoves.Spots(plan, device).Take(MostMended).Select(with).Select(d => NewStops(plan, d, before).Select(f => f.Text).FirstOrDefault()).FirstOrDefault(t => t is not null);
+
+    private static IEnumerable<Finding> NewStops(PlanSoFar plan, Design tried, (HashSet<string> Stops, HashSet<string> Warns) before) =>
+        Trial.Findings(plan, tried).Where(f => f.Severity == Severity.Stop && Trial.OfItsPlace(f) && f.Members.Any(m => !before.Stops.Contains(m)));
 
     /// <summary>Every deck for one model: those with a free place first, then those that are full, then those that cannot carry it.</summary>
     public static IReadOnlyList<DeckOffer> Offers(Design design, Catalog catalog, ShopProfile shop, string modelId)
@@ -88,10 +118,10 @@ public static class DevicePlacing
     private static string Offer(PlanSoFar plan, Design design, Device device, Func<Device, Design> with)
     {
         var model = plan.Catalog.Model(device.ModelId);
-        var stops = Trial.Stops(plan, design);
+        var before = Trial.Weighed(plan, design);
         foreach (var deck in Decks(plan).Where(d => d != device.DeckId && WhyNot(plan, model, d) is null))
         {
-            if (Found(plan, device with { DeckId = deck, FarFace = false, RebateToMm = RebateFor(plan, model, deck) }, with, stops, mostTrials: 3) is not null)
+            if (Found(plan, device with { DeckId = deck, FarFace = false, RebateToMm = RebateFor(plan, model, deck) }, with, before, mostTrials: 3) is not null)
             {
                 return $"; on {NameOf(plan, deck)} there is one.";
             }
@@ -104,9 +134,32 @@ public static class DevicePlacing
     public static IEnumerable<string> Decks(PlanSoFar plan) => plan.Design.Trays.Where(t => !Copies.IsCopy(t.Id)).Select(t => t.Id)
         .Concat(((Face[])[Face.Bottom, Face.Front, Face.Back, Face.Right, Face.Left, Face.Top]).Select(Deck.OfPanel));
 
-    private static Design? Found(PlanSoFar plan, Device device, Func<Device, Design> with, HashSet<string> stops, int mostTrials = int.MaxValue) =>
-        DeviceMoves.Spots(plan, device).Take(mostTrials).Select(with)
-            .FirstOrDefault(tried => DesignCheck.Problems(tried, plan.Catalog).Count == 0 && Trial.Stops(plan, tried).IsSubsetOf(stops));
+    /// <summary>The nearest place that brings no stop and no warning; where each of the next ones brings a warning, the first of them.</summary>
+    private static Design? Found(PlanSoFar plan, Device device, Func<Device, Design> with, (HashSet<string> Stops, HashSet<string> Warns) before, int mostTrials = int.MaxValue)
+    {
+        Design? warned = null;
+        var more = MostForAWarning;
+        foreach (var tried in DeviceMoves.Spots(plan, device).Take(mostTrials).Select(with).Where(d => DesignCheck.Problems(d, plan.Catalog).Count == 0))
+        {
+            var after = Trial.Weighed(plan, tried);
+            if (after.Stops.IsSubsetOf(before.Stops))
+            {
+                if (after.Warns.IsSubsetOf(before.Warns))
+                {
+                    return tried;
+                }
+
+                warned ??= tried;
+            }
+
+            if (warned is not null && more-- == 0)
+            {
+                break;
+            }
+        }
+
+        return warned;
+    }
 
     private static string NameOf(PlanSoFar plan, string deckId) => Deck.IsPanel(deckId, out var face) ? "the " + Deck.Name(face) : plan.Design.Trays.First(t => t.Id == deckId).Name;
 
@@ -118,7 +171,7 @@ public static class DevicePlacing
 
     /// <summary>A device not yet placed; its panel is thinned where it is too thick to clamp, a fan breathes.</summary>
     internal static Device New(PlanSoFar plan, HardwareModel model, string deckId) => new(
-        NewId(plan.Design, model), model.Id, model.Name, deckId, 0, 0, 0, null, null, 0, RebateFor(plan, model, deckId),
+        NewId(plan.Design, model), model.Id, model.Name, deckId, FromWallsMm, FromWallsMm, 0, null, null, 0, RebateFor(plan, model, deckId),
         model.Fan && model.Cutouts.Count > 0 ? GrillePattern.Opening(model.Cutouts[0].WidthMm) ?? new Grille(GrilleKind.Open, 0, 0) : null, []);
 
     private static double? RebateFor(PlanSoFar plan, HardwareModel model, string deckId) =>

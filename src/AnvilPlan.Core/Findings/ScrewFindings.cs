@@ -43,6 +43,12 @@ internal static class ScrewFindings
             remedies.Add(new Remedy("fitting-standoff", "Take the lowest standoff in which both screws find a length", d => d.WithDevice(device.Id, x => x with { StandoffMm = null, ScrewLengthMm = null })));
         }
 
+        if (device is { Adapter: null, Stuck: null } && screw.Id == $"screw/{device.Id}/deck")
+        {
+            remedies.Add(new Remedy("pad", "Put a pad under it, so thick that a screw finds its length", d => Trial.FirstSound(
+                plan, "screw-none-fits", d, Pads.Select(p => d.WithDevice(device.Id, x => x with { Adapter = p, ScrewLengthMm = null })))));
+        }
+
         if (device is null && screw.For.StartsWith("edge/", StringComparison.Ordinal))
         {
             remedies.Add(new Remedy("bigger-block", "Take the first block on sale in which a screw finds its length", d => Trial.FirstSound(plan, "screw-none-fits", d, Blocks(plan, d, Alike(plan, screw)))));
@@ -69,6 +75,14 @@ internal static class ScrewFindings
     /// <summary>The design with each solid bar of the catalog as the block of those edges, the smallest first.</summary>
     private static IEnumerable<Design> Blocks(PlanSoFar plan, Design design, HashSet<string> places) => plan.Catalog.Bars.Where(b => b.Shape == BarShape.Solid).OrderBy(b => b.AreaMm2).ThenBy(b => b.Id, StringComparer.Ordinal)
         .Select(b => design with { Box = design.Box with { Edges = [.. design.Box.Edges.Select(e => places.Contains(Deck.PlaceOf(e.Id)) && e.BlockBarId is not null ? e with { BlockBarId = b.Id } : e)] } });
+
+    /// <summary>Flat plates as large as the device, the thinnest first.</summary>
+    private static readonly IReadOnlyList<Adapter> Pads =
+    [
+        Pad("aluminium-5052", 1), Pad("aluminium-5052", 1.5), Pad("aluminium-5052", 2), Pad("acrylic", 2), Pad("aluminium-5052", 3), Pad("acrylic", 3), Pad("acrylic", 4), Pad("acrylic", 5), Pad("birch-plywood", 6),
+    ];
+
+    private static Adapter Pad(string materialId, double mm) => new(materialId, mm) { RevealMm = 0 };
 
     private static double? WasherFor(FastenerTables tables, ScrewChoice screw, Device device, double most)
     {

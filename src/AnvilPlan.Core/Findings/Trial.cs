@@ -29,13 +29,24 @@ internal static class Trial
             });
     }
 
-    /// <summary>Ids of what stops a design, each told for itself.</summary>
-    public static HashSet<string> Stops(PlanSoFar plan, Design design) => Stops(Members(design, plan.Catalog, plan.Shop));
+    /// <summary>Ids of what stops a design and of what it is warned of, each told for itself.</summary>
+    public static (HashSet<string> Stops, HashSet<string> Warns) Weighed(PlanSoFar plan, Design design)
+    {
+        var members = Members(design, plan.Catalog, plan.Shop);
+        return (Stops(members), members.Where(m => m.Finding.Severity == Severity.Warn && OfItsPlace(m.Finding)).Select(m => m.Id).ToHashSet(StringComparer.Ordinal));
+    }
 
     /// <summary>What a device asks others for is no fault of its place.</summary>
+    public static bool OfItsPlace(Finding finding) => finding.Code is not ("control-forgotten" or "supply-volts" or "supply-short");
+
     private static HashSet<string> Stops(IEnumerable<(Finding Finding, string Id)> members) =>
-        members.Where(m => m.Finding.Severity == Severity.Stop && m.Finding.Code is not ("control-forgotten" or "supply-volts" or "supply-short")).Select(m => m.Id).ToHashSet(StringComparer.Ordinal);
+        members.Where(m => m.Finding.Severity == Severity.Stop && OfItsPlace(m.Finding)).Select(m => m.Id).ToHashSet(StringComparer.Ordinal);
 
     private static List<(Finding Finding, string Id)> Members(Design design, Catalog catalog, ShopProfile shop) =>
-        [.. FindingStage.Run(Planner.Stages(design, catalog, shop, AsBuilt.Nothing)).SelectMany(f => f.Members.Select(m => (f, m)))];
+        [.. Findings(design, catalog, shop).SelectMany(f => f.Members.Select(m => (f, m)))];
+
+    /// <summary>Everything that is said of a design.</summary>
+    public static IReadOnlyList<Finding> Findings(PlanSoFar plan, Design design) => Findings(design, plan.Catalog, plan.Shop);
+
+    private static IReadOnlyList<Finding> Findings(Design design, Catalog catalog, ShopProfile shop) => FindingStage.Run(Planner.Stages(design, catalog, shop, AsBuilt.Nothing));
 }

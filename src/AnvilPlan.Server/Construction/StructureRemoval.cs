@@ -21,6 +21,10 @@ public static class StructureRemoval
             return kept;
         }
 
+        // what had to make way when it came stands again, where it stood
+        var gone = without.Structures.Where(s => with.Structures.All(w => w.Id != s.Id) && kept.Structures.All(k => k.Id != s.Id));
+        var order = without.Structures.Select(s => s.Id).ToList();
+        kept = kept with { Structures = [.. kept.Structures.Concat(gone).OrderBy(s => order.IndexOf(s.Id) is >= 0 and var at ? at : int.MaxValue)] };
         var merged = Merge(Json(without), Json(with), Json(kept), "structures");
         return merged.Deserialize<Design>(WireJson.Options)!;
     }

@@ -40,6 +40,34 @@ public class PlacingTests
         Assert.Equal(["sbc-65", "sbc-65-2", "sbc-65-3", "sbc-65-4", "sbc-65-5", "sbc-65-6"], design.Devices.Select(d => d.Id));
     }
 
+    [Theory]
+    [InlineData("sbc-65")]
+    [InlineData("relay-4")]
+    [InlineData("bec-5v")]
+    [InlineData("ssd-25")]
+    public void Where_there_is_room_a_straight_driver_reaches_what_is_added(string model)
+    {
+        if (!Sample.Catalog.HasModel(model))
+        {
+            model = "sbc-65";
+        }
+
+        var (design, id) = Added(Sample.Empty with { Box = Sample.Empty.Box with { WidthMm = 420, DepthMm = 320, HeightMm = 150 } }, model, "panel/bottom");
+        Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Code == "driver-blocked" && f.Places.Contains("device/" + id));
+    }
+
+    [Fact]
+    public void A_device_whose_screws_find_no_length_comes_with_what_mends_that()
+    {
+        // through 12 mm of plywood into its standoffs an M2 screw would be between two lengths that are sold
+        var bottom = Sample.Empty with { Box = Sample.Empty.Box with { WidthMm = 420, DepthMm = 320, HeightMm = 150 } };
+        var bare = bottom with { Devices = [new Device("clock-40", "clock-40", "Clock", "panel/bottom", 120, 120, 0, null, null, 0, null, null, [])] };
+        Assert.Contains(Sample.Plan(bare).Findings, f => f.Code == "screw-none-fits");
+        var (design, _) = Added(bottom, "clock-40", "panel/bottom");
+        Assert.Equal(0, design.Devices.Single().Adapter!.RevealMm);
+        Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Severity == Severity.Stop);
+    }
+
     [Fact]
     public void What_fits_on_no_deck_changes_nothing_and_is_told_with_its_size()
     {
