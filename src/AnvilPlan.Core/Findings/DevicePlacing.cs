@@ -23,7 +23,7 @@ public sealed record DeckOffer(string DeckId, bool Free, string Reason);
 public static class DevicePlacing
 {
     /// <summary>So far from two walls a straight driver, fingers and plugs come by, mm: places are looked for from there.</summary>
-    private const double FromWallsMm = 30;
+    private const double FromWallsMm = 42;
 
     /// <summary>Free places at which the remedies of what is wrong there are tried.</summary>
     private const int MostMended = 6;
