@@ -23,6 +23,9 @@ public sealed record Arrangement(
     SearchGoal Goal, Design Design, double WidthMm, double DepthMm, double HeightMm, double VolumeL, double FootprintCm2,
     double CableMm, int PortsOpen, int PortsWanted, int PortsRear, int Stops, int Warns)
 {
+    /// <summary>No arrangement is better for its goal, as far as half millimetres and the clearances of the shop go.</summary>
+    public bool Proven { get; init; }
+
     /// <summary>What a goal wants small.</summary>
     internal double Measure(SearchGoal goal) => goal switch
     {

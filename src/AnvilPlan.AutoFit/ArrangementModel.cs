@@ -15,7 +15,7 @@ namespace AnvilPlan.AutoFit;
 /// The arrangement as a constraint model over half millimetres: sizes of the shell, places of trays, place and quarter turn of each
 /// device. Every block is rounded outwards to the grid, so what the model allows, the checker allows too.
 /// </summary>
-internal sealed class ArrangementModel
+internal sealed partial class ArrangementModel
 {
     private const double HoleSpareMm = 0.5;
     private const double CutoutRimMm = 3;
@@ -55,6 +55,7 @@ internal sealed class ArrangementModel
         AddPairs();
         AddPorts();
         AddLinks();
+        AddRules();
         var most = limits.X * limits.Y * ConstraintSpace.PerMm * ConstraintSpace.PerMm;
         _area = _model.NewIntVar(1, (long)Math.Ceiling(most), "area");
         _model.AddMultiplicationEquality(_area, [_shell[0], _shell[1]]);
@@ -188,24 +189,23 @@ internal sealed class ArrangementModel
     private void AddTrays()
     {
         var inner = _ways[0].Still(s => s.Fit.Envelope.Inner);
-        var bars = _ways[0].Shell.Members;
+        var bars = _ways[0].Bars;
         foreach (var tray in _design.Trays)
         {
             var plate = _ways[0].Still(s => s.Fit.Trays[tray.Id]);
             _space.Within(plate, inner, []);
-            for (var b = 0; b < bars.Count && !tray.Locked; b++)
+            foreach (var bar in bars.Where(_ => !tray.Locked))
             {
                 // a plate may be notched round an upright block, but it need not lie at the height of a level one
-                var bar = b;
-                if (bars[b].Frame.U.Axis() != tray.Plane.Normal().Axis() && !Folds(bars[b], tray) && !bars[b].Id.StartsWith("rail/", StringComparison.Ordinal))
+                if (bar.Frame.U.Axis() != tray.Plane.Normal().Axis() && !Folds(bar, tray) && !bar.Id.StartsWith("rail/", StringComparison.Ordinal))
                 {
-                    _space.Apart(plate, _ways[0].Still(s => s.Shell.Members[bar].Box), null);
+                    _space.Apart(plate, _ways[0].Still(s => s.Member(bar.Id)), null);
                 }
             }
 
-            foreach (var bar in Enumerable.Range(0, bars.Count).Where(b => bars[b].Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal) || Folds(bars[b], tray)))
+            foreach (var bar in bars.Where(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal) || Folds(b, tray)))
             {
-                _space.Within(_ways[0].Still(s => s.Shell.Members[bar].Box), inner, []);
+                _space.Within(_ways[0].Still(s => s.Member(bar.Id)), inner, []);
             }
 
             if (IndexOf(tray.Id) is var i && i >= 0 && tray.Support == TraySupport.Posts)
@@ -266,7 +266,8 @@ internal sealed class ArrangementModel
 
         var deckId = _design.Devices[device].DeckId;
         var all = Device(device, (s, n) => s.Fixings[n].Select(f => f.Box).Aggregate((a, b) => a.Hull(b)));
-        foreach (var (id, part) in parts.Where(p => !fixings[0].Through.Contains(p.Id)))
+        // a level of bars is no plate: what holds the device passes between them
+        foreach (var (id, part) in parts.Where(p => !fixings[0].Through.Contains(p.Id) && !(p.Id == deckId && _ways[0].Shell.Levels.ContainsKey(deckId))))
         {
             if (id.StartsWith($"stiffener/{deckId}/", StringComparison.Ordinal))
             {
@@ -338,7 +339,7 @@ internal sealed class ArrangementModel
     private IEnumerable<(string Id, SymbolicBox Box)> Parts() =>
     [
         .. _design.Trays.Select(t => (t.Id, _ways[0].Still(s => s.Fit.Trays[t.Id]))),
-        .. _ways[0].Shell.Members.Select((b, i) => (b.Id, _ways[0].Still(s => s.Shell.Members[i].Box))),
+        .. _ways[0].Bars.Select(b => (b.Id, _ways[0].Still(s => s.Member(b.Id)))),
     ];
 
     /// <summary>Holes and cut-outs keep off the edges of their deck and off what is joined there.</summary>

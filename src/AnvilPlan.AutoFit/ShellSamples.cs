@@ -27,12 +27,18 @@ internal sealed class ShellSamples
         Trays = [.. design.Trays.Where(t => !t.Locked).Select(t => t.Id)];
         Start = design;
         _samples = [.. Variants(design).Select(d => Sample.Of(d, catalog, shop))];
+        // rails that lie under the hardware go where it goes: they are no obstacles, they follow
+        var moved = Sample.Of(design with { Devices = [.. design.Devices.Select(d => d with { UMm = d.UMm + StepMm, VMm = d.VMm + StepMm })] }, catalog, shop);
+        Bars = [.. Shell.Members.Where(b => _samples.TrueForAll(s => s.Shell.Member(b.Id) is not null) && moved.Shell.Member(b.Id) is { } then && then.Box == b.Box && SymbolicBox.Even([.. _samples.Select(s => s.Member(b.Id))], StepMm))];
     }
 
     public Design Start { get; }
 
     /// <summary>Trays whose place is searched, in the order of their variables after width, depth and height.</summary>
     public IReadOnlyList<string> Trays { get; }
+
+    /// <summary>Bars that stand where they stand, whatever the hardware does.</summary>
+    public IReadOnlyList<SolidPart> Bars { get; }
 
     public FitPlan Fit => _samples[0].Fit;
     public ShellPlan Shell => _samples[0].Shell;
@@ -68,6 +74,8 @@ internal sealed class ShellSamples
 
     internal sealed record Sample(Design Design, FitPlan Fit, ShellPlan Shell, JointPlan Joints, IReadOnlyList<IReadOnlyList<Zone>> Zones, IReadOnlyList<IReadOnlyList<DecidedFixing>> Fixings, IReadOnlyList<DecidedFixing> Between)
     {
+        public Box Member(string id) => Shell.Member(id)!.Box;
+
         public static Sample Of(Design design, Catalog catalog, ShopProfile shop)
         {
             design = catalog.Spread(design);

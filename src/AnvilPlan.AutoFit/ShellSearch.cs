@@ -52,6 +52,7 @@ public static class ShellSearch
                 var (status, proposal) = Solve(model.Value, wanted[g], best, before.Outer.Size, openNow, share, left, found.Count, clock, seconds, progress, cancel);
                 if (proposal is null)
                 {
+
                     none |= status == CpSolverStatus.Infeasible && model == models[0];
                     break;
                 }
@@ -60,7 +61,8 @@ public static class ShellSearch
                 if (Sound(plan, known))
                 {
                     best = found.Count == 0 ? proposal : best;
-                    var proposed = Arrangement.Of(wanted[g], proposal, plan);
+                    // the model rounds towards more room, and added none: what it proves least is least
+                    var proposed = Arrangement.Of(wanted[g], proposal, plan) with { Proven = status == CpSolverStatus.Optimal && model == models[0] };
                     found.Add(standing is not null && (standing.PortsOpen > proposed.PortsOpen || standing.Measure(wanted[g]) < proposed.Measure(wanted[g])) ? standing with { Goal = wanted[g] } : proposed);
                     break;
                 }

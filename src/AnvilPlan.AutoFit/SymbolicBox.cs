@@ -28,6 +28,12 @@ internal sealed record SymbolicBox(int Device, int[] Along, IReadOnlyList<(Movin
     public static SymbolicBox Of(int device, int[] along, IReadOnlyList<IReadOnlyList<Box>> ways, double stepMm) =>
         new(device, along, [.. ways.Select(samples => (Faces(samples, b => b.Min, stepMm), Faces(samples, b => b.Max, stepMm)))]);
 
+    /// <summary>Whether each face moves by whole millimetres per millimetre of each variable.</summary>
+    public static bool Even(IReadOnlyList<Box> samples, double stepMm) => samples.Skip(1).All(s => Enum.GetValues<Axis>().All(a =>
+        IsWhole((s.Min[a] - samples[0].Min[a]) / stepMm) && IsWhole((s.Max[a] - samples[0].Max[a]) / stepMm)));
+
+    private static bool IsWhole(double slope) => Math.Abs(slope - Math.Round(slope)) < 1e-6;
+
     private static Moving[] Faces(IReadOnlyList<Box> samples, Func<Box, Point3> corner, double stepMm) =>
     [
         .. Enum.GetValues<Axis>().Select(axis =>
@@ -40,6 +46,6 @@ internal sealed record SymbolicBox(int Device, int[] Along, IReadOnlyList<(Movin
     private static int Factor(double slope)
     {
         var whole = (int)Math.Round(slope);
-        return Math.Abs(slope - whole) < 1e-6 ? whole : throw new InvalidOperationException($"A face moves by {slope} per mm of a shell variable.");
+        return IsWhole(slope) ? whole : throw new InvalidOperationException($"A face moves by {slope} per mm of a shell variable.");
     }
 }

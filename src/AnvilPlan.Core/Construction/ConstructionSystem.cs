@@ -53,6 +53,10 @@ public abstract class ConstructionSystem
     /// <summary>Drawings of parts as they are put together, where a part's own drawing does not tell it.</summary>
     public virtual IEnumerable<AssemblyView> Views(PlanSoFar plan) => [];
 
+    /// <summary>What a search over sizes and places is held to besides the parts; null = nothing.</summary>
+    /// <param name="design">Spread.</param>
+    public virtual ShellRules? Rules(Design design, Catalog catalog) => null;
+
     /// <summary>Ways to give more room round a part whose room this system sets; whoever asks tries whether they suffice.</summary>
     public virtual IEnumerable<Remedy> MoreRoom(PlanSoFar plan, string partId) => [];
 }

@@ -51,6 +51,12 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     /// <summary>From the middle of the bar, mm.</summary>
     private static readonly double[] AcrossOffsetsMm = [0, 2, -2, 4, -4];
 
+    /// <summary>Beyond plug and bend a hole is looked for so far, mm.</summary>
+    private const double FarthestMm = 80;
+
+    /// <summary>From a cable hole to the edge of the board, and to what stands beside it, mm.</summary>
+    private const double RimMm = 6;
+    private const double RoundHoleMm = 2;
     private const double WallScrewInMm = 40;
     private const double SafetyFactor = 5;
     private const double SpruceGravity = 0.42;
@@ -269,20 +275,14 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         var taken = bars.Select(b => b.Box).Concat(draft.Shell.Adapters.Values.Select(a => a.Box)).Concat(draft.Fit.Devices.Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back)).Select(d => d.Body)).ToList();
         foreach (var device in draft.Fit.Devices.Where(d => !d.Model.InPanel && d.Device.DeckId == Deck.OfPanel(Face.Back)))
         {
-            foreach (var port in device.Model.Ports.Where(p => !device.Device.ClosedPorts.Contains(p.Id) && (p.NeedsOpening || Linked(draft.Design, device.Id, p.Id))))
+            foreach (var port in Cabled(draft.Design, device))
             {
-                var placed = device.Place(port);
-                var cable = draft.Design.Links.Where(l => (l.FromDeviceId, l.FromPortId) == (device.Id, port.Id) || (l.ToDeviceId, l.ToPortId) == (device.Id, port.Id)).Select(l => CableKind.Find(l.Cable)).FirstOrDefault();
-                var exit = placed.Exit.Axis() == Axis.Y ? Direction.Down : placed.Exit;
-                var (width, height) = (Math.Max(port.PlugWidthMm, port.PlugHeightMm), Math.Min(port.PlugWidthMm, port.PlugHeightMm));
-                var half = new Point3((exit.Axis() == Axis.X ? height : width) / 2, 0, (exit.Axis() == Axis.X ? width : height) / 2) + new Point3(own.CableClearMm, 0, own.CableClearMm);
-                // the plug's straight run and the bend behind it; where the cable is not yet known, of a usual one
-                var lead = cable is null ? PortOpenings.PlugLengthMm + UsualBendMm : cable.StraightMm + cable.BendRadiusMm(moving: false);
-                for (var further = 0.0; further <= 80; further += 2.5)
+                var (exit, lead, half, cable) = Passage(own, draft.Design, device, port);
+                for (var further = 0.0; further <= FarthestMm; further += 2.5)
                 {
-                    var at = placed.Centre + (exit.Vector() * (lead + further));
+                    var at = device.Place(port).Centre + (exit.Vector() * (lead + further));
                     var hole = new Box(at - half, at + half).WithSpan(Axis.Y, board.Box.Min.Y - 200, board.Box.Max.Y + 100);
-                    if (!board.Box.Grow(-6).WithSpan(Axis.Y, -1e4, 1e4).Contains(hole.WithSpan(Axis.Y, 0, 1)) || taken.Exists(hole.Grow(2).Overlaps))
+                    if (!board.Box.Grow(-RimMm).WithSpan(Axis.Y, -1e4, 1e4).Contains(hole.WithSpan(Axis.Y, 0, 1)) || taken.Exists(hole.Grow(RoundHoleMm).Overlaps))
                     {
                         continue;
                     }
@@ -297,6 +297,53 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                 }
             }
         }
+    }
+
+    /// <summary>Ports whose cable goes through the board.</summary>
+    private static IEnumerable<Port> Cabled(Design design, PlacedDevice device) =>
+        device.Model.Ports.Where(p => !device.Device.ClosedPorts.Contains(p.Id) && (p.NeedsOpening || Linked(design, device.Id, p.Id)));
+
+    /// <summary>Which way a cable leaves, how far out its plug and bend have come, and half of the hole that it then takes.</summary>
+    private static (Direction Exit, double LeadMm, Point3 Half, CableKind? Cable) Passage(BackBoard own, Design design, PlacedDevice device, Port port)
+    {
+        var placed = device.Place(port);
+        var cable = design.Links.Where(l => (l.FromDeviceId, l.FromPortId) == (device.Id, port.Id) || (l.ToDeviceId, l.ToPortId) == (device.Id, port.Id)).Select(l => CableKind.Find(l.Cable)).FirstOrDefault();
+        var exit = placed.Exit.Axis() == Axis.Y ? Direction.Down : placed.Exit;
+        var (width, height) = (Math.Max(port.PlugWidthMm, port.PlugHeightMm), Math.Min(port.PlugWidthMm, port.PlugHeightMm));
+        var half = new Point3((exit.Axis() == Axis.X ? height : width) / 2, 0, (exit.Axis() == Axis.X ? width : height) / 2) + new Point3(own.CableClearMm, 0, own.CableClearMm);
+        // the plug's straight run and the bend behind it; where the cable is not yet known, of a usual one
+        return (exit, cable is null ? PortOpenings.PlugLengthMm + UsualBendMm : cable.StraightMm + cable.BendRadiusMm(moving: false), half, cable);
+    }
+
+    /// <summary>So wide that two studs lie behind the bars; as deep as the hardware asks.</summary>
+    public override ShellRules? Rules(Design design, Catalog catalog)
+    {
+        if (design.Structures.OfType<BackBoard>().FirstOrDefault() is not { } own)
+        {
+            return null;
+        }
+
+        // the first stud that the bars reach, and the next
+        var first = own.FirstStudMm;
+        while (first <= own.FrameInsetMm + NearEndMm)
+        {
+            first += own.StudSpacingMm;
+        }
+
+        return ShellRules.None with
+        {
+            LeastMm = new Point3(Math.Ceiling(first + own.StudSpacingMm + NearEndMm + own.FrameInsetMm + 1), 0, (2 * own.FrameInsetMm) + (2 * catalog.Bar(own.FrameBarId).WidthMm) + BarPlacing.LeastLengthMm),
+            DepthMm = design.Box.DepthFollows ? Envelope.Of(design, catalog).Outer.Size.Y : null,
+            Passages = (d, device) => device.Model.InPanel || device.Device.DeckId != Deck.OfPanel(Face.Back) ? []
+                :
+                [
+                    .. Cabled(d, device).Select(p => (Port: p, Way: Passage(own, d, device, p))).Select(p =>
+                    {
+                        var at = device.Place(p.Port).Centre + (p.Way.Exit.Vector() * p.Way.LeadMm);
+                        return new Box(at - p.Way.Half, at + p.Way.Half).Grow(RoundHoleMm).WithSpan(Axis.Y, 0, 1);
+                    }),
+                ],
+        };
     }
 
     /// <summary>Deeper bars keep the board farther off the wall.</summary>
@@ -322,11 +369,11 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
         foreach (var device in plan.Fit.Devices.Where(d => !d.Model.InPanel && d.Device.DeckId == Deck.OfPanel(Face.Back)))
         {
-            foreach (var port in device.Model.Ports.Where(p => !device.Device.ClosedPorts.Contains(p.Id) && (p.NeedsOpening || Linked(plan.Design, device.Id, p.Id)) && !plan.Joints.PortHoles.Contains((device.Id, p.Id, board.Id))))
+            foreach (var port in Cabled(plan.Design, device).Where(p => !plan.Joints.PortHoles.Contains((device.Id, p.Id, board.Id))))
             {
                 yield return new Finding(
                     $"no-cable-hole:{device.Id}/{port.Id}", "no-cable-hole", Severity.Warn,
-                    $"No hole for the cable of {device.Device.Name}, {port.Name}, is free within {Say.Mm(80)} mm of its connector: frame, pads or the edge are in the way.",
+                    $"No hole for the cable of {device.Device.Name}, {port.Name}, is free within {Say.Mm(FarthestMm)} mm of its connector: frame, pads or the edge are in the way.",
                     ["device/" + device.Id, board.Id],
                     [new Remedy("leave-closed", "Do not lead that port through the board", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, port.Id] }))]);
             }

@@ -153,8 +153,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     internal static IReadOnlyList<double> RailCentres(Tray tray, FitPlan fit, BarStock rail)
     {
         var holes = fit.Devices.Where(d => d.Device.DeckId == tray.Id).SelectMany(d => d.Model.Holes.Select(h => d.ToSpace(h.XMm, h.YMm, 0).X)).Order().ToList();
-        // a profile carries on the middle of its slot only; anything else wherever its edges are far enough
-        var room = rail.Shape == BarShape.Slotted ? OffSlotMm : rail.WidthMm - (2 * RailEdgeMm);
+        var room = SharedMm(rail);
         var rails = new List<double>();
         for (var i = 0; i < holes.Count;)
         {
@@ -258,7 +257,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
         foreach (var (low, high) in levels.Zip(levels.Skip(1)))
         {
             var room = high.UndersideMm - low.UndersideMm;
-            var least = rail.HeightMm + post.HeightMm + LeastPostMm;
+            var least = StepMm(post, rail);
             if (room < least)
             {
                 yield return Finding.Of("levels-too-close", Severity.Stop,
@@ -375,6 +374,32 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
 
     /// <summary>The rail of that level that is fixed, counted from the left, from 1.</summary>
     internal static int FixedRail(LevelFrame own, Tray level) => own.Locked.FirstOrDefault(l => l.TrayId == level.Id)?.Rail ?? 1;
+
+    public override ShellRules? Rules(Design design, Catalog catalog)
+    {
+        if (design.Structures.OfType<LevelFrame>().FirstOrDefault() is not { } own)
+        {
+            return null;
+        }
+
+        var (post, rail, levels) = (catalog.Bar(own.PostBarId), catalog.Bar(own.RailBarId), Levels(design));
+        var (same, sides) = (SharedMm(rail), (post.WidthMm / 2) + LevelFittings.ReachMm(own, post) + (rail.WidthMm / 2));
+        return ShellRules.None with
+        {
+            Columns = [.. levels.Select(t => new ColumnRule(t.Id, same, rail.WidthMm + same, sides))],
+            Steps =
+            [
+                .. levels.Take(1).Select(t => ((string?)null, t.Id, post.HeightMm)),
+                .. levels.Zip(levels.Skip(1)).Select(p => ((string?)p.First.Id, p.Second.Id, StepMm(post, rail))),
+            ],
+        };
+    }
+
+    /// <summary>Least rise from one level to the next: rails, beam and fittings, mm.</summary>
+    private static double StepMm(BarStock post, BarStock rail) => rail.HeightMm + post.HeightMm + LeastPostMm;
+
+    /// <summary>A profile carries on the middle of its slot only; anything else wherever its edges are far enough, mm.</summary>
+    private static double SharedMm(BarStock rail) => rail.Shape == BarShape.Slotted ? OffSlotMm : Math.Max(0, rail.WidthMm - (2 * RailEdgeMm));
 
     protected override IEnumerable<AssemblyView> Views(LevelFrame own, PlanSoFar plan) => Levels(plan.Design).Select(t => LevelDrawings.Of(own, t, plan));
 

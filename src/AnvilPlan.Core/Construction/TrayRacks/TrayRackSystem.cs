@@ -93,6 +93,10 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
         return Math.Ceiling(above + below + own.AirMm - 1e-9);
     }
 
+    public override ShellRules? Rules(Design design, Catalog catalog) => design.Structures.OfType<TrayRack>().ToList() is { Count: > 0 } racks
+        ? ShellRules.None with { Airs = [.. racks.Where(r => design.Trays.Any(t => t.Id == Copies.IdOf(r.TrayId, r.Count))).Select(r => (Copies.IdOf(r.TrayId, r.Count), r.AirMm))] }
+        : null;
+
     protected override IEnumerable<Finding> Findings(TrayRack own, PlanSoFar plan)
     {
         var least = LeastPitchMm(own, plan.Design, plan.Catalog);

@@ -104,7 +104,10 @@ export function ShellSearchPane() {
             {found.map((a, i) => (
               <li key={i} className="border-t border-hair py-2">
                 <div className="flex items-baseline justify-between gap-2">
-                  <b>{GOALS[a.goal]}</b>
+                  <b>
+                    {GOALS[a.goal]}
+                    {a.proven && <span className="ml-2 font-normal text-good">proven: none is better</span>}
+                  </b>
                   <span className="text-[1.35rem]">{a.volumeL.toFixed(2)} l</span>
                 </div>
                 <p>
