@@ -37,7 +37,8 @@ internal sealed partial class ArrangementModel
     private readonly IntVar _volume;
 
     /// <param name="spareMm">Added to the clearance between devices.</param>
-    public ArrangementModel(Design design, Catalog catalog, ShopProfile shop, double spareMm)
+    /// <param name="leastMm">Sizes that the shell has at least; 0 = any.</param>
+    public ArrangementModel(Design design, Catalog catalog, ShopProfile shop, double spareMm, Point3 leastMm = default)
     {
         (_design, _catalog, _gapMm) = (design, catalog, shop.Fits.BodyMm + spareMm);
         _turns = [.. design.Devices.Select(d => d.Locked || catalog.Model(d.ModelId).InPanel ? new[] { d.QuarterTurns } : [0, 1, 2, 3])];
@@ -56,6 +57,11 @@ internal sealed partial class ArrangementModel
         AddPorts();
         AddLinks();
         AddRules();
+        foreach (var axis in Enum.GetValues<Axis>().Where(a => leastMm[a] > 0))
+        {
+            _model.Add(_shell[(int)axis] >= Math.Min(ConstraintSpace.Grid(leastMm[axis]), ConstraintSpace.Grid(limits[axis])));
+        }
+
         var most = limits.X * limits.Y * ConstraintSpace.PerMm * ConstraintSpace.PerMm;
         _area = _model.NewIntVar(1, (long)Math.Ceiling(most), "area");
         _model.AddMultiplicationEquality(_area, [_shell[0], _shell[1]]);
@@ -230,6 +236,7 @@ internal sealed partial class ArrangementModel
 
         var parts = Parts().ToList();
         var inner = _ways[0].Still(s => s.Fit.Envelope.Inner);
+        var between = _ways[0].Between.ToList();
         for (var i = 0; i < _design.Devices.Count; i++)
         {
             var body = Device(i, (s, n) => s.Fit.Devices[n].Body);
@@ -244,9 +251,8 @@ internal sealed partial class ArrangementModel
             }
 
             AddFixings(i, parts);
-            for (var f = 0; f < _ways[0].Between.Count; f++)
+            foreach (var at in between)
             {
-                var at = f;
                 _space.Apart(body, _ways[0].Still(s => s.Between[at].Box), null);
             }
         }

@@ -51,7 +51,8 @@ internal sealed class ShellSamples
     public IReadOnlyList<DecidedFixing> Fixings(int device) => _samples[0].Fixings[device];
 
     /// <summary>What holds parts at places that are decided, such as feet.</summary>
-    public IReadOnlyList<DecidedFixing> Between => _samples[0].Between;
+    /// <remarks>By their number; those that move otherwise than with the shell are left to the findings.</remarks>
+    public IEnumerable<int> Between => Enumerable.Range(0, _samples.Min(s => s.Between.Count)).Where(f => SymbolicBox.Even([.. _samples.Select(s => s.Between[f].Box)], StepMm));
 
     /// <summary>The room that a device needs here, in the order of its zones.</summary>
     public IReadOnlyList<Zone> Zones(int device) => _samples[0].Zones[device];

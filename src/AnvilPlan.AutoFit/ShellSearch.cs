@@ -20,6 +20,10 @@ public static class ShellSearch
     /// <summary>Clearance added between devices when the findings refuse a proposal, mm.</summary>
     private static readonly double[] SparesMm = [0, 1, 3, 6];
 
+    /// <summary>What the findings refuse however much clearance there is wants more room: sides so many times as long, at the most as long as they are now.</summary>
+    private static readonly double[] Growths = [1.1, 1.25, 1.5, 1.9];
+    private const double RoomySpareMm = 3;
+
     private const double FirstShare = 0.6;
 
     /// <param name="seconds">For all goals together.</param>
@@ -39,21 +43,22 @@ public static class ShellSearch
         {
             // the first goal finds a shell at all; the others start from it
             var until = g == 0 && wanted.Count > 1 ? seconds / 2 : clock.Elapsed.TotalSeconds + ((seconds - clock.Elapsed.TotalSeconds) / (wanted.Count - g));
-            foreach (var model in models)
+            var tight = default(Point3);
+            IEnumerable<ArrangementModel> Models() => models.Select(m => m.Value).Concat(Growths.Select(f => new ArrangementModel(design, catalog, shop, RoomySpareMm, Least(tight * f, before.Outer.Size))));
+            foreach (var (model, n) in Models().Select((m, n) => (m, n)))
             {
                 // a refused proposal is to leave time for the next try; a search that has found nothing yet goes on
                 var left = until - clock.Elapsed.TotalSeconds;
-                var share = model == models[^1] ? left : left * FirstShare;
+                var share = left * FirstShare;
                 if (left < 0.2)
                 {
                     break;
                 }
 
-                var (status, proposal) = Solve(model.Value, wanted[g], best, before.Outer.Size, openNow, share, left, found.Count, clock, seconds, progress, cancel);
+                var (status, proposal) = Solve(model, wanted[g], best, before.Outer.Size, openNow, share, left, found.Count, clock, seconds, progress, cancel);
                 if (proposal is null)
                 {
-
-                    none |= status == CpSolverStatus.Infeasible && model == models[0];
+                    none |= status == CpSolverStatus.Infeasible && n == 0;
                     break;
                 }
 
@@ -62,12 +67,13 @@ public static class ShellSearch
                 {
                     best = found.Count == 0 ? proposal : best;
                     // the model rounds towards more room, and added none: what it proves least is least
-                    var proposed = Arrangement.Of(wanted[g], proposal, plan) with { Proven = status == CpSolverStatus.Optimal && model == models[0] };
+                    var proposed = Arrangement.Of(wanted[g], proposal, plan) with { Proven = status == CpSolverStatus.Optimal && n == 0 };
                     found.Add(standing is not null && (standing.PortsOpen > proposed.PortsOpen || standing.Measure(wanted[g]) < proposed.Measure(wanted[g])) ? standing with { Goal = wanted[g] } : proposed);
                     break;
                 }
 
                 refused = plan.Findings.First(f => Refuses(f, known)).Text;
+                tight = n == 0 ? plan.Outer.Size : tight;
             }
         }
 
@@ -84,6 +90,8 @@ public static class ShellSearch
                 ? "There is no such shell: with these decks, locks and limits not everything finds a place. Unlock a device, free a limit of the brief, or move a device to another deck."
             : $"No shell was found in {seconds} s: unlock a device, free a limit of the brief, or move a device to another deck.");
     }
+
+    private static Point3 Least(Point3 a, Point3 b) => new(Math.Min(a.X, b.X), Math.Min(a.Y, b.Y), Math.Min(a.Z, b.Z));
 
     /// <summary>No stop that the design had not had, and none about where things stand.</summary>
     public static bool Sound(BuildPlan plan, IReadOnlySet<string> known) =>

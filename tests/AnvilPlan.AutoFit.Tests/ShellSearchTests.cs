@@ -41,7 +41,8 @@ public class ShellSearchTests
         var tight = Search(Marsh, Volume, 8).Arrangements[0].Design;
         var held = tight with
         {
-            Devices = [.. tight.Devices.Select(d => d with { Locked = true })], Trays = [.. tight.Trays.Select(t => t with { Locked = true })],
+            Devices = [.. tight.Devices.Select(d => d with { Locked = true })],
+            Trays = [.. tight.Trays.Select(t => t with { Locked = true })],
             Brief = tight.Brief with { LimitWidthMm = tight.Box.WidthMm - 60 },
         };
         var result = Search(held, Volume, 2);
@@ -73,11 +74,10 @@ public class ShellSearchTests
         Assert.True(result.Arrangements.Where(a => a.Goal == SearchGoal.Flat).All(a => a.HeightMm <= before.Outer.Size.Z + 1e-6), "flattest is no taller than what stands");
     }
 
+    public static TheoryData<string> Systems => [.. Catalog.Shipped.Systems.Where(s => s.Decision is not null).Select(s => s.Key)];
+
     [Theory]
-    [InlineData("railFrame")]
-    [InlineData("bentWrap")]
-    [InlineData("levelFrame")]
-    [InlineData("backBoard")]
+    [MemberData(nameof(Systems))]
     public void A_structure_as_it_is_begun_is_searched_with_hardware_in_it(string system)
     {
         var design = Catalog.Shipped.Systems.First(s => s.Key == system).Begin(StartingDesign.Named("begun") with { }, Catalog.Shipped)!;
@@ -90,7 +90,9 @@ public class ShellSearchTests
         var known = Stops(design).Select(f => f.Code).ToHashSet();
         var result = Search(design, Volume, 6);
         Assert.True(result.Arrangements.Count == 1, result.Why);
-        Assert.True(result.Arrangements[0].VolumeL < 0.8 * Planner.Plan(design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing).Tally.VolumeL);
+        // rings are a number of layers high, slides have the lengths that are sold: those may have to stay as they are
+        var most = system is "acrylicStack" or "drawerStand" ? 1 : 0.8;
+        Assert.InRange(result.Arrangements[0].VolumeL, 0, (most * Planner.Plan(design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing).Tally.VolumeL) + 1e-6);
         Assert.All(Stops(result.Arrangements[0].Design), f => Assert.Contains(f.Code, known));
     }
 

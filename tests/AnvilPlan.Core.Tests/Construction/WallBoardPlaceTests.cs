@@ -1,8 +1,8 @@
 using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Construction;

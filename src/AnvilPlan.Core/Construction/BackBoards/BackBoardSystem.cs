@@ -198,7 +198,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
         WallScrews(own, draft, board, bars);
         draft.Steps.Add(new WorkStep(
-            $"{own.Id}/hang", "Hang it, in this order: screw the frame together, level it and screw it to the studs, bring the cables through, set the board on the frame and screw it on", HangMin, [own.Id, board.Id]) { Stage = WorkStage.Place });
+            $"{own.Id}/hang", "Hang it, in this order: screw the frame together, level it and screw it to the studs, bring the cables through, set the board on the frame and screw it on", HangMin, [own.Id, board.Id])
+        { Stage = WorkStage.Place });
         CableHoles(own, draft, board, bars);
         ScrewPads(own, draft, board);
         if (own.Pads is { Lit: true } && LightStrip.Round(Pads(draft.Fit, draft.Shell).Select(p => p.Pad.Box)) is { LengthM: > 0 } strip)

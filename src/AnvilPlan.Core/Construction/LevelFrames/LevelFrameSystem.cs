@@ -205,7 +205,8 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             draft.Steps.Add(new WorkStep(
                 $"{own.Id}/close-loops",
                 $"Screw the sides together level by level: beams above {levels[0].Name.ToLowerInvariant()} are threaded right-hand at the left and left-hand at the right, so that turning one draws both posts on; a union in each does the same",
-                LoopMin * 2 * (levels.Count - 1), [own.Id]) { Stage = WorkStage.Join });
+                LoopMin * 2 * (levels.Count - 1), [own.Id])
+            { Stage = WorkStage.Join });
         }
     }
 
@@ -386,6 +387,8 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
         var (same, sides) = (SharedMm(rail), (post.WidthMm / 2) + LevelFittings.ReachMm(own, post) + (rail.WidthMm / 2));
         return ShellRules.None with
         {
+            // rails of a level with nothing on it lie at its quarters
+            LeastMm = new Point3(levels.All(t => design.Devices.Any(d => d.DeckId == t.Id)) ? 0 : Math.Ceiling(4 * sides), 0, 0),
             Columns = [.. levels.Select(t => new ColumnRule(t.Id, same, rail.WidthMm + same, sides))],
             Steps =
             [

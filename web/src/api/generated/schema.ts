@@ -949,6 +949,7 @@ export interface components {
             stops: number;
             /** Format: int32 */
             warns: number;
+            proven: boolean;
         };
         ArrangementChoice: {
             /** Format: int32 */
@@ -3182,12 +3183,15 @@ export interface components {
             /** Format: double */
             placeMin: number;
         };
+        /** @enum {unknown} */
+        WorkStage: "cut" | "machine" | "form" | "join" | "fix" | "finish" | "mount" | "place";
         WorkStep: {
             id: string;
             title: string;
             /** Format: double */
             minutes: number;
             places: string[];
+            stage: components["schemas"]["WorkStage"];
         };
         /** @enum {unknown} */
         WorkedFrom: "seen" | "far";

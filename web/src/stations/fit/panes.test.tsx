@@ -26,6 +26,7 @@ const arrangement: Schemas['Arrangement'] = {
   portsRear: 1,
   stops: 1,
   warns: 0,
+  proven: false,
 }
 
 describe('searching a shell', () => {
