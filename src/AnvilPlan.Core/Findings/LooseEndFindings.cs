@@ -17,7 +17,8 @@ internal static class LooseEndFindings
                 yield return Finding.Of("port-without-cable", Severity.Note,
                     $"{device.Device.Name}: {bare.Count} of {device.Model.Ports.Count} ports {(bare.Count == 1 ? "has" : "have")} no cable yet: {string.Join(", ", bare.Select(p => p.Name))}.",
                     ["device/" + device.Id],
-                    new Remedy("leave-unused", "They stay unused deliberately", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, .. bare.Select(p => p.Id)] })));
+                    new Remedy("leave-unused", "They stay unused deliberately", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, .. bare.Select(p => p.Id)] })))
+                    .AlikeBy("cables", $"{device.Device.Name} ({string.Join(", ", bare.Select(p => p.Name))})");
             }
         }
 
