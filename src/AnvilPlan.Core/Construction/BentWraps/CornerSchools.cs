@@ -75,14 +75,14 @@ public static class CornerSchools
     private static CornerOption Kerfed(WrapCorner corner, BentWrap wrap, Material material, double t, double length, ShopProfile shop)
     {
         var guide = KerfGuide.For(material);
-        var web = BentWrapSystem.WebMm(wrap, material);
+        var web = WrapStrip.WebMm(wrap, material);
         var tapered = corner.Method == CornerMethod.TaperedKerf;
         if (web >= t / 2)
         {
             return new CornerOption(corner.Method, corner.RadiusMm, Math.Max(0, corner.RadiusMm - t), corner.RadiusMm, "", 0, 0, 3, 1, 2, false, null, null, $"a web of {Mm(web)} mm is half of the board's {Mm(t)} mm: nothing bends.");
         }
 
-        var bend = BentWrapSystem.BendOf(wrap, corner, material, t, shop.Rule(material.Family).KerfMm)!;
+        var bend = WrapStrip.BendOf(wrap, corner, material, t, shop.Rule(material.Family).KerfMm)!;
         var least = Math.Max(bend.LeastRadiusMm, t);
         var possible = corner.RadiusMm >= least - 1e-6;
         var minutes = (tapered ? 90 : 20) + (bend.Cuts * (tapered ? 4 : 2.5)) + (length / 100);
@@ -97,7 +97,7 @@ public static class CornerSchools
 
     private static CornerOption Laminated(double r, double t, double length, Material material, Catalog catalog)
     {
-        if (BentWrapSystem.PlyOf(catalog, material.Id, t) is not { } sold)
+        if (WrapStrip.PlyOf(catalog, material.Id, t) is not { } sold)
         {
             return new CornerOption(CornerMethod.Laminated, r, Math.Max(0, r - t), Loss(r, t), "", 0, 0, 4, 1, 1, false, null, null, $"no thin plies of {material.Name.ToLowerInvariant()} are sold.");
         }
