@@ -78,6 +78,9 @@ public sealed record PrintJob(
     /// <summary>Boxes of the split in which nothing of the part lies: the hollow middle of a large body.</summary>
     public int Empty { get; init; }
 
+    /// <summary>Holes for the pins that align pieces at their seams; they stand in the models.</summary>
+    public IReadOnlyList<SeamPin> Pins { get; init; } = [];
+
     public int Count => Pieces.Aggregate(1, (a, b) => a * b) - Empty;
 
     /// <summary>The part's box cut as the bed asks for: most pieces along its longest side.</summary>

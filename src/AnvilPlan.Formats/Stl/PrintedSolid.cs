@@ -24,7 +24,7 @@ public static class PrintedSolid
     {
         var leaves = all.Where(p => p.LeafOf == part.Id && p.Body.Count > 0).ToList();
         var flat = leaves.Count == 0;
-        var layers = (flat ? [part] : leaves).SelectMany(p => p.Body.Count == 1 ? Layers(p) : p.Body.Select(b => Block(p, b))).ToList();
+        var layers = (flat ? [part] : leaves).SelectMany(p => p.Body.Count == 1 ? Layers(p, [.. part.Print!.Pins.Where(x => x.FaceId == p.Id)]) : p.Body.Select(b => Block(p, b))).ToList();
         var name = part.Id.Replace('/', '-');
         var bodies = (flat ? [part] : leaves).SelectMany(p => p.Body).ToList();
         return [.. part.Print!.PieceBoxes(part.Box).Where(piece => bodies.Exists(piece.Overlaps)).Select(piece => Piece(name, layers, piece, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back)))];
@@ -40,17 +40,37 @@ public static class PrintedSolid
         return new Layer(part.Frame, FlatGeometry.Rectangle(min, max), depths.Min(), depths.Max());
     }
 
-    private static IEnumerable<Layer> Layers(Part part)
+    private static IEnumerable<Layer> Layers(Part part, IReadOnlyList<SeamPin> pins)
     {
         var (thick, whole) = (part.ThicknessMm, FlatGeometry.Together(PartOutline.Seen(part)));
-        var depths = part.Features.SelectMany(f => Depths(part, f)).Concat([0, thick]).Where(d => d >= 0 && d <= thick).Select(d => Math.Round(d, 5)).Distinct().Order().ToList();
+        var depths = part.Features.SelectMany(f => Depths(part, f)).Concat(pins.SelectMany(p => Across(part, p))).Concat([0, thick]).Where(d => d >= 0 && d <= thick).Select(d => Math.Round(d, 5)).Distinct().Order().ToList();
         foreach (var (from, to) in depths.Zip(depths.Skip(1)))
         {
-            var left = part.Features.SelectMany(f => Gone(part, f, (from + to) / 2)).Aggregate(whole, FlatGeometry.Less);
+            var left = part.Features.SelectMany(f => Gone(part, f, (from + to) / 2)).Concat(pins.SelectMany(p => Gone(part, p, (from + to) / 2))).Aggregate(whole, FlatGeometry.Less);
             if (!left.IsEmpty)
             {
                 yield return new Layer(part.Frame, left, from, to);
             }
+        }
+    }
+
+    /// <summary>Depths between which a pin lies, in steps.</summary>
+    private static IEnumerable<double> Across(Part part, SeamPin pin)
+    {
+        var (middle, steps) = (-part.Frame.HeightOf(pin.At), (int)Math.Ceiling(pin.HoleMm / StepMm));
+        return Enumerable.Range(0, steps + 1).Select(i => middle - (pin.HoleMm / 2) + (pin.HoleMm * i / steps));
+    }
+
+    /// <summary>The chord of a pin's hole at that depth, as long as the hole.</summary>
+    private static IEnumerable<Geometry> Gone(Part part, SeamPin pin, double depth)
+    {
+        var (off, radius) = (depth + part.Frame.HeightOf(pin.At), pin.HoleMm / 2);
+        if (Math.Abs(off) < radius)
+        {
+            var half = Math.Sqrt((radius * radius) - (off * off));
+            var reach = new Point3(half, half, half).With(pin.Along, pin.DeepMm);
+            var (min, max) = part.Frame.ToPlane(new Box(pin.At - reach, pin.At + reach));
+            yield return FlatGeometry.Rectangle(min, max);
         }
     }
 

@@ -17,6 +17,7 @@ namespace AnvilPlan.Core.Construction.PrintedBodies;
 /// <summary>A body whose faces are printed in one, or in pieces that pins, screws or glue flanges join.</summary>
 public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
 {
+    private const long PinCents = 20;
     private const double AnchorScrewMm = 3;
 
     /// <summary>From both edges of a face to its anchor points, mm; farther in where a block stands in the corner.</summary>
@@ -92,12 +93,17 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
         }
 
         var solids = present.Select(f => draft.Panels[f].Box).ToList();
-        var job = PrintJobs.Of(solids, draft.Catalog.Material(own.MaterialId), own.SkinMm, own.Infill, draft.Shop, Word(own.Join));
+        var job = PrintJobs.Of(solids, draft.Catalog.Material(own.MaterialId), own.SkinMm, own.Infill, draft.Shop, Word(own));
+        if (own.Join == PieceJoin.Pins && job.Count > 1)
+        {
+            job = job with { Pins = SeamPin.Of(job, [.. present.Select(f => (draft.Panels[f].Id, draft.Panels[f].Box, f.Outward().Axis()))]) };
+        }
+
         var size = draft.Fit.Envelope.Outer.Size;
         draft.Compounds.Add(new Compound(own.Id, $"Printed body, {string.Join(", ", present.Select(Deck.Name))}", PartKind.Printed, own.MaterialId, own.WallMm, size.X, size.Y, own.WallMm, [], PrintedChecks.Whys(job)) { Print = job });
     }
 
-    private static string Word(PieceJoin join) => join switch { PieceJoin.Pins => "two 6 mm pins in each joint, glued", PieceJoin.Screws => "two M3 screws and inserts in each joint", _ => "glue flanges, stepped 2 mm" };
+    private static string Word(PrintedBody own) => own.Join switch { PieceJoin.Pins => SeamPin.PinFor(own.WallMm) is { } pin ? $"two {pin:0.#} mm pins in each wall, glued" : "glue alone: the wall is too thin for pins", PieceJoin.Screws => "two M3 screws and inserts in each joint", _ => "glue flanges, stepped 2 mm" };
 
     protected override void Join(PrintedBody own, JointDraft draft)
     {
@@ -111,7 +117,12 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
         draft.Steps.Add(new WorkStep("print/" + own.Id, $"Set up and clear {job.Count} prints, {job.Hours:0.#} h on the printer", job.Count * SetUpMin, [own.Id]) { Stage = WorkStage.Form });
         if (job.Joints > 0)
         {
-            draft.Bought.Add(own.Join == PieceJoin.Screws ? new BoughtPiece("insert", "M3 heat-set insert with screw M3 x 12", 2 * job.Joints, InsertCents + 6) : new BoughtPiece("pin", "steel pin 6 x 20, holes printed 6.2", own.Join == PieceJoin.Pins ? 2 * job.Joints : 0, 20));
+            if (own.Join == PieceJoin.Screws)
+            {
+                draft.Bought.Add(new BoughtPiece("insert", "M3 heat-set insert with screw M3 x 12", 2 * job.Joints, InsertCents + 6));
+            }
+
+            draft.Bought.AddRange(job.Pins.GroupBy(p => (p.PinMm, p.HoleMm)).Select(g => new BoughtPiece("pin", $"steel pin {g.Key.PinMm:0.#} x {SeamPin.LengthMm:0}, holes printed {g.Key.HoleMm:0.#}", g.Count(), PinCents)));
         }
 
         if (!own.Anchors || own.WallMm < InsertDeepMm + 1)
@@ -147,6 +158,15 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
 
     protected override IEnumerable<Finding> Findings(PrintedBody own, PlanSoFar plan)
     {
+        if (own.Join == PieceJoin.Pins && plan.Shell.Compounds.FirstOrDefault(c => c.Id == own.Id)?.Print is { Count: > 1, Pins.Count: 0 })
+        {
+            yield return Finding.Of("seam-without-pins", Severity.Warn,
+                $"The body is printed in pieces, and a wall of {Say.Mm(own.WallMm)} mm takes no pin at their seams.",
+                [own.Id],
+                new Remedy("thicker", "Print the walls 7 mm thick", d => d.WithStructure<PrintedBody>(own.Id, b => b with { WallMm = Math.Max(b.WallMm, 7) })),
+                new Remedy("flanges", "Join the pieces by glue flanges", d => d.WithStructure<PrintedBody>(own.Id, b => b with { Join = PieceJoin.GlueFlanges })));
+        }
+
         if (own.Anchors && own.WallMm < InsertDeepMm + 1)
         {
             yield return Finding.Of("anchor-wall-thin", Severity.Warn,

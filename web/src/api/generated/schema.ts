@@ -2522,6 +2522,7 @@ export interface components {
             why: string;
             /** Format: int32 */
             empty: number;
+            pins: components["schemas"]["SeamPin"][];
             /** Format: int32 */
             count: number;
         };
@@ -2688,6 +2689,17 @@ export interface components {
         };
         /** @enum {unknown} */
         ScrewVerdict: "fits" | "noneFits" | "tooShort" | "tooLong";
+        SeamPin: {
+            faceId: string;
+            at: components["schemas"]["Point3"];
+            along: components["schemas"]["Axis"];
+            /** Format: double */
+            pinMm: number;
+            /** Format: double */
+            holeMm: number;
+            /** Format: double */
+            deepMm: number;
+        };
         /** @enum {unknown} */
         SearchGoal: "volume" | "footprint" | "flat" | "cables" | "rearPorts";
         SearchProgress: {
