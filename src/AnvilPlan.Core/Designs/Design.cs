@@ -167,11 +167,8 @@ public sealed record Panel(Face Face, string MaterialId, double NominalMm, doubl
     /// <summary>Its show side is the inner one, like that of a board on a wall: what sits in it looks away from the wall. Set by what brings it.</summary>
     public bool ShowsInside { get; init; }
 
-    /// <summary>u and v are counted, and the panel is drawn, as one sees it from its inner side. Set by what brings it.</summary>
-    [JsonIgnore] public bool CountedFromInside { get; init; }
-
-    /// <summary>Where u and v run in its drawing and for what stands on it.</summary>
-    public (Direction U, Direction V) DrawnAxes() => CountedFromInside ? (Face.DrawnAxes().U.Opposite(), Face.DrawnAxes().V) : Face.DrawnAxes();
+    /// <summary>Where u and v run in its drawing: as one sees the side that it shows.</summary>
+    public (Direction U, Direction V) DrawnAxes() => ShowsInside ? (Face.DrawnAxes().U.Opposite(), Face.DrawnAxes().V) : Face.DrawnAxes();
 
     /// <summary>A solid panel loose in its grooves: cut so that it can swell and shrink across its grain.</summary>
     public bool Floats { get; init; }

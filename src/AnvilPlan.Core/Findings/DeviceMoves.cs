@@ -11,6 +11,10 @@ internal static class DeviceMoves
     private const int MostTurned = 4;
     private const double TrialsApartMm = 12;
 
+    /// <summary>Beyond them, so many, so far from all that were tried.</summary>
+    private const int MostFarther = 6;
+    private const double FartherMm = 60;
+
     /// <summary>Free places, the nearest first: as it lies, turned by quarters, then on the other face of its tray.</summary>
     public static IEnumerable<Device> Spots(PlanSoFar plan, Device device)
     {
@@ -20,19 +24,20 @@ internal static class DeviceMoves
         {
             foreach (var turn in Enumerable.Range(0, 4))
             {
-                Device? last = null;
-                var found = 0;
+                List<Device> given = [];
                 foreach (var spot in FreeSpot.All(device with { FarFace = far, QuarterTurns = (device.QuarterTurns + turn) % 4 }, plan))
                 {
-                    if (found >= most)
+                    // beside the last, and when none of those did, wherever the deck has not been tried yet
+                    var near = given.Count < most;
+                    if (given.Count >= most + MostFarther)
                     {
                         break;
                     }
 
-                    if (last is null || Math.Abs(last.UMm - spot.UMm) + Math.Abs(last.VMm - spot.VMm) >= TrialsApartMm)
+                    if (near ? given.Count == 0 || Apart(given[^1], spot) >= TrialsApartMm : given.TrueForAll(g => Apart(g, spot) >= FartherMm))
                     {
-                        found++;
-                        yield return last = spot;
+                        given.Add(spot);
+                        yield return spot;
                     }
                 }
 
@@ -40,6 +45,8 @@ internal static class DeviceMoves
             }
         }
     }
+
+    private static double Apart(Device a, Device b) => Math.Abs(a.UMm - b.UMm) + Math.Abs(a.VMm - b.VMm);
 
     /// <summary>The remedy that moves a device to the nearest place at which that kind of snag is gone.</summary>
     public static Remedy Remedy(PlanSoFar plan, string code, Device device) => new(

@@ -18,7 +18,8 @@ internal static class FreeSpot
     public static IEnumerable<Device> All(Device device, PlanSoFar plan, Func<PlacedDevice, bool>? wanted = null)
     {
         var model = plan.Catalog.Model(device.ModelId);
-        var probe = FitStage.Run(plan.Design with { Devices = [device] }, plan.Catalog).Devices[0];
+        // spread, so that it stands on the pad that its deck gives it
+        var probe = FitStage.Run(plan.Catalog.Spread(plan.Design with { Devices = [device] }), plan.Catalog).Devices[0];
         var (uMost, vMost) = Extent(probe, plan);
         var (width, depth) = QuarterTurn.Size(model.WidthMm, model.DepthMm, device.QuarterTurns);
         var check = new PlacementCheck(plan);
@@ -27,7 +28,7 @@ internal static class FreeSpot
             .Select(c => device with { UMm = c.u, VMm = c.v })
             .Where(d =>
             {
-                var placed = probe.As(d);
+                var placed = probe.As(d with { Adapter = probe.Device.Adapter });
                 return check.Free(placed, plan.Shop.Fits.BodyMm) && (wanted is null || wanted(placed));
             });
     }

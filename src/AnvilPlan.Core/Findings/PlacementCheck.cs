@@ -73,8 +73,23 @@ public sealed class PlacementCheck
         }
 
         var deck = _plan.Shell.Deck(device.Device.DeckId);
+        if (device.Device.Adapter?.RevealMm is { } reveal && !PadClear(device, deck, reveal))
+        {
+            return false;
+        }
+
         var drillsDeck = device.Device is { Adapter: null, OnDrilledHoles: false };
         return RoomClear(device) && (!drillsDeck || HolesClear(device, deck)) && CutoutsClear(device, deck);
+    }
+
+    /// <summary>The pad under a device lies on its deck, off other devices and their pads.</summary>
+    private bool PadClear(PlacedDevice device, SolidPart deck, double revealMm)
+    {
+        var through = device.Away.Axis();
+        var pad = device.Body.Across(through, revealMm).WithSpan(through, Math.Min(device.Body.Min[through], deck.Box.Min[through]), Math.Max(device.Body.Max[through], deck.Box.Max[through]));
+        return deck.Box.WithSpan(through, -1e6, 1e6).Grow(0.001).Contains(pad)
+            && !_plan.Fit.Devices.Any(d => d.Id != device.Id && d.Occupied.Overlaps(pad))
+            && !_plan.Shell.Adapters.Any(a => a.Key != device.Id && a.Value.Box.Overlaps(pad));
     }
 
     /// <summary>Nothing in the room that the device needs, and the device in nobody else's.</summary>

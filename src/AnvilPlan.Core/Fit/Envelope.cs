@@ -20,7 +20,7 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
         var inner = new Box(
             new(Taken(Face.Left), Taken(Face.Front), Taken(Face.Bottom)),
             outer.Max - new Point3(Taken(Face.Right), Taken(Face.Back), Taken(Face.Top)));
-        return new Envelope(outer, inner, thickness, inset) { FromInside = [.. design.Box.Panels.Where(p => p.CountedFromInside).Select(p => p.Face)] };
+        return new Envelope(outer, inner, thickness, inset);
     }
 
     /// <summary>Thickness as measured, else what such a sheet usually measures (mm).</summary>
@@ -34,14 +34,10 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
     /// <summary>Coordinate of the outer face of that panel, behind the envelope when it is inset.</summary>
     public double OuterPlane(Face face) => Outer.Side(face.Outward()) - (face.Outward().Sign() * InsetMm[face]);
 
-    /// <summary>Faces whose places are counted as one sees them from inside.</summary>
-    private IReadOnlyList<Face> FromInside { get; init; } = [];
-
     /// <summary>The plane of the envelope at that face, drawn as that face is drawn, origin at its least corner.</summary>
     public Frame FaceFrame(Face face)
     {
         var (u, v) = face.DrawnAxes();
-        u = FromInside.Contains(face) ? u.Opposite() : u;
         return new Frame(Corner(Outer, u, v, face.Outward()), u, v);
     }
 

@@ -225,9 +225,11 @@ internal sealed class MountHoles
             var dia = brittle ? _thread.ClearanceLooseMm : _thread.ClearanceNormalMm;
             var why = $"clearance for {_thread.Name}, {(brittle ? "loose series because the sheet is brittle" : "normal series")}: {dia} mm ({_thread.Source})";
             var flush = FlushFromBehind ? Tables.Head(_thread.Name, HeadForm.Countersunk) : null;
-            var side = _device.Model.InPanel ? _device.Facing : _device.Away.Opposite();
+            // a slot is met from its own side, as deep as its lips
+            var slotted = part.Section == BarShape.Slotted && !_device.Model.InPanel;
+            var side = _device.Model.InPanel ? _device.Facing : slotted ? _device.Away : _device.Away.Opposite();
             yield return new WayLayer(part.Id, part, LayerRole.Clearance, from, from + mm, dia, Device.OnDrilledHoles && part == deck ? null : (id, at) => new Hole(
-                id, Device.Id, $"{Device.Name}, hole {id[(id.LastIndexOf('/') + 1)..]}{(part == _pad ? ", through the pad" : "")}", JointDraft.FaceTowards(part, side), part.Frame.ToPlane(at), dia, null, null, flush?.DiaMm, flush?.CountersinkDeg, why,
+                id, Device.Id, $"{Device.Name}, hole {id[(id.LastIndexOf('/') + 1)..]}{(part == _pad ? ", through the pad" : "")}", JointDraft.FaceTowards(part, side), part.Frame.ToPlane(at), dia, slotted ? mm : null, null, flush?.DiaMm, flush?.CountersinkDeg, why,
                 $"{Device.Name} at ({Device.UMm}, {Device.VMm}) on its deck, {Device.QuarterTurns} quarter turns", null));
             from += mm;
         }

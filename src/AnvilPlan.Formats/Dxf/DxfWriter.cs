@@ -91,7 +91,7 @@ public static class DxfWriter
                 body.Polygon($"POCKET_{Layer(c.DepthMm)}{far}", Rectangle(c.Min, c.Max));
                 foreach (var (one, other) in c.FloorEdges)
                 {
-                    body.Line("KERF_FLOOR" + far, one, other);
+                    body.Line("BEVEL" + far, one, other);
                 }
 
                 break;

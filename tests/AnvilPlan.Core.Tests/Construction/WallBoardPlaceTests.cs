@@ -1,7 +1,7 @@
 using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Tests.Support;
 
@@ -19,35 +19,23 @@ public class WallBoardPlaceTests
     [Theory]
     [InlineData(0)]
     [InlineData(1)]
-    public void U_is_counted_from_the_left_as_one_stands_before_it(int turns)
+    public void The_board_is_drawn_and_its_holes_are_counted_from_the_front(int turns)
     {
         var plan = Sample.Plan(Begun(Sample.Empty) with { Devices = [Board(100, 120, turns)] });
-        var body = plan.Devices.Single().Body;
-        // x runs to the right for one who looks at the front
-        Assert.Equal((100.0, 120.0), (body.Min.X, body.Min.Z));
         var board = plan.Part("shell/back");
-        Assert.Equal((Direction.Right, Direction.Up), (board.Frame.U, board.Frame.V));
-        Assert.Equal("inside", board.SeenFrom);
+        // x runs to the right for one who looks at the front
+        Assert.Equal((Direction.Right, Direction.Up, "inside"), (board.Frame.U, board.Frame.V, board.SeenFrom));
+        var body = plan.Devices.Single().Body;
+        var holes = board.Features.OfType<Hole>().Where(h => h.For == "board").ToList();
+        Assert.NotEmpty(holes);
+        Assert.All(holes, h => Assert.InRange(h.At.U + plan.Outer.Min.X, body.Min.X, body.Max.X));
     }
 
     [Fact]
-    public void A_board_of_an_older_project_goes_on_counting_from_behind()
+    public void A_panel_of_a_box_is_still_drawn_from_outside()
     {
-        var old = Begun(Sample.Empty);
-        old = old.WithStructure<BackBoard>(old.Structures[0].Id, b => b with { CountedFromFront = false }) with { Devices = [Board(100, 120)] };
-        var plan = Sample.Plan(old);
-        Assert.Equal(plan.Outer.Max.X - 100, plan.Devices.Single().Body.Max.X, 6);
-    }
-
-    [Fact]
-    public void What_stands_on_the_back_stays_where_it_is_when_the_board_is_begun()
-    {
-        var before = Sample.Empty with { Devices = [Board(40, 60)] };
-        before = before.WithPanel(Face.Back, p => p with { Drilled = [new DrilledHole(30, 20, 4)] });
-        var after = Begun(before);
-        var (was, now) = (Sample.Plan(before).Devices.Single().Body, Sample.Plan(after).Devices.Single().Body);
-        Assert.Equal((was.Min.X, was.Max.X, was.Min.Z), (now.Min.X, now.Max.X, now.Min.Z));
-        Assert.Equal(Sample.Plan(before).Outer.Max.X - 30, after.Panel(Face.Back).Drilled.Single().UMm, 6);
+        var back = Sample.Plan(Sample.Empty).Part("shell/back");
+        Assert.Equal((Direction.Left, "outside"), (back.Frame.U, back.SeenFrom));
     }
 
     [Fact]

@@ -13,8 +13,4 @@ public sealed record PadRule(string MaterialId, double NominalMm, double RevealM
 /// <param name="StudSpacingMm">Centre to centre of the wall's framing.</param>
 /// <param name="FirstStudMm">From the board's left edge, seen from the front, to the first stud behind it.</param>
 /// <param name="CableClearMm">All round a plug in its hole through the board.</param>
-public sealed record BackBoard(string Id, string FrameBarId, double FrameInsetMm, PadRule? Pads, double StudSpacingMm, double FirstStudMm, double CableClearMm) : Structure(Id)
-{
-    /// <summary>Places on the board are counted from its left edge as one stands before it; boards of older projects count from behind.</summary>
-    public bool CountedFromFront { get; init; }
-}
+public sealed record BackBoard(string Id, string FrameBarId, double FrameInsetMm, PadRule? Pads, double StudSpacingMm, double FirstStudMm, double CableClearMm) : Structure(Id);

@@ -74,7 +74,6 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         Asking.Length<BackBoard>("studSpacingMm", "Studs apart", s => s.StudSpacingMm, 100, 2000),
         Asking.Length<BackBoard>("firstStudMm", "First stud from the left", s => s.FirstStudMm, 0, 2000),
         Asking.Length<BackBoard>("cableClearMm", "Round a plug", s => s.CableClearMm, 0, 30),
-        Asking.Plain<BackBoard>(AskKind.Flag, "countedFromFront", "Places counted from the front"),
         Asking.Material<BackBoard>("pads.materialId", "Pads", s => s.Pads?.MaterialId),
         Asking.Length<BackBoard>("pads.nominalMm", "Pads, nominal", s => s.Pads?.NominalMm, 1, 30),
         Asking.Length<BackBoard>("pads.revealMm", "Reveal of the pads", s => s.Pads?.RevealMm, 0, 60),
@@ -82,31 +81,19 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         Asking.Plain<BackBoard>(AskKind.Flag, "pads.lit", "Lit from behind"),
     ];
 
-    protected override Design Begin(Design design, Catalog catalog, string id)
+    protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
-        var back = Deck.OfPanel(Face.Back);
-        // what stands on the back stays where it is, counted from the front now
-        var width = Envelope.Of(design, catalog).Outer.Size.X;
-        double FromFront(Device d) => width - d.UMm - QuarterTurn.Size(catalog.Model(d.ModelId).WidthMm, catalog.Model(d.ModelId).DepthMm, d.QuarterTurns).Width;
-        return design with
+        Brief = design.Brief with { Place = Place.Wall, StandsOn = Face.Back },
+        Box = design.Box with
         {
-            Brief = design.Brief with { Place = Place.Wall, StandsOn = Face.Back },
-            Box = design.Box with
-            {
-                // as wide as reaches two studs, as high as leaves uprights between the bars of the frame
-                WidthMm = Math.Max(design.Box.WidthMm, UsualFirstStudMm + UsualStudsMm + 60),
-                HeightMm = Math.Max(design.Box.HeightMm, 320),
-                Feet = null,
-                Panels =
-                [
-                    .. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { Hold = PanelHold.Fixed, Drilled = [.. p.Drilled.Select(h => h with { UMm = width - h.UMm })] }
-                        : design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open }),
-                ],
-            },
-            Devices = [.. design.Devices.Select(d => d.DeckId == back ? d with { UMm = FromFront(d) } : d)],
-            Structures = [.. design.Structures, new BackBoard(id, "pine-45x45", 40, new PadRule("acrylic", 6, 5, 45, true), UsualStudsMm, UsualFirstStudMm, 2) { CountedFromFront = true }],
-        };
-    }
+            // as wide as reaches two studs, as high as leaves uprights between the bars of the frame
+            WidthMm = Math.Max(design.Box.WidthMm, UsualFirstStudMm + UsualStudsMm + 60),
+            HeightMm = Math.Max(design.Box.HeightMm, 320),
+            Feet = null,
+            Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { Hold = PanelHold.Fixed } : design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })],
+        },
+        Structures = [.. design.Structures, new BackBoard(id, "pine-45x45", 40, new PadRule("acrylic", 6, 5, 45, true), UsualStudsMm, UsualFirstStudMm, 2)],
+    };
 
     protected override void Check(StructureCheck check, BackBoard own, Design design)
     {
@@ -128,7 +115,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         {
             Box = design.Box with
             {
-                Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { InsetMm = catalog.Bar(own.FrameBarId).HeightMm, ShowsInside = true, CountedFromInside = own.CountedFromFront } : p)],
+                Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { InsetMm = catalog.Bar(own.FrameBarId).HeightMm, ShowsInside = true } : p)],
             },
             Devices =
             [

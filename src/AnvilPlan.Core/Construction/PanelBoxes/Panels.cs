@@ -44,7 +44,7 @@ internal static class Panels
         var lengthAlongV = catalog.Material(panel.MaterialId).HasGrain
             ? panel.Grain == GrainRun.AlongV
             : box.Size[v.Axis()] > box.Size[u.Axis()] + Box.Slack;
-        var (seen, far) = panel.Face.DrawnFromOutside() && !panel.CountedFromInside ? ("outside", "inside") : ("inside", "outside");
+        var (seen, far) = panel.Face.DrawnFromOutside() && !panel.ShowsInside ? ("outside", "inside") : ("inside", "outside");
         return new SolidPart(
             Deck.PartOf(panel.Face), NameOf(panel.Face), PartKind.Panel, panel.MaterialId, panel.NominalMm, box,
             SolidPart.FrameOf(box, u, v, lengthAlongV), seen, far, null);

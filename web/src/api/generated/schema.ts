@@ -2888,7 +2888,6 @@ export interface components {
             firstStudMm: number;
             /** Format: double */
             cableClearMm: number;
-            countedFromFront: boolean;
             id: string;
         };
         StructureBentWrap: {

@@ -3,7 +3,7 @@ import { Button, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { useProject } from '../../project/context'
 import { useCatalog } from '../../project/useProject'
-import { decksOf } from './decks'
+import { countedFromFront, decksOf } from './decks'
 
 const SEEN: Record<Schemas['TrayPlane'], string> = {
   level: 'Seen from above, from the front left corner.',
@@ -25,6 +25,9 @@ export function PlaceEditor({
   const tray = view.design.trays.find((t) => t.id === device.deckId)
   const model = catalog.data?.hardware.find((m) => m.id === device.modelId)
   const drilled = (tray ?? view.design.box.panels.find((p) => 'panel/' + p.face === device.deckId))?.drilled.length ?? 0
+  // a board on a wall is measured from its left edge as one stands before it
+  const fromLeft = placed && countedFromFront(view.design, device.deckId) ? placed.body.min.x - view.plan.outer.min.x : null
+  const u = fromLeft ?? device.uMm
   const ports = view.plan.ports.filter((p) => p.deviceId === device.id && p.state !== 'inside')
   return (
     <Pane
@@ -38,9 +41,11 @@ export function PlaceEditor({
       <div className="grid grid-cols-2 gap-2">
         <LengthField
           big
-          label="u"
-          value={device.uMm}
-          onCommit={(v) => v !== null && onChange('Move a device', (d) => ({ ...d, uMm: v }))}
+          label={fromLeft === null ? 'u' : 'u from the left'}
+          value={Math.round(u * 1e6) / 1e6}
+          onCommit={(v) =>
+            v !== null && onChange('Move a device', (d) => ({ ...d, uMm: fromLeft === null ? v : d.uMm - (v - fromLeft) }))
+          }
         />
         <LengthField
           big

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest'
 import type { Design } from '../../project/useProject'
-import { deckAxes, decksOf, depthFollows } from './decks'
+import { countedFromFront, deckAxes, decksOf, depthFollows } from './decks'
 
 const empty = { trays: [{ id: 'tray-1', name: 'Tray' }], devices: [], structures: [] } as unknown as Design
 
@@ -11,11 +11,11 @@ describe('decks', () => {
     const upright = { ...empty, trays: [{ ...empty.trays[0], plane: 'facesRight' }] } as Design
     expect(deckAxes(upright, 'tray-1')).toEqual({ u: { axis: 'y', sign: 1 }, v: { axis: 'z', sign: 1 } })
   })
-  it('runs u to the right on a wall board, as one stands before it', () => {
-    const board = { ...empty, structures: [{ system: 'backBoard', countedFromFront: true }] } as unknown as Design
-    expect(deckAxes(board, 'panel/back').u).toEqual({ axis: 'x', sign: 1 })
-    const older = { ...empty, structures: [{ system: 'backBoard', countedFromFront: false }] } as unknown as Design
-    expect(deckAxes(older, 'panel/back').u).toEqual({ axis: 'x', sign: -1 })
+  it('is measured from the front on a wall board alone', () => {
+    const board = { ...empty, structures: [{ system: 'backBoard' }] } as unknown as Design
+    expect(countedFromFront(board, 'panel/back')).toBe(true)
+    expect(countedFromFront(board, 'panel/left')).toBe(false)
+    expect(countedFromFront(empty, 'panel/back')).toBe(false)
   })
   it('lets the depth follow only with a board and nothing round it', () => {
     const panels = (front: string) => [

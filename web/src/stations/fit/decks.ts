@@ -30,11 +30,14 @@ const PLANES: Record<Schemas['TrayPlane'], { u: Along; v: Along }> = {
 
 /** Along which axis a deck's u and v run, as its drawing shows them. */
 export function deckAxes(design: Design, deckId: string): { u: Along; v: Along } {
-  if (deckId === 'panel/back' && design.structures.some((s) => s.system === 'backBoard' && s.countedFromFront))
-    return PANELS.front
   return deckId.startsWith('panel/')
     ? PANELS[deckId.slice(6) as Schemas['Face']]
     : PLANES[design.trays.find((t) => t.id === deckId)?.plane ?? 'level']
+}
+
+/** A board on a wall is measured by one who stands before it; panels of a box, and project files, count from outside. */
+export function countedFromFront(design: Design, deckId: string): boolean {
+  return deckId === 'panel/back' && design.structures.some((s) => s.system === 'backBoard')
 }
 
 /** With a board on the wall and nothing else round the hardware, the depth is what stands on it. */

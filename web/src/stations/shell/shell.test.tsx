@@ -192,7 +192,6 @@ describe('structures', () => {
       studSpacingMm: 400,
       firstStudMm: 60,
       cableClearMm: 2,
-      countedFromFront: true,
     }
     const wider = withValue(board, 'pads.revealMm', 8)
     expect(valueOf(wider, 'pads.revealMm')).toBe(8)
