@@ -89,6 +89,9 @@ public sealed class FastenerTables
 
     public bool HasThread(string name) => _threads.ContainsKey(name);
 
+    /// <summary>Whether the tables hold a screw and a nut of that thread, so that something can be fixed with it.</summary>
+    public bool HasScrews(string name) => HasThread(name) && _heads.ContainsKey((name, HeadForm.Pan)) && _nuts.ContainsKey(name);
+
     public ScrewHead Head(string size, HeadForm form) => _heads.TryGetValue((size, form), out var h) ? h : _heads[(size, HeadForm.Pan)];
 
     public NutAndWasher Nut(string size) => _nuts[size];

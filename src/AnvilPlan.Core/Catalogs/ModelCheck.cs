@@ -31,9 +31,9 @@ public static class ModelCheck
             }
         }
 
-        if (m.ThreadSize is not null && !FastenerTables.Shipped.HasThread(m.ThreadSize))
+        if (m.ThreadSize is not null && !FastenerTables.Shipped.HasScrews(m.ThreadSize))
         {
-            return $"threadSize is \"{m.ThreadSize}\": the thread table has no such size.";
+            return $"threadSize is \"{m.ThreadSize}\": the fastener tables have no screw and nut of that size.";
         }
 
         if (m.Mount == MountStyle.TappedBody && m.DepthMaxMm is null)

@@ -21,7 +21,8 @@ internal static class SolidFindings
         foreach (var (x, y, z) in Faces.Corners)
         {
             var edges = Faces.EdgesAt(x, y, z);
-            var reaching = plan.Joints.Edges.Where(e => edges.Contains(e.Edge) && e.Joint is JointKind.Finger or JointKind.Dovetail or JointKind.HalfBlind or JointKind.ThroughTenon).Select(e => e.Edge).ToList();
+            var entering = plan.Joints.Edges.Where(e => edges.Contains(e.Edge) && e.EntryMm > 0).ToList();
+            var reaching = entering.Exists(e => e.Joint is JointKind.Finger or JointKind.Dovetail or JointKind.HalfBlind or JointKind.ThroughTenon) ? entering : [];
             List<Part> boards = [.. ((Face[])[x, y, z]).Where(plan.Shell.Panels.ContainsKey).Select(f => plan.Parts.Find(Deck.PartOf(f))!)];
             if (reaching.Count < 2 || boards.Count < 3 || Void(plan, boards, x, y, z) is not { } open)
             {
@@ -30,7 +31,7 @@ internal static class SolidFindings
 
             var name = $"{Deck.Name(x)}-{Deck.Name(y)}-{Deck.Name(z)}";
             yield return Finding.Of("corner-open", Severity.Stop,
-                $"The corner {name} stays open near {Say.Mm(open.X)}, {Say.Mm(open.Y)}, {Say.Mm(open.Z)} mm: each of its three boards leaves that place to another's fingers.", ["corner/" + name],
+                $"The corner {name} stays open near {Say.Mm(open.X)}, {Say.Mm(open.Y)}, {Say.Mm(open.Z)} mm: each of its three boards leaves that place to what enters another.", ["corner/" + name],
                 new Remedy("close-corner", "Let one panel run over the others there", d => Trial.FirstSound(plan, "corner-open", d,
                     edges.SelectMany(e => ((Face[])[e.Of().A, e.Of().B]).Select(covers => d.WithEdge(e, j => j with { Covers = covers }))))),
                 new Remedy("plain-edge", "Make one of its three edges a glued butt joint", d => Trial.FirstSound(plan, "corner-open", d,

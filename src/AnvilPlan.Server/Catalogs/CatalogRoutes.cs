@@ -36,7 +36,7 @@ public static class CatalogRoutes
     private static async Task<CatalogView> Read(PlanDesk desk, CancellationToken cancel)
     {
         var catalog = (await desk.Bench(cancel)).Catalog;
-        return new CatalogView(catalog.Materials, catalog.Sheets, catalog.Bars, catalog.Hardware, [.. catalog.Fasteners.Threads.Select(t => t.Name)], CableKind.Shipped);
+        return new CatalogView(catalog.Materials, catalog.Sheets, catalog.Bars, catalog.Hardware, [.. catalog.Fasteners.Threads.Where(t => catalog.Fasteners.HasScrews(t.Name)).Select(t => t.Name)], CableKind.Shipped);
     }
 
     private static async Task<IResult> Sheet(string id, string? paper, PlanDesk desk, CancellationToken cancel)

@@ -80,4 +80,18 @@ public class TableTests
         Assert.Equal(Catalog.Shipped.Hardware.Count + 1, catalog.Hardware.Count);
         Assert.Equal(47, catalog.Model("sbc-85").MassG);
     }
+
+    [Fact]
+    public void A_thread_without_screws_or_nuts_in_the_tables_is_offered_nowhere_and_refused()
+    {
+        var tables = Catalog.Shipped.Fasteners;
+        string[] bare = [.. tables.Threads.Select(t => t.Name).Where(n => !tables.HasScrews(n))];
+        Assert.Contains("#5-40", bare);
+        var stack = Catalog.Shipped.Systems.Single(s => s.Key == "acrylicStack");
+        var words = stack.Asks.Single(a => a.Key == "thread").Words!.Select(w => w.Key).ToList();
+        Assert.Contains("M3", words);
+        Assert.DoesNotContain(words, bare.Contains);
+        var model = Catalog.Shipped.Model("sbc-85");
+        Assert.All(bare, n => Assert.Contains("threadSize", ModelCheck.Problem(model with { ThreadSize = n }), StringComparison.Ordinal));
+    }
 }

@@ -32,7 +32,7 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
         Asking.Length<AcrylicStack>("layerMeasuredMm", "Layer, measured", s => s.LayerMeasuredMm, 1, 30, "not yet"),
         Asking.Length<AcrylicStack>("wallMm", "Wall", s => s.WallMm, 6, 60),
         Asking.Length<AcrylicStack>("spacerMm", "Spacers", s => s.SpacerMm, 0, 100),
-        Asking.Plain<AcrylicStack>(AskKind.Choice, "thread", "Bolts", [.. FastenerTables.Shipped.Threads.Where(t => t.NominalMm is >= 3 and <= 6).Select(t => new AskWord(t.Name, t.Name))]),
+        Asking.Plain<AcrylicStack>(AskKind.Choice, "thread", "Bolts", [.. FastenerTables.Shipped.Threads.Where(t => t.NominalMm is >= 3 and <= 6 && FastenerTables.Shipped.HasScrews(t.Name)).Select(t => new AskWord(t.Name, t.Name))]),
     ];
 
     protected override Design Begin(Design design, Catalog catalog, string id)
@@ -52,9 +52,9 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
 
     protected override void Check(StructureCheck check, AcrylicStack own, Design design)
     {
-        if (!check.Catalog.Fasteners.HasThread(own.Thread))
+        if (!check.Catalog.Fasteners.HasScrews(own.Thread))
         {
-            check.Refuse("thread", $"thread is \"{own.Thread}\": the fastener tables have no such size.");
+            check.Refuse("thread", $"thread is \"{own.Thread}\": the fastener tables have no screw and nut of that size.");
         }
 
         if (((Face[])[Face.Top, Face.Bottom]).Any(f => design.Panel(f).Hold is PanelHold.Open or PanelHold.Hinged))
