@@ -112,8 +112,10 @@ export function PlaceEditor({
           ? SEEN[tray.plane]
           : device.deckId === 'panel/bottom'
             ? SEEN.level
-            : 'Seen from outside, from the lower left corner of the box.'}
-        {placed?.mirrored && !placed.inPanel && ' The pattern is mirrored there: the device looks inwards.'}
+            : fromLeft !== null
+              ? 'Seen from the front, from the lower left corner of the board.'
+              : 'Seen from outside, from the lower left corner of the box.'}
+        {placed?.mirrored && !placed.inPanel && fromLeft === null && ' The pattern is mirrored there: the device looks inwards.'}
       </p>
       {ports.length > 0 && (
         <ul className="mt-1 text-[0.88rem]">

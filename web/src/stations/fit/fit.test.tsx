@@ -6,6 +6,7 @@ import { renderOpen, serve, someDevice, someTray, someView } from '../../../../t
 import { BoxView } from './BoxView'
 import { ChainEditor } from './ChainEditor'
 import { FitStation } from './FitStation'
+import { PlaceEditor } from './PlaceEditor'
 
 const board = someDevice({ id: 'sbc', modelId: 'sbc-85', name: 'Recorder', deckId: 'tray-1', uMm: 20, vMm: 30, quarterTurns: 3 })
 
@@ -266,5 +267,26 @@ describe('keys in a row', () => {
     await userEvent.keyboard('{ArrowRight}{ArrowRight}')
     expect(screen.getByRole('radio', { name: 'Decks' }).getAttribute('aria-checked')).toBe('true')
     expect(screen.getAllByRole('radio', { checked: true })).toHaveLength(2)
+  })
+
+  it('measures a device on a wall board from its left edge and writes its place as files have it', async () => {
+    const design = {
+      devices: [someDevice({ id: 'sbc', modelId: 'sbc-85', name: 'Recorder', deckId: 'panel/back', uMm: 90, vMm: 30 })],
+      structures: [{ system: 'backBoard' }] as unknown as Schemas['Structure'][],
+    }
+    const change = vi.fn()
+    renderOpen(
+      <PlaceEditor device={design.devices[0] as Schemas['Device']} onChange={change} />,
+      someView({ design, plan: { devices: [place({ deckId: 'panel/back', mirrored: true })] } }),
+      'device/sbc',
+    )
+    // 40 from the left of a board 200 wide; 90 from the other edge, as it is 70 wide
+    const u = screen.getByLabelText('u from the left mm')
+    expect((u as HTMLInputElement).value).toBe('40')
+    expect(screen.getByText(/Seen from the front, from the lower left corner of the board/)).toBeTruthy()
+    await userEvent.clear(u)
+    await userEvent.type(u, '55{Enter}')
+    const how = change.mock.calls[0]?.[1] as (d: Schemas['Device']) => Schemas['Device']
+    expect(how(design.devices[0] as Schemas['Device']).uMm).toBe(75)
   })
 })
