@@ -27,9 +27,9 @@ internal static class DeviceMoves
                 List<Device> given = [];
                 foreach (var spot in FreeSpot.All(device with { FarFace = far, QuarterTurns = (device.QuarterTurns + turn) % 4 }, plan))
                 {
-                    // beside the last, and when none of those did, wherever the deck has not been tried yet
+                    // beside the last, and when none of those did, as it lies wherever the deck has not been tried yet
                     var near = given.Count < most;
-                    if (given.Count >= most + MostFarther)
+                    if (given.Count >= most + (most == MostAsItLies ? MostFarther : 0))
                     {
                         break;
                     }
