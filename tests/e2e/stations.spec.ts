@@ -218,7 +218,7 @@ test('what if is kept or dropped as a whole', async ({ page }) => {
 test('the check list tells what every device asks for and where it is', async ({ page }) => {
   await openDemo(page, 'hardware')
   await page.getByRole('button', { name: 'Check list' }).click()
-  await expect(page.getByRole('heading', { name: 'Check list: 6 missing' })).toBeVisible()
+  await expect(page.getByRole('heading', { name: 'Check list: 14 missing' })).toBeVisible()
   await page.getByRole('combobox', { name: 'Show' }).selectOption('missing')
   await expect(page.getByRole('row', { name: /Supply module cable input terminals/ })).toContainText('no cable planned')
   await page.getByRole('combobox', { name: 'Show' }).selectOption('provided')
