@@ -59,6 +59,15 @@ public class WallBoardPlaceTests
     }
 
     [Fact]
+    public void With_another_structure_that_may_close_faces_the_depth_is_decided()
+    {
+        var wrap = Sample.Catalog.Systems.Single(s => s.Key == "bentWrap").Begin(Begun(Sample.Empty), Sample.Catalog)!;
+        var both = wrap with { Box = wrap.Box with { Panels = [.. wrap.Box.Panels.Select(p => p.Face == Face.Back ? p : p with { Hold = PanelHold.Open })] } };
+        Assert.False(Sample.Catalog.Spread(both).Box.DepthFollows);
+        Assert.All(Sample.Plan(both).Parts, p => Assert.True(p.LengthMm > 0 && p.WidthMm > 0, p.Id));
+    }
+
+    [Fact]
     public void Spreading_twice_changes_nothing()
     {
         var once = Sample.Catalog.Spread(Begun(Sample.Empty) with { Devices = [Board(100, 120)] });

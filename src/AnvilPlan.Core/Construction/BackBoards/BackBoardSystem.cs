@@ -124,7 +124,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                     : d),
             ],
         };
-        return design.Trays.Count == 0 && design.Box.Panels.All(p => p.Face == Face.Back || p.Hold == PanelHold.Open) ? AsDeepAsItsHardware(spread, catalog) : spread;
+        // another structure may close faces that are still open here
+        return design.Trays.Count == 0 && design.Structures.All(s => s is BackBoard) && design.Box.Panels.All(p => p.Face == Face.Back || p.Hold == PanelHold.Open) ? AsDeepAsItsHardware(spread, catalog) : spread;
     }
 
     private static Design AsDeepAsItsHardware(Design design, Catalog catalog)

@@ -43,7 +43,8 @@ export function countedFromFront(design: Design, deckId: string): boolean {
 /** With a board on the wall and nothing else round the hardware, the depth is what stands on it. */
 export function depthFollows(design: Design): boolean {
   return (
-    design.structures.some((s) => s.system === 'backBoard') &&
+    design.structures.length > 0 &&
+    design.structures.every((s) => s.system === 'backBoard') &&
     design.trays.length === 0 &&
     design.box.panels.every((p) => p.face === 'back' || p.hold === 'open')
   )
