@@ -91,8 +91,7 @@ public static class EndFixing
     /// <summary>A hole in the side of a part that looks in that direction.</summary>
     internal static EdgeHole EndHole(SolidPart part, Direction side, Point3 at, string id, string place, string purpose, double diaMm, double depthMm, string? thread, string why, double? slotMm = null)
     {
-        var (u, v) = (part.Frame.U, part.Frame.V);
-        var edge = side == u ? PartEdge.UMost : side == u.Opposite() ? PartEdge.ULeast : side == v ? PartEdge.VMost : PartEdge.VLeast;
+        var edge = JointDraft.EdgeTowards(part, side);
         var plane = part.Frame.ToPlane(at);
         return new EdgeHole(id, place, purpose, edge, edge is PartEdge.ULeast or PartEdge.UMost ? plane.V : plane.U, -part.Frame.HeightOf(at), diaMm, slotMm, depthMm, thread, why);
     }

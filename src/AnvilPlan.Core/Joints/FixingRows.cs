@@ -39,9 +39,15 @@ public static class FixingRows
             return false;
         }
 
+        Screw(draft, clamped, into, contact, rule);
+        return true;
+    }
+
+    /// <summary>The same within a part of the strip that the two share.</summary>
+    public static void Screw(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule)
+    {
         Add(draft, clamped, into, contact, rule, ScrewWays.Of(draft, Joint(clamped, into, contact, rule)));
         draft.Hold(clamped, into, HoldBy.Screws, rule.Place);
-        return true;
     }
 
     internal static ScrewJoint Joint(SolidPart clamped, SolidPart into, Contact contact, RowRule rule) => new(

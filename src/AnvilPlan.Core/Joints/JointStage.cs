@@ -114,4 +114,8 @@ public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop,
 
     /// <summary>The worked face for a hole that starts on the side of the part that looks in <paramref name="side"/>.</summary>
     public static WorkedFrom FaceTowards(SolidPart part, Direction side) => part.Frame.Normal == side ? WorkedFrom.Seen : WorkedFrom.Far;
+
+    /// <summary>The edge that the side of the part that looks in <paramref name="side"/> is in its drawing.</summary>
+    public static PartEdge EdgeTowards(SolidPart part, Direction side) =>
+        side == part.Frame.U ? PartEdge.UMost : side == part.Frame.U.Opposite() ? PartEdge.ULeast : side == part.Frame.V ? PartEdge.VMost : PartEdge.VLeast;
 }

@@ -61,7 +61,7 @@ public static partial class Milled
             Opening o => Of("opening", (o.Min, o.Max), null, $"{o.SizeWhy}; {o.PlaceWhy}") with { DiaMm = o.Round ? o.WidthMm : null, CornerRadiusMm = o.CornerRadiusMm },
             Channel c => Of(c.Kerf ? "kerf" : c.Shape.ToString().ToLowerInvariant(), (c.Min, c.Max), c.DepthMm, c.DepthWhy),
             Notch n => Of(n.Floor is null ? "notch" : "sloped notch", n.Reach, n.DepthMm, n.SizeWhy),
-            Bevel b => Of("mitre", EndOf(part, b.Edge), null, $"{b.AngleDeg:0.##} degrees from square, the drawn size is the long point") with { AngleDeg = b.AngleDeg },
+            Bevel b => Of("bevel", EndOf(part, b.Edge), null, $"{b.AngleDeg:0.##} degrees from square, the drawn size is the long point") with { AngleDeg = b.AngleDeg },
             _ => null,
         };
     }

@@ -21,9 +21,6 @@ namespace AnvilPlan.Core.Construction.BackBoards;
 /// <summary>A wall board: frame behind, pads in front, a hole behind each connector, screws into the wall's framing.</summary>
 public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 {
-    private const double EndMm = 30;
-    private const double PitchMostMm = 200;
-
     /// <summary>Light leaves a polished or bevelled edge of acrylic when the bevel is steeper than the critical angle.</summary>
     private const double AcrylicIndex = 1.49;
 
@@ -70,6 +67,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     protected override IReadOnlyList<Asked<BackBoard>> Asked { get; } =
     [
         Asking.Bar<BackBoard>("frameBarId", "Frame", s => s.FrameBarId),
+        Asking.Choice<BackBoard, Hanging>("hanging", "Hung by", (Hanging.ScrewedFrame, "a frame on the wall, the board screwed over it"), (Hanging.BevelledRails, "two bevelled rails that hook")),
         Asking.Length<BackBoard>("frameInsetMm", "Frame from the edge", s => s.FrameInsetMm, 0, 500),
         Asking.Length<BackBoard>("studSpacingMm", "Studs apart", s => s.StudSpacingMm, 100, 2000),
         Asking.Length<BackBoard>("firstStudMm", "First stud from the left", s => s.FirstStudMm, 0, 2000),
@@ -105,6 +103,11 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         if (design.Structures.OfType<BackBoard>().Count() > 1)
         {
             check.Refuse("id", $"id is \"{own.Id}\": a design has one back board at most.");
+        }
+
+        if (check.Catalog.HasBar(own.FrameBarId) && WallBars.Of(own.Hanging).Unfit(check.Catalog.Bar(own.FrameBarId)) is { } unfit)
+        {
+            check.Refuse("hanging", $"hanging is bevelledRails: {unfit}");
         }
     }
 
@@ -148,16 +151,14 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         var (front, back) = (board.Box.Max.Y, draft.Fit.Envelope.Outer.Max.Y);
         var frame = board.Box.WithSpan(Axis.Y, front, back);
         frame = new Box(frame.Min + new Point3(own.FrameInsetMm, 0, own.FrameInsetMm), frame.Max - new Point3(own.FrameInsetMm, 0, own.FrameInsetMm));
-        foreach (var (name, box, along) in ((string, Box, Axis)[])
-        [
-            ("top", frame.WithSpan(Axis.Z, frame.Max.Z - bar.WidthMm, frame.Max.Z), Axis.X), ("bottom", frame.WithSpan(Axis.Z, frame.Min.Z, frame.Min.Z + bar.WidthMm), Axis.X),
-            ("left", frame.WithSpan(Axis.X, frame.Min.X, frame.Min.X + bar.WidthMm), Axis.Z), ("right", frame.WithSpan(Axis.X, frame.Max.X - bar.WidthMm, frame.Max.X), Axis.Z),
-        ])
+        List<Box> others = [.. draft.Members.Select(m => m.Box)];
+        foreach (var (id, name, box, along) in WallBars.Of(own.Hanging).Lay(frame, bar))
         {
-            var trimmed = BarPlacing.Trim(box, along, draft.Members.Select(m => m.Box));
+            // uprights end at the bars above and below; bevelled rails lie in each other
+            var trimmed = BarPlacing.Trim(box, along, along == Axis.X ? others : draft.Members.Select(m => m.Box));
             if (trimmed.Size[along] >= BarPlacing.LeastLengthMm && !trimmed.Empty)
             {
-                draft.Members.Add(BarPlacing.Solid($"{own.Id}/frame-{name}", $"Wall frame, {name}", PartKind.Member, bar, trimmed, along, Direction.Front, bar.HeightMm));
+                draft.Members.Add(BarPlacing.Solid($"{own.Id}/frame-{id}", name, PartKind.Member, bar, trimmed, along, Direction.Front, bar.HeightMm));
             }
         }
     }
@@ -170,24 +171,10 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         }
 
         var bars = draft.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/frame-", StringComparison.Ordinal)).ToList();
-        foreach (var bar in bars)
-        {
-            draft.Keep(board, bar.Box.Grow(0.01), bar.Name.ToLowerInvariant());
-            FixingRows.Screw(draft, board, bar, new RowRule(own.Id, $"{bar.Id}/board", EndMm, PitchMostMm, $"screw to {bar.Name.ToLowerInvariant()}"));
-        }
-
-        foreach (var upright in bars.Where(b => b.Frame.U.Axis() == Axis.Z))
-        {
-            foreach (var level in bars.Where(b => b.Frame.U.Axis() == Axis.X && Contact.Between(upright.Box, b.Box) is { } c && c.Side.Axis() == Axis.Z))
-            {
-                EndFixing.Add(draft, level, upright, own.Id, $"{upright.Id}/{level.Id[(own.Id.Length + 1)..]}");
-            }
-        }
-
+        var hanging = WallBars.Of(own.Hanging);
+        hanging.Join(own, draft, board, bars);
         WallScrews(own, draft, board, bars);
-        draft.Steps.Add(new WorkStep(
-            $"{own.Id}/hang", "Hang it, in this order: screw the frame together, level it and screw it to the studs, bring the cables through, set the board on the frame and screw it on", HangMin, [own.Id, board.Id])
-        { Stage = WorkStage.Place });
+        draft.Steps.Add(new WorkStep($"{own.Id}/hang", hanging.HangStep(draft.Catalog.Bar(own.FrameBarId)), HangMin, [own.Id, board.Id]) { Stage = WorkStage.Place });
         CableHoles(own, draft, board, bars);
         ScrewPads(own, draft, board);
         if (own.Pads is { Lit: true } && LightStrip.Round(Pads(draft.Fit, draft.Shell).Select(p => p.Pad.Box)) is { LengthM: > 0 } strip)
@@ -214,7 +201,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             var (a, b) = (contact.Along, contact.Across);
             var area = contact.Area;
             var inset = Math.Min(PadScrewInMm, Math.Min(area.Size[a], area.Size[b]) / 4);
-            var rule = new RowRule(own.Id, $"{device.Id}/pad", inset, PitchMostMm, $"screw of the pad of {device.Device.Name}");
+            var rule = new RowRule(own.Id, $"{device.Id}/pad", inset, WallBars.PitchMostMm, $"screw of the pad of {device.Device.Name}");
             List<Point3> corners = [.. from x in (double[])[area.Min[a] + inset, area.Max[a] - inset] from y in (double[])[area.Min[b] + inset, area.Max[b] - inset] select area.Centre.With(a, x).With(b, y)];
             draft.Fixings.Add(new FixingSet(rule.Name, rule.Place, $"Pad of {device.Device.Name} to {board.Name.ToLowerInvariant()}", contact.Side.Opposite(), [new PointsLocus(corners)], ScrewWays.Of(draft, FixingRows.Joint(pad, board, contact, rule))));
             draft.Hold(pad, board, HoldBy.Screws, own.Id);
@@ -227,13 +214,14 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
     private static void WallScrews(BackBoard own, JointDraft draft, SolidPart board, List<SolidPart> bars)
     {
-        foreach (var bar in bars.Where(b => b.Frame.U.Axis() == Axis.X))
+        var hanging = WallBars.Of(own.Hanging);
+        foreach (var bar in bars.Where(hanging.OnStuds))
         {
             foreach (var (x, i) in Studs(own, board, bar).Select((x, i) => (x, i + 1)))
             {
                 draft.Fixings.Add(new FixingSet(
                     $"{bar.Id}/wall-{i}", own.Id, $"{bar.Name} to the wall", Direction.Back,
-                    [.. StudOffsetsMm.SelectMany(along => AcrossOffsetsMm.Select(across => new PointsLocus([bar.Box.Centre with { X = x + along, Z = bar.Box.Centre.Z + across }])))],
+                    [.. StudOffsetsMm.SelectMany(along => AcrossOffsetsMm.Select(across => new PointsLocus([bar.Box.Centre with { X = x + along, Z = hanging.ScrewLineZ(bar) + across }])))],
                     [WallScrew(own, bar, i)]));
             }
         }
@@ -321,7 +309,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
         return ShellRules.None with
         {
-            LeastMm = new Point3(Math.Ceiling(first + own.StudSpacingMm + NearEndMm + own.FrameInsetMm + 1), 0, (2 * own.FrameInsetMm) + (2 * catalog.Bar(own.FrameBarId).WidthMm) + BarPlacing.LeastLengthMm),
+            LeastMm = new Point3(Math.Ceiling(first + own.StudSpacingMm + NearEndMm + own.FrameInsetMm + 1), 0, (2 * own.FrameInsetMm) + WallBars.Of(own.Hanging).LeastHeightMm(catalog.Bar(own.FrameBarId))),
             DepthMm = design.Box.DepthFollows ? Envelope.Of(design, catalog).Outer.Size.Y : null,
             Passages = (d, device) => device.Model.InPanel || device.Device.DeckId != Deck.OfPanel(Face.Back) ? []
                 :
@@ -386,7 +374,20 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                 [own.Id], new Remedy("45", "Bevel at 45 degrees", d => d.WithStructure<BackBoard>(own.Id, b => b.Pads is null ? b : b with { Pads = b.Pads with { BevelDeg = 45 } })));
         }
 
-        var bars = plan.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/frame-", StringComparison.Ordinal) && m.Frame.U.Axis() == Axis.X).ToList();
+        var hanging = WallBars.Of(own.Hanging);
+        var level = plan.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/frame-", StringComparison.Ordinal) && m.Frame.U.Axis() == Axis.X).ToList();
+        var bars = level.Where(hanging.OnStuds).ToList();
+        var (asked, given) = (hanging.LeastHeightMm(plan.Catalog.Bar(own.FrameBarId)), board.Box.Size.Z - (2 * own.FrameInsetMm));
+        if (given < asked)
+        {
+            yield return Finding.Of("bars-have-no-room", Severity.Stop,
+                $"The bars behind the board need {Say.Mm(asked)} mm from the lowest to the highest and have {Say.Mm(given)} mm.",
+                [own.Id, board.Id],
+                new Remedy("higher-board", "Make the board high enough for its bars", d => d with { Box = d.Box with { HeightMm = Math.Ceiling(d.Box.HeightMm + asked - given) } }),
+                new Remedy("nearer-edge", "Set them nearer to the edge", d => own.FrameInsetMm - ((asked - given) / 2) is >= 0 and var inset
+                    ? d.WithStructure<BackBoard>(own.Id, b => b with { FrameInsetMm = Math.Floor(inset * 10) / 10 }) : null));
+        }
+
         var studs = bars.Count == 0 ? 0 : bars.Min(b => Studs(own, board, b).Count);
         if (studs < 2)
         {
@@ -401,7 +402,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
         var screws = bars.Sum(b => Studs(own, board, b).Count);
         var mass = (plan.Parts.Parts.Where(p => p.LeafOf is null).Sum(p => p.MassG) + plan.Fit.Devices.Sum(d => d.Model.MassG)) / 1000;
-        var (pull, hold) = (PullN(plan, board, bars, mass) / Math.Max(1, screws / 2), WoodScrewForm.WithdrawalN(SpruceGravity, WallScrewMm, WallScrewInMm) / SafetyFactor);
+        var (pull, hold) = (PullN(plan, board, bars.Max(b => b.Box.Centre.Z) - level.Min(b => b.Box.Centre.Z), mass) / Math.Max(1, hanging.Pulled(screws)), WoodScrewForm.WithdrawalN(SpruceGravity, WallScrewMm, WallScrewInMm) / SafetyFactor);
         yield return Finding.Of(pull > hold ? "wall-overloaded" : "wall-load", pull > hold ? Severity.Stop : Severity.Note,
             $"The board weighs {Say.Mm(Math.Round(mass, 1))} kg on {screws} screws in framing: each upper one is pulled by {Say.Mm(Math.Round(pull))} N and may be by {Say.Mm(Math.Round(hold))} N with a safety of {SafetyFactor}. Fix it to framing, not to plaster; the wall itself is for local practice to judge.",
             [own.Id]);
@@ -412,12 +413,12 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         .Select(i => design.WithStructure<BackBoard>(own.Id, b => b with { FirstStudMm = (b.FirstStudMm + (i * 10)) % b.StudSpacingMm }));
 
     /// <summary>The weight hangs before the wall and tips about the lower bar: pull on the upper bar, N.</summary>
-    private static double PullN(PlanSoFar plan, SolidPart board, List<SolidPart> bars, double massKg)
+    /// <param name="heightMm">From the lower bar to the upper one that is screwed to the studs.</param>
+    private static double PullN(PlanSoFar plan, SolidPart board, double heightMm, double massKg)
     {
-        var height = Math.Max(50, bars.Max(b => b.Box.Centre.Z) - bars.Min(b => b.Box.Centre.Z));
         var weights = plan.Parts.Parts.Where(p => p.LeafOf is null).Select(p => (p.MassG, p.Box.Centre.Y)).Concat(plan.Fit.Devices.Select(d => (d.Model.MassG, d.Body.Centre.Y))).ToList();
         var total = weights.Sum(w => w.MassG);
         var arm = plan.Fit.Envelope.Outer.Max.Y - (total <= 0 ? board.Box.Centre.Y : weights.Sum(w => w.MassG * w.Y) / total);
-        return massKg * Mass.NewtonPerKg * arm / height;
+        return massKg * Mass.NewtonPerKg * arm / Math.Max(50, heightMm);
     }
 }

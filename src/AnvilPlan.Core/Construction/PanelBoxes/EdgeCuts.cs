@@ -118,12 +118,9 @@ internal static class EdgeCuts
         var own = joint.Host == towards ? joint.Mate : joint.Host;
         var angle = Angle.FromRadians(Math.Atan2(envelope.ThicknessMm[towards], envelope.ThicknessMm[own])).Degrees;
         var direction = towards.Outward();
-        var edge = part.Frame.U == direction ? PartEdge.UMost
-            : part.Frame.U.Opposite() == direction ? PartEdge.ULeast
-            : part.Frame.V == direction ? PartEdge.VMost : PartEdge.VLeast;
         draft.Cut(part, new Bevel(
             $"{Deck.Name(joint.Edge)}/mitre", Deck.PlaceOf(joint.Edge), $"mitre to {Deck.Name(towards)}",
-            JointDraft.FaceTowards(part, own.Outward()), edge, angle));
+            JointDraft.FaceTowards(part, own.Outward()), JointDraft.EdgeTowards(part, direction), angle));
         var strip = new Box(new(-1e6, -1e6, -1e6), new(1e6, 1e6, 1e6))
             .WithSpan(direction.Axis(), Math.Min(envelope.InnerPlane(towards), envelope.Outer.Side(direction)), Math.Max(envelope.InnerPlane(towards), envelope.Outer.Side(direction)));
         draft.Keep(part, strip, $"mitre to {Deck.Name(towards)}");
