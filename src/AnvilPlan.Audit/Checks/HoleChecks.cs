@@ -9,6 +9,11 @@ internal static class HoleChecks
 {
     public static IEnumerable<Defect> Run(IReadOnlyList<PartSolid> solids)
     {
+        foreach (var defect in solids.SelectMany(s => OnSeams(s, solids)))
+        {
+            yield return defect;
+        }
+
         foreach (var solid in solids.Where(s => s.Part.Body.Count > 0 && s.Part.BarId?.Contains("slotted", StringComparison.Ordinal) != true))
         {
             // what was in the part before is as it is
@@ -35,6 +40,33 @@ internal static class HoleChecks
                     {
                         yield return new Defect("holes-apart", $"{solid.Id}: {bores[i].Feature.Id} and {bores[j].Feature.Id} run {by:0.##} mm into each other");
                     }
+                }
+            }
+        }
+    }
+
+    /// <summary>A bore of a printed wall is in one piece, and clear of the pins between two.</summary>
+    private static IEnumerable<Defect> OnSeams(PartSolid solid, IReadOnlyList<PartSolid> solids)
+    {
+        var job = solid.Part.Print ?? solids.FirstOrDefault(s => s.Id == solid.Part.LeafOf)?.Part.Print;
+        foreach (var bore in job is null ? [] : solid.Bores.Where(b => b.Feature.For != "drilled"))
+        {
+            var (a, b) = (bore.From, bore.End);
+            foreach (var seam in job!.Seams.Where(s => s.AtMm > solid.Part.Box.Min[s.Across] && s.AtMm < solid.Part.Box.Max[s.Across]))
+            {
+                var half = seam.Across == bore.Into.Axis() ? 0 : bore.DiaMm / 2;
+                if (Math.Min(a[seam.Across], b[seam.Across]) - half < seam.AtMm && Math.Max(a[seam.Across], b[seam.Across]) + half > seam.AtMm)
+                {
+                    yield return new Defect("hole-on-seam", $"{solid.Id}: {bore.Feature.Id} ({bore.DiaMm} mm) lies across the seam at {seam.Across} {seam.AtMm:0.##}");
+                }
+            }
+
+            foreach (var pin in job.Pins.Where(p => p.FaceId == solid.Id))
+            {
+                var (from, to) = (pin.At.With(pin.Along, pin.At[pin.Along] - pin.DeepMm), pin.At.With(pin.Along, pin.At[pin.Along] + pin.DeepMm));
+                if (Box.Between(from, to).Grow((pin.HoleMm + bore.DiaMm) / 2).Contains(bore.From + (bore.Into.Vector() * (bore.DepthMm / 2))))
+                {
+                    yield return new Defect("hole-on-seam", $"{solid.Id}: {bore.Feature.Id} ({bore.DiaMm} mm) runs into a pin of a seam");
                 }
             }
         }

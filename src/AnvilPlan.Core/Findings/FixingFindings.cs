@@ -19,7 +19,9 @@ internal static class FixingFindings
         var inside = !obstacle.Fixing && worst.Fixing.Layers.Any(l => l.Owner == obstacle.Owner);
         return new Finding(
             $"fixing-blocked:{set.For}+{set.Name}", "fixing-blocked", Severity.Stop,
-            inside
+            obstacle.AtSeam
+                ? $"{set.What}: {stuck.Count} of its fixings {(stuck.Count == 1 ? "stands" : "stand")} on a seam of {what}, between two printed pieces."
+                : inside
                 ? $"{set.What}: {stuck.Count} of its fixings {(stuck.Count == 1 ? "finds" : "find")} no {Say.Mm(obstacle.ByMm)} mm of material round {(stuck.Count == 1 ? "its hole" : "their holes")} in {what}."
                 : $"{set.What}: {stuck.Count} of its fixings {(stuck.Count == 1 ? "runs" : "run")} {Say.Mm(obstacle.ByMm)} mm into {what}, and no place beside it is free.",
             [device is null ? set.For : "device/" + device.Id, obstacle.Fixing ? other?.Set.For ?? obstacle.Owner : obstacle.Owner],

@@ -8,7 +8,11 @@ namespace AnvilPlan.Core.Fixings;
 /// <summary>What a fixing would run into.</summary>
 /// <param name="Owner">A part's id, <c>device/ID</c>, or the id of another fixing.</param>
 /// <param name="ByMm">How far, at least, mm; wanted walls counted in.</param>
-public sealed record Obstacle(string Owner, bool Fixing, double ByMm);
+public sealed record Obstacle(string Owner, bool Fixing, double ByMm)
+{
+    /// <summary>A seam of its printed pieces.</summary>
+    public bool AtSeam { get; init; }
+}
 
 /// <summary>Everything that fixings share the enclosure with: parts with what is cut out of them, devices, and the fixings placed so far.</summary>
 public sealed class FixingSpace
@@ -91,6 +95,14 @@ public sealed class FixingSpace
             if (!inside)
             {
                 return new Obstacle(layer.Owner, false, RimMm);
+            }
+
+            foreach (var seam in part.NoBores)
+            {
+                if (seam.Overlaps(bore))
+                {
+                    return new Obstacle(layer.Owner, false, layer.HoleMm) { AtSeam = true };
+                }
             }
 
             if (part.Section == Catalogs.BarShape.Slotted)

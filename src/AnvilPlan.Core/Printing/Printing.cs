@@ -12,8 +12,7 @@ public sealed record BedSplit(IReadOnlyList<int> Pieces, IReadOnlyList<double> P
     /// <summary>Bed less the margin at both sides; the height less one. Null when the margin leaves nothing.</summary>
     public static BedSplit? Of(IReadOnlyList<double> partMm, IReadOnlyList<double> bedMm, double marginMm)
     {
-        double[] usable = [bedMm[0] - (2 * marginMm), bedMm[1] - (2 * marginMm), bedMm[2] - marginMm];
-        if (usable.Min() <= 0)
+        if (UsableMm(bedMm, marginMm) is not { } usable)
         {
             return null;
         }
@@ -21,6 +20,10 @@ public sealed record BedSplit(IReadOnlyList<int> Pieces, IReadOnlyList<double> P
         var pieces = partMm.Zip(usable, (p, u) => Math.Max(1, Grace.Ceiling(p / u))).ToList();
         return new BedSplit(pieces, [.. partMm.Zip(pieces, (p, n) => p / n)]);
     }
+
+    /// <summary>What the bed takes; null when the margin leaves nothing.</summary>
+    public static IReadOnlyList<double>? UsableMm(IReadOnlyList<double> bedMm, double marginMm) =>
+        (double[])[bedMm[0] - (2 * marginMm), bedMm[1] - (2 * marginMm), bedMm[2] - marginMm] is var usable && usable.Min() > 0 ? usable : null;
 }
 
 /// <summary>Plastic in a print: a shell of some wall thickness and a share of the rest. cm³, g, m.</summary>
@@ -83,16 +86,21 @@ public sealed record PrintJob(
 
     public int Count => Pieces.Aggregate(1, (a, b) => a * b) - Empty;
 
-    /// <summary>The part's box cut as the bed asks for: most pieces along its longest side.</summary>
+    /// <summary>Where the part is cut into its pieces.</summary>
+    public IReadOnlyList<Seam> Seams { get; init; } = [];
+
+    /// <summary>At a seam the outer half of a wall reaches so far over the inner half of the next piece; 0 = cut square.</summary>
+    public double LapMm { get; init; }
+
+    /// <summary>The part's box cut at its seams.</summary>
     public IEnumerable<Box> PieceBoxes(Box whole)
     {
-        var axes = Enum.GetValues<Axis>().OrderByDescending(a => whole.Size[a]).ToList();
-        int Count(Axis axis) => Pieces[axes.IndexOf(axis)];
-        Box Cut(Box box, Axis axis, int i) => box.WithSpan(axis, whole.Min[axis] + (whole.Size[axis] * i / Count(axis)), whole.Min[axis] + (whole.Size[axis] * (i + 1) / Count(axis)));
-        return
-            from x in Enumerable.Range(0, Count(Axis.X))
-            from y in Enumerable.Range(0, Count(Axis.Y))
-            from z in Enumerable.Range(0, Count(Axis.Z))
-            select Cut(Cut(Cut(whole, Axis.X, x), Axis.Y, y), Axis.Z, z);
+        IEnumerable<Box> Cut(Box box, Axis axis)
+        {
+            List<double> ends = [box.Min[axis], .. Seams.Where(s => s.Across == axis).Select(s => s.AtMm).Order(), box.Max[axis]];
+            return ends.Zip(ends.Skip(1)).Select(e => box.WithSpan(axis, e.First, e.Second));
+        }
+
+        return Cut(whole, Axis.X).SelectMany(x => Cut(x, Axis.Y)).SelectMany(y => Cut(y, Axis.Z));
     }
 }

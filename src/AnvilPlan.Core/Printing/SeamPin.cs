@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Printing;
@@ -21,36 +22,19 @@ public sealed record SeamPin(string FaceId, Point3 At, Axis Along, double PinMm,
     /// <summary>The thickest pin on sale that leaves half of its thickness and half a millimetre on both sides, mm; null in a wall too thin for any.</summary>
     public static double? PinFor(double wallMm) => SoldMm.Where(d => (2 * d) + 1 <= wallMm).Select(d => (double?)d).LastOrDefault();
 
-    /// <summary>Two pins in each wall that a seam crosses, at a quarter from both ends of what the two pieces share there.</summary>
-    /// <param name="walls">Blocks of the faces of the body.</param>
-    public static IReadOnlyList<SeamPin> Of(PrintJob job, IReadOnlyList<(string FaceId, Box Box, Axis Through)> walls)
-    {
-        var whole = walls.Select(w => w.Box).Aggregate((a, b) => a.Hull(b));
-        var pieces = job.PieceBoxes(whole).ToList();
-        var pins = new List<SeamPin>();
-        foreach (var wall in walls)
-        {
-            if (PinFor(wall.Box.Size[wall.Through]) is not { } pin)
-            {
-                continue;
-            }
+    /// <summary>Two pins in each wall that a seam crosses, at a quarter from both ends of what the two pieces share there, clear of holes.</summary>
+    public static IReadOnlyList<SeamPin> Of(PrintJob job, IReadOnlyList<PrintedWall> walls, SeamRule rule) =>
+    [
+        .. from run in SeamRun.Of(job, walls, InEachMm + BehindMm)
+           let dia = PinFor(run.Wall.Box.Size[run.Wall.Through])
+           where dia is not null && run.ToMm - run.FromMm > 8 * dia
+           from at in run.TwoPlaces(2 * dia.Value, p => new SeamPin("", p, run.Seam.Across, dia.Value, dia.Value + PlayMm, InEachMm + BehindMm).Around is var around && !rule.Holes.Any(around.Overlaps))
+           select new SeamPin(run.Wall.FaceId, at, run.Seam.Across, dia.Value, dia.Value + PlayMm, InEachMm + BehindMm),
+    ];
 
-            foreach (var along in Enum.GetValues<Axis>().Where(a => a != wall.Through))
-            {
-                var across = Enum.GetValues<Axis>().First(a => a != along && a != wall.Through);
-                foreach (var seam in pieces.Select(p => p.Min[along]).Distinct().Where(s => s > wall.Box.Min[along] + InEachMm + BehindMm && s < wall.Box.Max[along] - InEachMm - BehindMm))
-                {
-                    foreach (var (from, to) in pieces.Select(p => (Math.Max(p.Min[across], wall.Box.Min[across]), Math.Min(p.Max[across], wall.Box.Max[across]))).Distinct().Where(r => r.Item2 - r.Item1 > 8 * pin))
-                    {
-                        pins.AddRange(((double[])[0.25, 0.75]).Select(share => new SeamPin(
-                            wall.FaceId, wall.Box.Centre.With(along, seam).With(across, from + ((to - from) * share)), along, pin, pin + PlayMm, InEachMm + BehindMm)));
-                    }
-                }
-            }
-        }
-
-        return pins;
-    }
+    /// <summary>The block that its hole and a millimetre round it take.</summary>
+    [JsonIgnore]
+    public Box Around => new Point3(HoleMm / 2, HoleMm / 2, HoleMm / 2).With(Along, DeepMm) is var half ? new Box(At - half, At + half).Grow(1) : default;
 
     /// <summary>Length of the pin, mm.</summary>
     public static double LengthMm => 2 * InEachMm;

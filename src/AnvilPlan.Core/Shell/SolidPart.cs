@@ -51,6 +51,9 @@ public sealed record SolidPart(
     /// <summary>The blocks that it fills when that is less than <see cref="Box"/>.</summary>
     public IReadOnlyList<Box> Body { get => field ?? [Box]; init; }
 
+    /// <summary>Blocks of it in which nothing is bored: seams of printed pieces, with their pins.</summary>
+    public IReadOnlyList<Box> NoBores { get; init; } = [];
+
     /// <summary>Volume of a bend or a rounded block, mm³; null for what is as large as its block.</summary>
     public double? BendMm3 { get; init; }
 

@@ -27,11 +27,40 @@ public static class PrintedSolid
         var layers = (flat ? [part] : leaves).SelectMany(p => p.Body.Count == 1 ? Layers(p, [.. part.Print!.Pins.Where(x => x.FaceId == p.Id)]) : p.Body.Select(b => Block(p, b))).ToList();
         var name = part.Id.Replace('/', '-');
         var bodies = (flat ? [part] : leaves).SelectMany(p => p.Body).ToList();
-        return [.. part.Print!.PieceBoxes(part.Box).Where(piece => bodies.Exists(piece.Overlaps)).Select(piece => Piece(name, layers, piece, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back)))];
+        var lapped = part.Print!.LapMm > 0 ? layers.SelectMany(l => Halves(l, (flat ? [part] : leaves).First(p => p.Frame == l.Frame).ThicknessMm, part.Print.LapMm)).ToList() : layers;
+        return [.. part.Print.PieceBoxes(part.Box).Where(piece => bodies.Exists(piece.Overlaps)).Select(piece => Piece(name, lapped, piece, part.Box, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back)))];
     }
 
     /// <summary>What lies between two depths below the seen face.</summary>
-    private sealed record Layer(Frame Frame, Geometry Left, double From, double To);
+    /// <param name="ShiftMm">At seams it is cut so far past them.</param>
+    private sealed record Layer(Frame Frame, Geometry Left, double From, double To, double ShiftMm = 0);
+
+    /// <summary>The outer half of a wall is cut half a lap past its seams, the inner half as much before them.</summary>
+    private static IEnumerable<Layer> Halves(Layer layer, double thickMm, double lapMm)
+    {
+        var middle = thickMm / 2;
+        if (layer.From < middle - 1e-6)
+        {
+            yield return layer with { To = Math.Min(layer.To, middle), ShiftMm = lapMm / 2 };
+        }
+
+        if (layer.To > middle + 1e-6)
+        {
+            yield return layer with { From = Math.Max(layer.From, middle), ShiftMm = -lapMm / 2 };
+        }
+    }
+
+    /// <summary>The piece with the ends that lie on seams moved along the wall.</summary>
+    private static Box Shifted(Box piece, Box whole, Layer layer)
+    {
+        foreach (var axis in Enum.GetValues<Axis>().Where(a => layer.ShiftMm != 0 && a != layer.Frame.Normal.Axis()))
+        {
+            double At(double end, double rim) => Math.Abs(end - rim) < 1e-6 ? end : end + layer.ShiftMm;
+            piece = piece.WithSpan(axis, At(piece.Min[axis], whole.Min[axis]), At(piece.Max[axis], whole.Max[axis]));
+        }
+
+        return piece;
+    }
 
     private static Layer Block(Part part, Box block)
     {
@@ -121,7 +150,7 @@ public static class PrintedSolid
         }
     }
 
-    private static string Piece(string name, List<Layer> layers, Box piece, Frame lying)
+    private static string Piece(string name, List<Layer> layers, Box piece, Box whole, Frame lying)
     {
         var text = new StringBuilder($"solid {name}\n");
         var floor = Math.Min(lying.HeightOf(piece.Min), lying.HeightOf(piece.Max));
@@ -129,7 +158,7 @@ public static class PrintedSolid
         Point3 Laid(Point3 p) => new(lying.ToPlane(p).U - least.U, lying.ToPlane(p).V - least.V, lying.HeightOf(p) - floor);
         foreach (var layer in layers)
         {
-            var (min, max) = layer.Frame.ToPlane(piece);
+            var (min, max) = layer.Frame.ToPlane(Shifted(piece, whole, layer));
             double[] depths = [-layer.Frame.HeightOf(piece.Min), -layer.Frame.HeightOf(piece.Max)];
             var (from, to) = (Math.Max(layer.From, depths.Min()), Math.Min(layer.To, depths.Max()));
             if (to - from > 1e-6 && FlatGeometry.Common(layer.Left, FlatGeometry.Rectangle(min, max)) is { IsEmpty: false } left)
