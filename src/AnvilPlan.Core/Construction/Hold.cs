@@ -12,6 +12,9 @@ public enum HoldBy
     /// <summary>Stands in a groove or slot of the other without being fixed.</summary>
     Slipped,
 
+    /// <summary>Pressed in between its neighbours and held by nothing else.</summary>
+    Friction,
+
     /// <summary>One piece that was bent there.</summary>
     Bend,
     Hinge,

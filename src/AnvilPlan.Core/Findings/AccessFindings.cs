@@ -34,7 +34,7 @@ internal static class AccessFindings
 
         foreach (var panel in plan.Design.Box.Panels.Where(p => p.Hold is PanelHold.Fixed or PanelHold.Removable && plan.Shell.Panels.ContainsKey(p.Face)))
         {
-            var held = plan.Design.Box.Edges.Count(e => Touches(e, panel.Face) && e.Joint != JointKind.Loose && Meets(plan, e));
+            var held = plan.Design.Box.Edges.Count(e => Touches(e, panel.Face) && (e.Joint != JointKind.Loose || Fits.LetIn.Grips(plan.Design, plan.Catalog, panel, e)) && Meets(plan, e));
             if (held < Math.Min(2, plan.Design.Box.Edges.Count(e => Touches(e, panel.Face) && Meets(plan, e))))
             {
                 yield return Finding.Of("panel-loose", Severity.Stop,
@@ -48,13 +48,14 @@ internal static class AccessFindings
         {
             var edges = plan.Design.Box.Edges.Where(e => Touches(e, panel.Face) && Meets(plan, e)).ToList();
             var stuck = edges.Count(e => e.Joint is JointKind.ButtGlued or JointKind.Mitre or JointKind.Groove or JointKind.Riveted || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue });
-            var screwed = edges.Count(e => e.Joint is JointKind.ButtScrewed or JointKind.OnRail or JointKind.Bolted or JointKind.PrintedCorner or JointKind.Tapped or JointKind.PocketScrew or JointKind.Magnets);
+            var screwed = edges.Count(e => Fits.LetIn.Grips(plan.Design, plan.Catalog, panel, e) || e.Joint is JointKind.ButtScrewed or JointKind.OnRail or JointKind.Bolted or JointKind.PrintedCorner or JointKind.Tapped or JointKind.PocketScrew or JointKind.Magnets);
             if (stuck > 0 || screwed < 2)
             {
                 yield return Finding.Of("removable-held", Severity.Stop,
-                    $"The {Deck.Name(panel.Face)} panel is to come off, but {stuck} of its 4 edges are glued or held in a groove and {screwed} are screwed or held by magnets: it needs at least 2 and none glued.",
+                    $"The {Deck.Name(panel.Face)} panel is to come off, but {stuck} of its 4 edges are glued or held in a groove and {screwed} are screwed, held by magnets or grip: it needs at least 2 and none glued.",
                     [Deck.PartOf(panel.Face)],
-                    new Remedy("screw-on", "Screw it on at all four edges", d => MakeRemovable(d, panel.Face)))
+                    new Remedy("screw-on", "Screw it on at all four edges", d => MakeRemovable(d, panel.Face)),
+                    new Remedy("grip", "Press it in between its neighbours, held by friction", d => Trial.FirstSound(plan, "removable-held", d, [MakeGripping(d, panel.Face)])))
                     .AlikeBy($"{stuck}+{screwed}", Deck.Name(panel.Face));
             }
         }
@@ -66,6 +67,13 @@ internal static class AccessFindings
         .Aggregate(
             design.WithPanel(face, p => p with { Hold = PanelHold.Removable, InsetMm = 0 }),
             (d, id) => d.WithEdge(id, e => ShellFindings.Screwed(e) with { Covers = Covering(d, id, face) }));
+
+    /// <summary>Presses the panel in between its four neighbours.</summary>
+    internal static Design MakeGripping(Design design, Face face) => Faces.Edges
+        .Where(id => id.Of().A == face || id.Of().B == face)
+        .Aggregate(
+            design.WithPanel(face, p => p with { Hold = PanelHold.Removable, InsetMm = 0, Fit = Fits.FitClass.Press }),
+            (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Loose, DepthMm = null, BlockBarId = null, Covers = id.Of().A == face ? id.Of().B : id.Of().A }));
 
     /// <summary>Lays the panel over its neighbours without joining it; what they share with it stays loose.</summary>
     internal static Design MakeDoor(Design design, Face face) => Faces.Edges

@@ -43,6 +43,12 @@ internal static class HoleFindings
         }
 
         var gap = Math.Min(Math.Min(hole.At.U, part.LengthMm - hole.At.U), Math.Min(hole.At.V, part.WidthMm - hole.At.V));
+        // nothing pulls a magnet sideways: a wall round its pocket is enough
+        if (hole.Id.Contains("/magnet/", StringComparison.Ordinal) && gap >= (hole.DiaMm / 2) + AnvilPlan.Core.Joints.Methods.MagnetRow.WallMm - 1e-6)
+        {
+            yield break;
+        }
+
         var least = PlacementCheck.EdgeDistanceMm(plan.Catalog.Material(part.MaterialId), hole.DiaMm);
         if (gap >= least - 1e-6)
         {

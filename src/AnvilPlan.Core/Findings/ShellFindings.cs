@@ -217,18 +217,18 @@ internal static class ShellFindings
     private static IEnumerable<Finding> Method(PlanSoFar plan, EdgeJoint joint, JointMethod method, string[] places)
     {
         var (host, mate) = (plan.Shell.Panels[joint.Host], plan.Shell.Panels[joint.Mate]);
-        var thin = host.ThicknessMm < mate.ThicknessMm ? host : mate;
-        if (thin.ThicknessMm < method.LeastThicknessMm - 0.35)
+        var thin = ((SolidPart[])[host, mate]).MinBy(p => p.ThicknessMm - method.LeastMm(joint, p, plan.Catalog))!;
+        if (method.LeastMm(joint, thin, plan.Catalog) is var least && thin.ThicknessMm < least - 0.35)
         {
             yield return Finding.Of("joint-board-thin", Severity.Stop,
-                $"{thin.Name} is {Say.Mm(thin.ThicknessMm)} mm thick: {method.Word} at {Deck.Name(joint.Edge)} want {Say.Mm(method.LeastThicknessMm)} mm.", places, Plain(plan, "joint-board-thin", joint))
+                $"{thin.Name} is {Say.Mm(thin.ThicknessMm)} mm thick: {method.Word} at {Deck.Name(joint.Edge)} want {Say.Mm(least)} mm{(joint is { Joint: JointKind.Magnets, BlockId: null } ? " or a block along the edge" : "")}.", places, [.. InBlock(plan, joint), .. Plain(plan, "joint-board-thin", joint)])
                 .AlikeBy($"{joint.Joint}+{thin.MaterialId}+{thin.ThicknessMm}", $"{thin.Name.ToLowerInvariant()} at {Deck.Name(joint.Edge)}");
         }
 
-        foreach (var part in ((SolidPart[])[host, mate]).Where(p => !method.Suits(plan.Catalog.Material(p.MaterialId))))
+        foreach (var part in ((SolidPart[])[host, mate]).Where(p => !method.Suits(joint, p, plan.Catalog)))
         {
             yield return Finding.Of("joint-unsuited", Severity.Stop,
-                $"{part.Name} is {plan.Catalog.Material(part.MaterialId).Name}, {Say.Mm(part.ThicknessMm)} mm: it does not take {method.Word}.", [.. places, part.Id], Plain(plan, "joint-unsuited", joint))
+                $"{part.Name} is {plan.Catalog.Material(part.MaterialId).Name}, {Say.Mm(part.ThicknessMm)} mm: it does not take {method.Word}{(joint is { Joint: JointKind.Magnets, BlockId: null } ? " in its end" : "")}.", [.. places, part.Id], [.. InBlock(plan, joint), .. Plain(plan, "joint-unsuited", joint)])
                 .AlikeBy($"{joint.Joint}+{part.MaterialId}", $"{part.Name.ToLowerInvariant()} at {Deck.Name(joint.Edge)}");
         }
 
@@ -245,6 +245,9 @@ internal static class ShellFindings
             }
         }
     }
+
+    private static IEnumerable<Remedy> InBlock(PlanSoFar plan, EdgeJoint joint) => joint is { Joint: JointKind.Magnets, BlockId: null }
+        ? [new Remedy("magnets-in-block", "Set the magnets into a block along the edge", d => d.WithEdge(joint.Edge, e => e with { BlockBarId = UsualBlock }))] : [];
 
     /// <summary>A butt joint instead, screwed or glued, whichever board has to run over the other for it.</summary>
     private static Remedy[] Plain(PlanSoFar plan, string code, EdgeJoint joint)

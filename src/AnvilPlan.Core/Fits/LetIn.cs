@@ -16,6 +16,20 @@ public static class LetIn
         return edge.Covers == other && design.Panel(other).Hold != PanelHold.Open && edge.Joint is JointKind.Loose or JointKind.ButtScrewed or JointKind.OnRail;
     }
 
+    /// <summary>
+    /// Held there by friction alone: pressed in between two neighbours that face each other, neither of which is metal,
+    /// which does not give, or brittle, which cracks.
+    /// </summary>
+    public static bool Grips(Design design, Catalog catalog, Panel panel, Edge edge)
+    {
+        bool Held(EdgeId id) => design.Box.Edges.First(e => e.Id == id) is { Joint: JointKind.Loose } e && Lies(design, panel, e) && Gives(catalog, design.Panel(e.Covers));
+        var (a, b) = edge.Id.Of();
+        var other = a == panel.Face ? b : a;
+        return panel is { Fit: FitClass.Press, Hold: PanelHold.Removable } && Gives(catalog, panel) && Held(edge.Id) && Held(Faces.Between(panel.Face, other.Opposite()));
+    }
+
+    private static bool Gives(Catalog catalog, Panel panel) => catalog.Material(panel.MaterialId) is { Metal: false, Brittle: false };
+
     /// <summary>Half of the clearance taken off on each side that lies against a neighbour.</summary>
     public static SolidPart Sized(Panel panel, SolidPart lid, IReadOnlyDictionary<Face, SolidPart> panels, Design design, Catalog catalog, ShopProfile shop)
     {

@@ -9,7 +9,7 @@ internal static class MeetingFindings
 {
     public static IEnumerable<Finding> Find(PlanSoFar plan)
     {
-        foreach (var meeting in plan.Meetings.Where(m => !m.Closes))
+        foreach (var meeting in plan.Meetings.Where(m => !m.Closes && !Pressed(plan, m)))
         {
             yield return Finding.Of("fit-binds", Severity.Warn,
                 $"{meeting.What}: {Say.Mm(meeting.GapMm)} mm of room, and {meeting.Terms.Count} sizes that may be off by {Say.Mm(meeting.ByRss ? meeting.RssMm : meeting.WorstMm)} mm together ({(meeting.ByRss ? "root of squares" : "worst case")}): it may bind by {Say.Mm(-meeting.LeastMm)} mm.",
@@ -17,6 +17,10 @@ internal static class MeetingFindings
                 [.. Remedies(plan, meeting)]);
         }
     }
+
+    /// <summary>A panel that grips its neighbours is meant to bind: it is eased until it goes in.</summary>
+    private static bool Pressed(PlanSoFar plan, Meeting meeting) => Deck.FaceOf(meeting.Places[0]) is { } face
+        && plan.Joints.Holds.Any(h => h.By == Construction.HoldBy.Friction && plan.Joints.Edges.Any(e => Deck.PlaceOf(e.Edge) == h.Place && e.Mate == face));
 
     private static IEnumerable<Remedy> Remedies(PlanSoFar plan, Meeting meeting)
     {

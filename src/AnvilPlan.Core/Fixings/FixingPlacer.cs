@@ -68,8 +68,13 @@ public static class FixingPlacer
         var first = ways[0];
         var points = set.Loci[0] is RowLocus row ? [.. row.Row.PositionsMm().Select(p => At(row, row.AcrossMm[0], p))] : ((PointsLocus)set.Loci[0]).Points;
         var stuck = points.Select((p, i) => Make(set, first, p, i)).ToList();
-        return new PlacedSet(set, first, stuck, [.. stuck.Select(f => (Fixing: f, Obstacle: space.InTheWay(f, first.Layers, set.DeviceId))).Where(x => x.Obstacle is not null).Select(x => new FixingConflict(set, x.Fixing, x.Obstacle!))]);
+        List<FixingConflict> conflicts = [.. stuck.Select(f => (Fixing: f, Obstacle: space.InTheWay(f, first.Layers, set.DeviceId))).Where(x => x.Obstacle is not null).Select(x => new FixingConflict(set, x.Fixing, x.Obstacle!))];
+        return new PlacedSet(set, first, stuck, conflicts.Count > 0 ? conflicts : [.. Clash(set, stuck)]);
     }
+
+    /// <summary>Decided places of one set that are too near to each other.</summary>
+    private static IEnumerable<FixingConflict> Clash(FixingSet set, IReadOnlyList<Fixing> fixings) =>
+        fixings.Select((f, i) => (Fixing: f, Obstacle: FixingSpace.Among(f, fixings.Take(i)))).Where(x => x.Obstacle is not null).Select(x => new FixingConflict(set, x.Fixing, x.Obstacle!));
 
     /// <summary>Each place by its own best way; what is made alike is one placed set.</summary>
     private static IEnumerable<PlacedSet> OneByOne(FixingSet set, FixingSpace space)
@@ -83,7 +88,8 @@ public static class FixingPlacer
             made.Add((way, fixing, space.InTheWay(fixing, way.Layers, set.DeviceId) is { } obstacle ? new FixingConflict(set, fixing, obstacle) : null));
         }
 
-        return made.GroupBy(m => m.Way).Select(g => new PlacedSet(set, g.Key, [.. g.Select(m => m.Fixing)], [.. g.Select(m => m.Conflict).OfType<FixingConflict>()]));
+        List<FixingConflict> clashes = [.. Clash(set, [.. made.Select(m => m.Fixing)])];
+        return made.GroupBy(m => m.Way).Select(g => new PlacedSet(set, g.Key, [.. g.Select(m => m.Fixing)], [.. g.Select(m => m.Conflict).OfType<FixingConflict>(), .. clashes.Where(c => g.Any(m => m.Fixing == c.Fixing))]));
     }
 
     /// <summary>What lacks least first; what is only stuck last.</summary>
@@ -96,7 +102,7 @@ public static class FixingPlacer
         if (locus is PointsLocus points)
         {
             var fixings = points.Points.Select((p, i) => Make(set, way, p, i)).ToList();
-            return fixings.TrueForAll(f => space.InTheWay(f, way.Layers, set.DeviceId) is null) ? fixings : null;
+            return fixings.TrueForAll(f => space.InTheWay(f, way.Layers, set.DeviceId) is null) && !Clash(set, fixings).Any() ? fixings : null;
         }
 
         var row = (RowLocus)locus;

@@ -197,6 +197,18 @@ public sealed class FixingSpace
         }
     }
 
+    /// <summary>The first of its own set that it would meet.</summary>
+    public static Obstacle? Among(Fixing fixing, IEnumerable<Fixing> others)
+    {
+        if (fixing.Pieces.Count == 0)
+        {
+            return null;
+        }
+
+        var own = Cylinders.Of(fixing);
+        return others.Where(o => o.Pieces.Count > 0).Select(o => (o.Id, By: own.MeetMm(Cylinders.Of(o)))).Where(o => o.By > 0).Select(o => new Obstacle(o.Id, true, o.By)).FirstOrDefault();
+    }
+
     private Obstacle? InAFixing(Cylinders own)
     {
         // round ends, as told by CapGapTo, reach past the flat ones

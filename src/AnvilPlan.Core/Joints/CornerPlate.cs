@@ -22,15 +22,13 @@ internal static class CornerPlate
     private const double ApartMm = 10;
     private const long PlateCents = 60;
     private const long RivetCents = 4;
-    private const long BracketCents = 150;
 
     public static void Add(JointDraft draft, SolidPart through, SolidPart ending, Contact contact, string place, string name)
     {
         var third = (Axis)(3 - (int)contact.Side.Axis() - (int)through.Frame.U.Axis());
         if (contact.Side.Axis() == through.Frame.U.Axis() || Flush(draft, through, ending, third) is not (var leg, var out_))
         {
-            draft.Bought.Add(new BoughtPiece("bracket", $"corner bracket for {through.ThicknessMm:0.#} and {ending.ThicknessMm:0.#} mm bars, with its screws", 1, BracketCents));
-            draft.Hold(ending, through, HoldBy.Bolts, place);
+            // no plate lies on both: what nothing else holds is told as hanging in the air
             return;
         }
 

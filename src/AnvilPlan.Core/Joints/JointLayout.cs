@@ -32,7 +32,7 @@ public static class JointLayouts
         var cut = features.Where(f => f.Feature.For == Deck.PlaceOf(joint.Edge) || AtItsEnd(f.Feature.For, joint)).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         return new JointLayout(
             joint.Edge, Word(joint.Joint), joint.LengthMm, [.. ((SolidPart[])[host, mate]).Select(p => Board(p, joint.Edge.Along(), cut[p.Id]))],
-            [.. JointMethod.For(joint.Joint)?.Settings(joint, host, mate, catalog) ?? Plain(joint, host, mate, cut[host.Id])]);
+            [.. JointMethod.For(joint.Joint)?.Settings(joint, host, mate, joint.BlockId is { } block ? shell.Member(block) : null, catalog) ?? Plain(joint, host, mate, cut[host.Id])]);
     }
 
     /// <summary>Cut at a corner of three boards at one end of the joint.</summary>

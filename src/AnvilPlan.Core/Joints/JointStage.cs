@@ -19,6 +19,12 @@ namespace AnvilPlan.Core.Joints;
 /// <param name="LengthMm">Length of the joint along the edge.</param>
 public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Joint, double EntryMm, double LengthMm)
 {
+    /// <summary>The panel that comes off there; the covering one where neither or both do.</summary>
+    public Face Lid { get; init; } = Host;
+
+    /// <summary>The bar along the inside of the edge; null when there is none.</summary>
+    public string? BlockId { get; init; }
+
     /// <summary>Taken off its least end by the corner that a third board reaches into, mm.</summary>
     public double LeastCornerMm { get; init; }
 
@@ -43,7 +49,7 @@ public static class JointStage
 {
     public static JointPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell)
     {
-        List<EdgeJoint> edges = [.. design.Box.Edges.Where(e => shell.Panels.ContainsKey(e.Id.Of().A) && shell.Panels.ContainsKey(e.Id.Of().B)).Select(e => Joint(e, fit.Envelope, shell))];
+        List<EdgeJoint> edges = [.. design.Box.Edges.Where(e => shell.Panels.ContainsKey(e.Id.Of().A) && shell.Panels.ContainsKey(e.Id.Of().B)).Select(e => Joint(e, design, fit.Envelope, shell))];
         var corners = CornerBlock.Of(edges, shell);
         edges = [.. edges.Select(e => CornerBlock.Shortened(e, corners))];
         var draft = new JointDraft(design, catalog, shop, fit, shell, edges);
@@ -60,13 +66,17 @@ public static class JointStage
         return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles, draft.Power, draft.Fittings);
     }
 
-    private static EdgeJoint Joint(Edge edge, Envelope envelope, ShellPlan shell)
+    private static EdgeJoint Joint(Edge edge, Design design, Envelope envelope, ShellPlan shell)
     {
         var (a, b) = edge.Id.Of();
         var mate = edge.Covers == a ? b : a;
         var along = edge.Id.Along();
         var length = Math.Min(shell.Panels[a].Box.Size[along], shell.Panels[b].Box.Size[along]);
-        return new EdgeJoint(edge.Id, edge.Covers, mate, edge.Joint, Panels.EntryMm(edge, envelope), length);
+        return new EdgeJoint(edge.Id, edge.Covers, mate, edge.Joint, Panels.EntryMm(edge, envelope), length)
+        {
+            Lid = design.Panel(edge.Covers).Hold != PanelHold.Removable && design.Panel(mate).Hold == PanelHold.Removable ? mate : edge.Covers,
+            BlockId = shell.Member(Blocks.IdOf(edge.Id))?.Id,
+        };
     }
 }
 

@@ -78,11 +78,11 @@ public static class LoadStage
 
     private static IEnumerable<LoadCase> Magnets(Design design, Catalog catalog, ShellPlan shell, JointPlan joints)
     {
-        foreach (var held in joints.Edges.Where(e => e.Joint == JointKind.Magnets).GroupBy(e => design.Panel(e.Host).Hold == PanelHold.Removable ? e.Host : e.Mate))
+        foreach (var held in joints.Edges.Where(e => e.Joint == JointKind.Magnets).GroupBy(e => e.Lid))
         {
             var panel = shell.Panels[held.Key];
             var carried = panel.Box.VolumeMm3 * catalog.Material(panel.MaterialId).DensityKgPerM3 * 1e-9 * Gravity;
-            var pull = held.Sum(e => MagnetJoint.Row(e.LengthMm).Count * MagnetJoint.Choose(shell.Panels[e.Host], shell.Panels[e.Mate]).PullN);
+            var pull = held.Sum(e => MagnetRow.Of(e, shell.Panels[e.Host], shell.Panels[e.Mate], e.BlockId is { } block ? shell.Member(block) : null, catalog)?.PullN ?? 0);
             var upright = held.Key.Outward().Axis() != design.Brief.StandsOn.Outward().Axis();
             yield return new LoadCase(
                 $"magnets/{Deck.Name(held.Key)}", panel.Id, $"Magnets at the {Deck.Name(held.Key)}", LoadKind.Hold, Math.Round(carried * MagnetSafety, 2), Math.Round(pull * (upright ? MagnetFriction : 1), 2),

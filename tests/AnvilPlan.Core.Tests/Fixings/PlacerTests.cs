@@ -159,6 +159,26 @@ public class PlacerTests
         return f.Pieces.Any(q => off[axis] * f.Axis.Sign() > q.FromMm + 0.05 && off[axis] * f.Axis.Sign() < q.ToMm - 0.05 && from < (q.DiaMm / 2) - 0.05);
     }
 
+    [Theory]
+    [InlineData(5, false, 0)]
+    [InlineData(3, false, 1)]
+    [InlineData(3, true, 1)]
+    public void Decided_places_of_one_set_may_be_too_near_to_each_other(double apartMm, bool eachForItself, int conflicts)
+    {
+        // shanks of 4 clear each other at 4 and a touch
+        var set = new FixingSet("pair", "x", "Pair", Direction.Up, [new PointsLocus([new(100, Y, Z), new(100 + apartMm, Y, Z)])], [Way(4)]) { EachForItself = eachForItself };
+        var told = Placed(set).SelectMany(p => p.Conflicts).ToList();
+        Assert.Equal(conflicts, told.Count);
+        Assert.All(told, c => Assert.Equal(("pair/2", "pair/1"), (c.Fixing.Id, c.Obstacle.Owner)));
+    }
+
+    [Fact]
+    public void The_next_places_are_taken_when_those_of_one_locus_clash()
+    {
+        var set = new FixingSet("pair", "x", "Pair", Direction.Up, [new PointsLocus([new(100, Y, Z), new(103, Y, Z)]), new PointsLocus([new(100, Y, Z), new(110, Y, Z)])], [Way(4)]);
+        Assert.Equal([100, 110], Xs(Placed(set)[0]), Near);
+    }
+
     private static readonly IEqualityComparer<double> Near = EqualityComparer<double>.Create((a, b) => Math.Abs(a - b) < 1e-6, _ => 0);
 
     private static List<double> Xs(PlacedSet set) => [.. set.Fixings.Select(f => f.At.X)];

@@ -84,7 +84,7 @@ public class LoadTests
     /// <summary>The top on magnets at two or four of its edges.</summary>
     private static Design OnMagnets(params EdgeId[] edges) => edges.Aggregate(
         Faces.Edges.Where(e => e.Of().B == Face.Top).Aggregate(Sample.Empty, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Loose, Covers = Face.Top, BlockBarId = null })),
-        (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Magnets }));
+        (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Magnets, BlockBarId = null }));
 
     [Fact]
     public void Magnets_are_the_largest_that_the_end_takes_flush_in_both_boards()

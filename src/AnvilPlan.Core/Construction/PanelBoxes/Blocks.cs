@@ -13,7 +13,8 @@ namespace AnvilPlan.Core.Construction.PanelBoxes;
 
 /// <summary>
 /// The blocks along the inside of screwed edges. A removable panel, and a fixed one that wood glue does not hold, is screwed to
-/// the block; a fixed wooden panel is glued to a wooden block. When neither would be screwed, the covering panel is.
+/// the block; a fixed wooden panel is glued to a wooden block. When neither would be screwed, the covering panel is. Where magnets hold a
+/// panel on a block, the block is fixed to the other one.
 /// </summary>
 internal static class Blocks
 {
@@ -84,7 +85,7 @@ internal static class Blocks
 
     public static void Join(JointDraft draft)
     {
-        foreach (var edge in draft.Edges.Where(e => e.Joint is JointKind.ButtScrewed or JointKind.Riveted or JointKind.Bolted))
+        foreach (var edge in draft.Edges.Where(e => e.Joint is JointKind.ButtScrewed or JointKind.Magnets or JointKind.Riveted or JointKind.Bolted))
         {
             if (draft.Shell.Member(IdOf(edge.Edge)) is not { } block)
             {
@@ -92,7 +93,7 @@ internal static class Blocks
             }
 
             var name = Deck.Name(edge.Edge);
-            if (edge.Joint != JointKind.ButtScrewed)
+            if (edge.Joint is JointKind.Riveted or JointKind.Bolted)
             {
                 JoinAngle(draft, edge, block, name);
                 continue;
@@ -107,7 +108,7 @@ internal static class Blocks
             foreach (var face in (Face[])[edge.Edge.Of().A, edge.Edge.Of().B])
             {
                 draft.Keep(draft.Shell.Panels[face], block.Box.Grow(0.01), $"block {name}");
-                if (!screwed.Contains(face))
+                if (!screwed.Contains(face) && !(edge.Joint == JointKind.Magnets && face == edge.Lid))
                 {
                     draft.Hold(draft.Shell.Panels[face], block, HoldBy.Glue, Deck.PlaceOf(edge.Edge));
                 }
@@ -118,7 +119,7 @@ internal static class Blocks
     /// <summary>The bar along the inside of an edge; null when the joint has none.</summary>
     private static string? BarOf(Edge edge) => edge.Joint switch
     {
-        JointKind.ButtScrewed => edge.BlockBarId,
+        JointKind.ButtScrewed or JointKind.Magnets => edge.BlockBarId,
         JointKind.Riveted or JointKind.Bolted => UsualAngle,
         _ => null,
     };
@@ -141,7 +142,7 @@ internal static class Blocks
         }
     }
 
-    private static string IdOf(EdgeId edge) => "block/" + Deck.Name(edge);
+    public static string IdOf(EdgeId edge) => "block/" + Deck.Name(edge);
 
     private static Box Seat(Edge edge, Face mate, BarStock bar, Envelope envelope)
     {
@@ -160,9 +161,10 @@ internal static class Blocks
 
     private static IEnumerable<Face> Screwed(Design design, Catalog catalog, EdgeJoint edge, Material block)
     {
+        var magnets = edge.Joint == JointKind.Magnets;
         var faces = ((Face[])[edge.Host, edge.Mate])
-            .Where(f => design.Panel(f) is var panel && (panel.Hold == PanelHold.Removable || !block.Wood || !catalog.Material(panel.MaterialId).Wood))
+            .Where(f => !(magnets && f == edge.Lid) && design.Panel(f) is var panel && (panel.Hold == PanelHold.Removable || !block.Wood || !catalog.Material(panel.MaterialId).Wood))
             .ToList();
-        return faces.Count > 0 ? faces : [edge.Host];
+        return faces.Count > 0 || magnets ? faces : [edge.Host];
     }
 }

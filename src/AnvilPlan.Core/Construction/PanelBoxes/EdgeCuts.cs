@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Joints.Methods;
@@ -64,8 +65,10 @@ internal static class EdgeCuts
         return joint.Joint switch
         {
             JointKind.ButtScrewed or JointKind.OnRail or JointKind.Riveted or JointKind.Bolted or JointKind.PrintedCorner => null,
+            JointKind.Magnets when joint.BlockId is not null => null,
             _ when JointMethod.For(joint.Joint) is { By: HoldBy.Screws or HoldBy.Magnets } method => method.By,
-            JointKind.Loose => Hangs(draft.Design, joint.Host, joint.Mate) || Hangs(draft.Design, joint.Mate, joint.Host) ? HoldBy.Hinge : null,
+            JointKind.Loose => Hangs(draft.Design, joint.Host, joint.Mate) || Hangs(draft.Design, joint.Mate, joint.Host) ? HoldBy.Hinge
+                : LetIn.Grips(draft.Design, draft.Catalog, draft.Design.Panel(joint.Mate), draft.Design.Box.Edges.First(e => e.Id == joint.Edge)) ? HoldBy.Friction : null,
             JointKind.Groove when draft.Design.Panel(joint.Mate).Floats => HoldBy.Slipped,
             _ when (a.Wood && b.Wood) || (a.Brittle && b.Brittle) => HoldBy.Glue,
             JointKind.Groove or JointKind.Rabbet => HoldBy.Slipped,

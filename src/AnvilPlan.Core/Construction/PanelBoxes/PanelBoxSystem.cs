@@ -2,6 +2,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Movement;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.PanelBoxes;
@@ -9,6 +10,9 @@ namespace AnvilPlan.Core.Construction.PanelBoxes;
 /// <summary>Six faces, each closed by a panel or open, and a joint at each edge where two panels meet.</summary>
 public sealed class PanelBoxSystem : ConstructionSystem
 {
+    /// <summary>To fit one edge of a panel that is pressed in, minutes [R].</summary>
+    private const double EaseMin = 3;
+
     public override string Key => "panelBox";
     public override string Name => "Panel box";
     public override string About => "A panel for each face and a joint for each edge; which panel runs over which end decides every length.";
@@ -35,6 +39,12 @@ public sealed class PanelBoxSystem : ConstructionSystem
         foreach (var edge in draft.Edges)
         {
             EdgeCuts.Add(draft, edge, draft.Fit.Envelope, draft.Shell, draft.Shop);
+        }
+
+        foreach (var held in draft.Holds.Where(h => h.By == HoldBy.Friction).GroupBy(h => draft.Edges.First(e => Deck.PlaceOf(e.Edge) == h.Place).Mate))
+        {
+            var lid = draft.Shell.Panels[held.Key];
+            draft.Steps.Add(new WorkStep($"{lid.Id}/grip", $"Ease the edges of {lid.Name.ToLowerInvariant()} until it goes in under the hands and stays by itself", held.Count() * EaseMin, [lid.Id]) { Stage = WorkStage.Join });
         }
 
         Blocks.Join(draft);

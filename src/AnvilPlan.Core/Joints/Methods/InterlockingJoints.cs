@@ -69,7 +69,7 @@ internal sealed class FingerJoint : InterlockingJoint
         }
     }
 
-    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
+    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog)
     {
         var fingers = Layout(joint.BetweenMm, host, mate);
         return
@@ -158,7 +158,7 @@ internal class DovetailJoint : InterlockingJoint
             EntryMm(host.ThicknessMm) >= host.ThicknessMm - 1e-9 ? null : EntryMm(host.ThicknessMm), why));
     }
 
-    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
+    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog)
     {
         var row = Row(joint.BetweenMm, host, mate, catalog);
         return
@@ -215,7 +215,7 @@ internal sealed class ThroughTenonJoint : InterlockingJoint
         }
     }
 
-    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
+    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog)
     {
         var (count, width) = Layout(joint.BetweenMm, mate);
         return

@@ -34,10 +34,17 @@ public abstract class JointMethod
 
     public virtual bool Suits(Material material) => material.Wood;
 
+    /// <summary>What that board of the joint is too thin for, mm; 0 when any thickness does.</summary>
+    internal virtual double LeastMm(EdgeJoint joint, SolidPart board, Catalog catalog) => LeastThicknessMm;
+
+    /// <summary>Whether that board of the joint can be worked so.</summary>
+    internal virtual bool Suits(EdgeJoint joint, SolidPart board, Catalog catalog) => Suits(catalog.Material(board.MaterialId));
+
     internal abstract void Cut(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate);
 
     /// <summary>Settings in the order of the work; empty when the joint cannot be made.</summary>
-    internal abstract IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog);
+    /// <param name="block">The bar along the inside of the edge, where there is one.</param>
+    internal abstract IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog);
 
     public static JointMethod? For(JointKind kind) => All.FirstOrDefault(m => m.Kind == kind);
 

@@ -66,7 +66,7 @@ internal sealed class DowelJoint : JointMethod
             [new(PieceKind.Peg, 0, face + end, peg.ThicknessMm)], [], [new BoughtPiece("dowel", $"{peg.Name} x {peg.LengthMm}", 1, 4)]);
     }
 
-    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
+    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog)
     {
         var peg = Choose(host, mate);
         var row = peg.Row(joint.LengthMm, 4);
@@ -133,7 +133,7 @@ internal sealed class BiscuitJoint : JointMethod
         { SlotMm = slot };
     }
 
-    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
+    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog)
     {
         var peg = Choose(host, mate);
         var row = peg.Row(joint.LengthMm, 3);
@@ -183,7 +183,7 @@ internal sealed class PocketScrewJoint : JointMethod
         Fix(draft, joint, meeting, $"Pocket screws of {mate.Name.ToLowerInvariant()} into {host.Name.ToLowerInvariant()}", Id(joint, "pocket"), into, Math.Min(EndMm, length / 4), PitchMm, [way]);
     }
 
-    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog) =>
+    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog) =>
     [
         new("jig set for thickness", mate.ThicknessMm, "mm", "as measured"), new("pocket from the end", SetBackMm(mate), "mm", "half the thickness at 15 degrees"), new("screw", ScrewMm(mate), "mm", "table by thickness"),
     ];
@@ -221,7 +221,7 @@ internal sealed class TappedJoint : JointMethod
         Fix(draft, joint, meeting, screw.Where, name, into, Math.Min(EndMm, length / 4), PitchMm, [ScrewWays.Pan(draft.Catalog, screw, thread.Name)]);
     }
 
-    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, Catalog catalog)
+    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog)
     {
         var row = Row(joint.LengthMm);
         return [new("gauge, to the middle of the edge", mate.ThicknessMm / 2, "mm", "half of the sheet as measured"), new("tap drill", Thread(mate, catalog).TapDrillMm, "mm", Thread(mate, catalog).Name), new("screws apart", Math.Round(row.PitchMm, 2), "mm", $"{row.Count} in the row")];

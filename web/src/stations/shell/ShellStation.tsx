@@ -142,7 +142,8 @@ function EdgePane({ id, onChoose }: { id: EdgeKey; onChoose: (id: EdgeKey) => vo
               set('Joint', {
                 joint,
                 depthMm: null,
-                blockBarId: joint === 'buttScrewed' ? (edge.blockBarId ?? 'beech-20x20') : edge.blockBarId,
+                blockBarId:
+                  joint === 'buttScrewed' ? (edge.blockBarId ?? 'beech-20x20') : joint === 'magnets' ? null : edge.blockBarId,
               })
             }}
           >
@@ -176,13 +177,13 @@ function EdgePane({ id, onChoose }: { id: EdgeKey; onChoose: (id: EdgeKey) => vo
         {edge.joint === 'mitre' && (
           <Tick label="Splined" checked={edge.splined} onChange={(splined) => set('Spline', { splined })} />
         )}
-        {edge.joint === 'buttScrewed' && (
+        {(edge.joint === 'buttScrewed' || edge.joint === 'magnets') && (
           <Field label="Block">
             <Select
               value={edge.blockBarId ?? ''}
               onChange={(e) => set('Block', { blockBarId: e.target.value === '' ? null : e.target.value })}
             >
-              <option value="">none</option>
+              <option value="">{edge.joint === 'magnets' ? 'none: in the end' : 'none'}</option>
               {catalog.data?.bars.map((b) => (
                 <option key={b.id} value={b.id}>
                   {catalog.data.materials.find((m) => m.id === b.materialId)?.name} {b.name}
