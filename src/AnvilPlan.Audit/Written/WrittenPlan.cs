@@ -26,7 +26,8 @@ public sealed record WrittenFinding(string Id, string Code, Severity Severity, s
 /// <summary>What plan.json says, as far as a shop would build from it.</summary>
 public sealed record WrittenPlan(
     Box Outer, Box Inner, IReadOnlyList<DevicePlace> Devices, IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<Part> Parts, IReadOnlyList<Hold> Holds,
-    IReadOnlyList<MountPoint> MountPoints, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<Fixing> Fixings, IReadOnlyList<ScrewChoice> Screws, CutPlan Cuts, IReadOnlyList<WrittenFinding> Findings)
+    IReadOnlyList<MountPoint> MountPoints, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<Fixing> Fixings, IReadOnlyList<ScrewChoice> Screws, CutPlan Cuts, IReadOnlyList<WrittenFinding> Findings,
+    IReadOnlyList<AssemblyView> Views, IReadOnlyList<FittingPlace> Fittings)
 {
     private static readonly JsonSerializerOptions Lenient = new(WireJson.Options) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Skip };
 

@@ -51,7 +51,7 @@ public class MilledTests
             new Channel("g", "x", "groove for back", WorkedFrom.Far, ChannelShape.Groove, new(0, 10), new(300, 16), 5, 4.5, "depth"),
             Notch.Rectangle("n", "x", "finger", WorkedFrom.Seen, new(290, -5), new(310, 15), null, "why"),
             new Bevel("b", "x", "mitre", WorkedFrom.Seen, PartEdge.VMost, 45)));
-        Assert.Equal(["groove", "mitre", "opening", "notch"], rows.Select(r => r.What));
+        Assert.Equal(["groove", "bevel", "opening", "notch"], rows.Select(r => r.What));
         Assert.Equal(7, rows[0].RestMm!.Value, 9);
         Assert.Equal((45, 120), (rows[1].AngleDeg!.Value, rows[1].Min.V));
         Assert.Equal((40, 45, 60, 75, 2), (rows[2].Min.U, rows[2].Min.V, rows[2].Max.U, rows[2].Max.V, rows[2].CornerRadiusMm));

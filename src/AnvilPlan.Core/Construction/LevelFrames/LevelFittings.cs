@@ -15,7 +15,9 @@ internal static class LevelFittings
     private const double ClampHalfMm = 16;
     private const double BracketMm = 20;
     private const double SaddleWallMm = 2;
-    private const double FlangeMm = 6;
+
+    /// <summary>Height of a floor flange over the floor.</summary>
+    public const double FlangeMm = 6;
     private const double FlangeRimMm = 15;
 
     /// <summary>From the middle of a post to the end of the branch on its beam, mm: no rail lies on the beam before it.</summary>
@@ -26,6 +28,13 @@ internal static class LevelFittings
         FrameFitting.Bracket => post.WidthMm / 2,
         _ => (post.WidthMm / 2) + ClampHalfMm,
     };
+
+    /// <summary>From the middle of a node to the lower end of its fitting on the post, mm; above it a bracket has nothing.</summary>
+    public static double BelowMm(LevelFrame own, BarStock post) => own.Fitting == FrameFitting.Bracket ? (post.WidthMm / 2) + BracketMm : RunMm(own, post);
+
+    public static double AboveMm(LevelFrame own, BarStock post) => own.Fitting == FrameFitting.Bracket ? post.WidthMm / 2 : RunMm(own, post);
+
+    private static double RunMm(LevelFrame own, BarStock post) => own.Fitting == FrameFitting.Clamp ? ClampHalfMm : ReachMm(own, post);
 
     /// <summary>The fitting at a node: round the post, with its branch towards the beam; a bracket under the beam where both are profiles.</summary>
     public static FittingPlace Node(string id, LevelFrame own, BarStock post, Point3 at, bool right)
@@ -38,7 +47,7 @@ internal static class LevelFittings
         }
 
         var reach = ReachMm(own, post);
-        var run = own.Fitting == FrameFitting.Clamp ? ClampHalfMm : reach;
+        var run = RunMm(own, post);
         // the wall towards the beam is open for it
         var beam = Along(Axis.X, inward * half, inward * reach);
         return new FittingPlace(

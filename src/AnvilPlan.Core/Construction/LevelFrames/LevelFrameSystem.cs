@@ -23,6 +23,9 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
 
     private const double LeastPostMm = 20;
 
+    /// <summary>Between the fittings of two levels on one post, mm: they are not screwed against each other.</summary>
+    private const double FittingsApartMm = 2;
+
     /// <summary>Two levels with hardware on both want at least so much, mm.</summary>
     private const double LeastHeightMm = 260;
     private const long SaddleCents = 110;
@@ -258,7 +261,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
         foreach (var (low, high) in levels.Zip(levels.Skip(1)))
         {
             var room = high.UndersideMm - low.UndersideMm;
-            var least = StepMm(post, rail);
+            var least = StepMm(own, post, rail);
             if (room < least)
             {
                 yield return Finding.Of("levels-too-close", Severity.Stop,
@@ -268,12 +271,12 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             }
         }
 
-        if (levels.Count > 0 && BeamCentre(levels[0], plan.Fit, post.HeightMm) - (post.HeightMm / 2) < plan.Fit.Envelope.Outer.Min.Z)
+        if (levels.Count > 0 && plan.Fit.Trays[levels[0].Id].Min.Z - plan.Fit.Envelope.Outer.Min.Z is var stands && LowestMm(own, post) - stands is > 1e-6 and var lack)
         {
             yield return Finding.Of("beam-below-floor", Severity.Stop,
-                $"The beam of {levels[0].Name} would reach {Say.Mm(plan.Fit.Envelope.Outer.Min.Z - BeamCentre(levels[0], plan.Fit, post.HeightMm) + (post.HeightMm / 2))} mm below the floor.",
+                $"{levels[0].Name} lies {Say.Mm(stands)} mm over the floor: its beams, their fittings and the floor flanges want {Say.Mm(LowestMm(own, post))} mm.",
                 [levels[0].Id],
-                new Remedy("lift", "Lift the level onto its beam", d => d.WithTray(levels[0].Id, t => t with { UndersideMm = Math.Ceiling(post.HeightMm) + 10 })));
+                new Remedy("lift", "Lift the levels over the floor flanges", d => levels.Aggregate(ChainEdit.Resize(d, Axis.Z, Math.Ceiling(lack)), (x, t) => x.WithTray(t.Id, l => l with { UndersideMm = l.UndersideMm + Math.Ceiling(lack) }))));
         }
 
         foreach (var tray in levels)
@@ -392,14 +395,18 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             Columns = [.. levels.Select(t => new ColumnRule(t.Id, same, rail.WidthMm + same, sides))],
             Steps =
             [
-                .. levels.Take(1).Select(t => ((string?)null, t.Id, post.HeightMm)),
-                .. levels.Zip(levels.Skip(1)).Select(p => ((string?)p.First.Id, p.Second.Id, StepMm(post, rail))),
+                .. levels.Take(1).Select(t => ((string?)null, t.Id, LowestMm(own, post))),
+                .. levels.Zip(levels.Skip(1)).Select(p => ((string?)p.First.Id, p.Second.Id, StepMm(own, post, rail))),
             ],
         };
     }
 
     /// <summary>Least rise from one level to the next: rails, beam and fittings, mm.</summary>
-    private static double StepMm(BarStock post, BarStock rail) => rail.HeightMm + post.HeightMm + LeastPostMm;
+    private static double StepMm(LevelFrame own, BarStock post, BarStock rail) =>
+        Math.Max(rail.HeightMm + post.HeightMm + LeastPostMm, LevelFittings.AboveMm(own, post) + LevelFittings.BelowMm(own, post) + FittingsApartMm);
+
+    /// <summary>Least height of a level's underside, which its beams touch: their fittings stand over the floor flanges, mm.</summary>
+    private static double LowestMm(LevelFrame own, BarStock post) => (post.HeightMm / 2) + Math.Max(post.HeightMm / 2, LevelFittings.FlangeMm + LevelFittings.BelowMm(own, post));
 
     /// <summary>A profile carries on the middle of its slot only; anything else wherever its edges are far enough, mm.</summary>
     private static double SharedMm(BarStock rail) => rail.Shape == BarShape.Slotted ? OffSlotMm : Math.Max(0, rail.WidthMm - (2 * RailEdgeMm));

@@ -1555,6 +1555,8 @@ export interface components {
             entryMm: number;
             /** Format: double */
             lengthMm: number;
+            lid: components["schemas"]["Face"];
+            blockId: null | string;
             /** Format: double */
             leastCornerMm: number;
             /** Format: double */
@@ -1868,6 +1870,8 @@ export interface components {
         };
         /** @enum {unknown} */
         GrilleKind: "closed" | "open" | "roundHoles";
+        /** @enum {unknown} */
+        Hanging: "screwedFrame" | "bevelledRails";
         HardwareModel: {
             id: string;
             name: string;
@@ -1929,7 +1933,7 @@ export interface components {
             bridge: null | components["schemas"]["Box"][];
         };
         /** @enum {unknown} */
-        HoldBy: "glue" | "screws" | "rivets" | "bolts" | "slipped" | "bend" | "hinge" | "magnets" | "fitting" | "slide";
+        HoldBy: "glue" | "screws" | "rivets" | "bolts" | "slipped" | "friction" | "bend" | "hinge" | "magnets" | "fitting" | "slide";
         HomeAir: {
             /** Format: double */
             temperatureC: number;
@@ -2525,6 +2529,9 @@ export interface components {
             pins: components["schemas"]["SeamPin"][];
             /** Format: int32 */
             count: number;
+            seams: components["schemas"]["Seam"][];
+            /** Format: double */
+            lapMm: number;
         };
         PrintSettings: {
             /** Format: double */
@@ -2689,6 +2696,11 @@ export interface components {
         };
         /** @enum {unknown} */
         ScrewVerdict: "fits" | "noneFits" | "tooShort" | "tooLong";
+        Seam: {
+            across: components["schemas"]["Axis"];
+            /** Format: double */
+            atMm: number;
+        };
         SeamPin: {
             faceId: string;
             at: components["schemas"]["Point3"];
@@ -2888,6 +2900,7 @@ export interface components {
             firstStudMm: number;
             /** Format: double */
             cableClearMm: number;
+            hanging: components["schemas"]["Hanging"];
             id: string;
         };
         StructureBentWrap: {
