@@ -90,7 +90,8 @@ public static class PartSketch
                     yield return new PathStroke(Ink.Drill, PartOutline.Across(part, e), true, true);
                     break;
                 case Bevel b:
-                    yield return new PathStroke(Ink.Pocket, Ends(part.InnerLine(b)), false, dashed);
+                    // it ends on the face that it makes shorter
+                    yield return new PathStroke(Ink.Pocket, Ends(part.InnerLine(b)), false, !dashed);
                     break;
             }
         }

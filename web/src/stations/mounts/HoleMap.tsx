@@ -4,7 +4,7 @@ import { HatchDefs, hatchOf } from '../../kit/drawing/hatch'
 import { onRim, wholeOf } from '../../kit/drawing/outline'
 import { usePreferences } from '../../kit/preferences'
 import { useCatalog } from '../../project/useProject'
-import type { NumberedHole } from './holes'
+import { bevelEnd, type NumberedHole } from './holes'
 
 type Uv = Schemas['Uv']
 
@@ -93,6 +93,23 @@ export function HoleMap({
               <title>{`${f.purpose}, ${length(f.depthMm)} deep`}</title>
             </path>
           )
+        if (f.kind === 'bevel') {
+          const [from, to] = bevelEnd(f, w, h, part.thicknessMm)
+          return (
+            <line
+              key={f.id}
+              x1={x(from.u)}
+              y1={y(from.v)}
+              x2={x(to.u)}
+              y2={y(to.v)}
+              stroke="var(--good)"
+              strokeDasharray={(f.from === 'seen') !== turned ? '4 3' : undefined}
+              vectorEffect="non-scaling-stroke"
+            >
+              <title>{`${f.purpose}, ${f.angleDeg}°`}</title>
+            </line>
+          )
+        }
         if (f.kind === 'edgeHole')
           return (
             <path

@@ -2,7 +2,7 @@ import { screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it } from 'vitest'
 import { renderOpen, serve, someHole, somePart, someView } from '../../../../tests/web/project'
-import { numberedHoles } from './holes'
+import { bevelEnd, numberedHoles } from './holes'
 import { MountsStation } from './MountsStation'
 
 const holes = [
@@ -26,6 +26,26 @@ describe('holes', () => {
       [1, 'a/1'],
       [2, 'a/2'],
       [3, 'b/1'],
+    ])
+  })
+})
+
+describe('a bevel', () => {
+  const bevel = (edge: 'uLeast' | 'uMost' | 'vLeast' | 'vMost') =>
+    bevelEnd(
+      { kind: 'bevel', id: 'b', for: 'x', purpose: 'bevel', from: 'far', edge, angleDeg: 45 } as Parameters<typeof bevelEnd>[0],
+      100,
+      40,
+      6,
+    )
+  it('at 45 degrees ends as far in as the part is thick, along the whole edge', () => {
+    expect(bevel('vLeast').map((p) => [p.u, Math.round(p.v * 1e6) / 1e6])).toEqual([
+      [0, 6],
+      [100, 6],
+    ])
+    expect(bevel('uMost').map((p) => [Math.round(p.u * 1e6) / 1e6, p.v])).toEqual([
+      [94, 0],
+      [94, 40],
     ])
   })
 })

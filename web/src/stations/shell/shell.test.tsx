@@ -192,6 +192,7 @@ describe('structures', () => {
       studSpacingMm: 400,
       firstStudMm: 60,
       cableClearMm: 2,
+      hanging: 'screwedFrame',
     }
     const wider = withValue(board, 'pads.revealMm', 8)
     expect(valueOf(wider, 'pads.revealMm')).toBe(8)
