@@ -30,6 +30,9 @@ public abstract class ConstructionSystem
     /// <summary>What the maker begins with when it is added to a design; null when it is always there.</summary>
     public virtual Design? Begin(Design design, Catalog catalog) => null;
 
+    /// <summary>The faces that a structure of this system makes its own way: no other may make them.</summary>
+    public virtual IReadOnlyList<Face> Makes(Structure structure) => [];
+
     /// <summary>Values that its decisions may not hold.</summary>
     public virtual void Check(StructureCheck check, Design design)
     {
@@ -100,10 +103,20 @@ public abstract class ConstructionSystem<T> : ConstructionSystem
                     asked.Check(at, own);
                 }
 
+                var faces = Makes(own);
+                foreach (var (face, other) in design.Structures.Take(i).SelectMany(s => check.Catalog.Systems.SelectMany(x => x.Makes(s)).Intersect(faces).Select(f => (f, s))).Take(1))
+                {
+                    at.Refuse("id", $"{own.Id} makes the {Deck.Name(face)}, which {other.Id} makes already: one structure makes a face. Take {other.Id} out, or the face out of one of them.");
+                }
+
                 Check(at, own, design);
             }
         }
     }
+
+    public sealed override IReadOnlyList<Face> Makes(Structure structure) => structure is T own ? Makes(own) : [];
+
+    protected virtual IReadOnlyList<Face> Makes(T own) => [];
 
     /// <summary>What goes beyond the range of a single answer.</summary>
     protected virtual void Check(StructureCheck check, T own, Design design)

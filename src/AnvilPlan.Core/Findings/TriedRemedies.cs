@@ -32,18 +32,8 @@ public static class TriedRemedies
         }
 
         var after = Planner.Plan(changed, catalog, shop, asBuilt);
-        return Mends(finding, plan.Findings, after.Findings) ? new TriedRemedy(remedy.Id, remedy.Title, changed, after) : null;
+        return Trial.Mends([.. finding.Members], Trial.Stops(plan.Findings, _ => true), after.Findings, _ => true) ? new TriedRemedy(remedy.Id, remedy.Title, changed, after) : null;
     }
-
-    /// <summary>Fewer of what was told as this finding are left, and nothing new stops the plan.</summary>
-    private static bool Mends(Finding finding, IReadOnlyList<Finding> before, IReadOnlyList<Finding> after)
-    {
-        var left = after.SelectMany(f => f.Members).ToHashSet(StringComparer.Ordinal);
-        var stops = Stops(before).ToHashSet(StringComparer.Ordinal);
-        return finding.Members.Any(m => !left.Contains(m)) && Stops(after).All(stops.Contains);
-    }
-
-    private static IEnumerable<string> Stops(IReadOnlyList<Finding> findings) => findings.Where(f => f.Severity == Severity.Stop).SelectMany(f => f.Members);
 
     private static bool Same(Design a, Design b) => JsonSerializer.Serialize(a, WireJson.Options) == JsonSerializer.Serialize(b, WireJson.Options);
 }

@@ -19,6 +19,13 @@ public static class PrintedSolid
     private const double StepMm = 0.4;
     private const int Corners = 48;
 
+    /// <summary>The pieces that the bed takes and in which something of the part lies.</summary>
+    public static IReadOnlyList<Box> Pieces(Part part, IReadOnlyList<Part> all)
+    {
+        List<Box> bodies = [.. all.Where(p => p.LeafOf == part.Id).DefaultIfEmpty(part).SelectMany(p => p.Body)];
+        return [.. part.Print!.PieceBoxes(part.Box).Where(piece => bodies.Exists(piece.Overlaps))];
+    }
+
     /// <summary>One text for each piece that the bed takes, in the order of the split; lying flat, seen face up, or as it stands for a body of several faces.</summary>
     public static IReadOnlyList<string> Write(Part part, IReadOnlyList<Part> all)
     {
@@ -26,9 +33,8 @@ public static class PrintedSolid
         var flat = leaves.Count == 0;
         var layers = (flat ? [part] : leaves).SelectMany(p => p.Body.Count == 1 ? Layers(p, [.. part.Print!.Pins.Where(x => x.FaceId == p.Id)]) : p.Body.Select(b => Block(p, b))).ToList();
         var name = part.Id.Replace('/', '-');
-        var bodies = (flat ? [part] : leaves).SelectMany(p => p.Body).ToList();
         var lapped = part.Print!.LapMm > 0 ? layers.SelectMany(l => Halves(l, (flat ? [part] : leaves).First(p => p.Frame == l.Frame).ThicknessMm, part.Print.LapMm)).ToList() : layers;
-        return [.. part.Print.PieceBoxes(part.Box).Where(piece => bodies.Exists(piece.Overlaps)).Select(piece => Piece(name, lapped, piece, part.Box, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back)))];
+        return [.. Pieces(part, all).Select(piece => Piece(name, lapped, piece, part.Box, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back)))];
     }
 
     /// <summary>What lies between two depths below the seen face.</summary>

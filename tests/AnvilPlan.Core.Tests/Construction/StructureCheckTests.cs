@@ -48,6 +48,25 @@ public class StructureCheckTests
         : [path];
 
     [Theory]
+    [InlineData("printedBody", "acrylicStack", true)]
+    [InlineData("bentWrap", "printedBody", true)]
+    [InlineData("printedEnds", "acrylicStack", true)]
+    [InlineData("foldedSheet", "foldedSheet", false)]
+    [InlineData("bentWrap", "railFrame", false)]
+    [InlineData("bentWrap", "printedFeet", false)]
+    public void A_face_is_made_by_one_structure(string first, string second, bool refused)
+    {
+        var both = Sample.Catalog.Systems.Single(s => s.Key == second).Begin(Begun(first), Sample.Catalog)!;
+        var problems = DesignCheck.Problems(both, Sample.Catalog).Where(p => p.Message.Contains("makes already", StringComparison.Ordinal)).ToList();
+        Assert.Equal(refused, problems.Count == 1);
+        Assert.All(problems, p =>
+        {
+            Assert.Equal("structures[1].id", p.Path[^"structures[1].id".Length..]);
+            Assert.Contains("Take " + both.Structures[0].Id + " out", p.Message, StringComparison.Ordinal);
+        });
+    }
+
+    [Theory]
     [MemberData(nameof(Systems))]
     public void Every_decision_is_asked_for_once_by_the_name_that_files_have_for_it(string system)
     {

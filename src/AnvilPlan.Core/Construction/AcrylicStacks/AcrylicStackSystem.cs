@@ -68,6 +68,8 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
         }
     }
 
+    protected override IReadOnlyList<Face> Makes(AcrylicStack own) => [.. Walls];
+
     protected override Design Spread(AcrylicStack own, Design design, Catalog catalog) => design with
     {
         Box = design.Box with

@@ -108,6 +108,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         return path.Contains(a) != path.Contains(b) ? edge with { Covers = path.Contains(a) ? a : b, Joint = JointKind.ButtGlued, DepthMm = null, BlockBarId = null } : edge;
     }
 
+    protected override IReadOnlyList<Face> Makes(BentWrap own) => own.Path;
+
     protected override void Check(StructureCheck check, BentWrap own, Design design)
     {
         if (own.Path.Count is < 2 or > 4 || own.Path.Distinct().Count() != own.Path.Count || own.Path.Zip(own.Path.Skip(1)).Any(p => p.First.Outward().Axis() == p.Second.Outward().Axis())

@@ -32,7 +32,8 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
         var taken = design.Structures.OfType<FoldedSheet>().SelectMany(s => s.Faces).ToHashSet();
-        Face[] faces = taken.Count == 0 ? [Face.Bottom, Face.Front, Face.Back] : [Face.Top, Face.Left, Face.Right];
+        Face[] first = [Face.Bottom, Face.Front, Face.Back];
+        Face[] faces = design.Structures.SelectMany(s => catalog.Systems.SelectMany(x => x.Makes(s))).Intersect(first).Any() ? [Face.Top, Face.Left, Face.Right] : first;
         return faces.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = null, InsetMm = 0 })) with
         {
             Structures = [.. design.Structures, new FoldedSheet(id, faces, 1.5, taken.Count == 0 ? 16 : 0, SheetJoin.RivetNuts)],
@@ -47,17 +48,14 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
             return;
         }
 
-        if (design.Structures.OfType<FoldedSheet>().FirstOrDefault(o => o != own && o.Faces.Intersect(own.Faces).Any()) is { } other)
-        {
-            check.Refuse("faces", $"faces holds {Deck.Name(own.Faces.First(other.Faces.Contains))}: that face belongs to {other.Id} already.");
-        }
-
         var basis = design.Panel(own.Faces[0]);
         if (check.Catalog.HasMaterial(basis.MaterialId) && check.Catalog.Material(basis.MaterialId) is { Wood: true } wood)
         {
             check.Refuse("faces", $"the {Deck.Name(own.Faces[0])} is {wood.Name}: only metal and plastic sheet is folded.");
         }
     }
+
+    protected override IReadOnlyList<Face> Makes(FoldedSheet own) => own.Faces;
 
     /// <summary>All faces are of the base's sheet, bent where they meet it, fixed to returns where they meet others.</summary>
     protected override Design Spread(FoldedSheet own, Design design, Catalog catalog)

@@ -54,12 +54,9 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
         {
             check.Refuse("faces", $"faces holds {own.Faces.Count} entries: it must name 1 to 6 faces, each once.");
         }
-
-        if (design.Structures.OfType<PrintedBody>().FirstOrDefault(o => o != own && o.Faces.Intersect(own.Faces).Any()) is { } other)
-        {
-            check.Refuse("faces", $"faces holds {Deck.Name(own.Faces.First(other.Faces.Contains))}: that face belongs to {other.Id} already.");
-        }
     }
+
+    protected override IReadOnlyList<Face> Makes(PrintedBody own) => own.Faces;
 
     protected override Design Spread(PrintedBody own, Design design, Catalog catalog) => design with
     {

@@ -62,6 +62,8 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
         }
     }
 
+    protected override IReadOnlyList<Face> Makes(PrintedEnds own) => [Face.Left, Face.Right];
+
     protected override Design Spread(PrintedEnds own, Design design, Catalog catalog) => design with
     {
         Box = design.Box with
