@@ -52,15 +52,32 @@ internal static class SolidFindings
             cube = cube.WithSpan(face.Outward().Axis(), Math.Min(side, inner), Math.Max(side, inner));
         }
 
-        Point3[] beside = [default, new(fit, 0, 0), new(-fit, 0, 0), new(0, fit, 0), new(0, -fit, 0), new(0, 0, fit), new(0, 0, -fit)];
-        List<(Part Board, List<Feature> Off)> here = [.. boards.Select(b => (b, Near(Milled(b), cube.Grow(fit)).ConvertAll(f => f.Feature)))];
-        bool Filled(Point3 p) => here.Exists(b => b.Board.Body.Any(body => body.Contains(p)) && !b.Off.Exists(f => PartMaterial.Removes(b.Board, f, p)));
+        Point3[] beside = [new(fit, 0, 0), new(-fit, 0, 0), new(0, fit, 0), new(0, -fit, 0), new(0, 0, fit), new(0, 0, -fit)];
+        List<(Part Board, List<(Feature Feature, Box Box)> Off)> here = [.. boards.Select(b => (b, Near(Milled(b), cube.Grow(fit))))];
+        bool Filled(Point3 p)
+        {
+            foreach (var (board, off) in here)
+            {
+                if (InBody(board, p) && !Removed(board, off, p))
+                {
+                    return true;
+                }
+            }
+
+            return false;
+        }
+
+        if (here.Exists(b => b.Off.Count == 0 && b.Board.Body.Any(body => body.Contains(cube))))
+        {
+            return null;
+        }
+
         const int n = 9;
         for (var i = 0; i < n * n * n; i++)
         {
             var p = new Point3(
                 cube.Min.X + (cube.Size.X * ((i % n) + 0.5) / n), cube.Min.Y + (cube.Size.Y * ((i / n % n) + 0.5) / n), cube.Min.Z + (cube.Size.Z * ((i / (n * n)) + 0.5) / n));
-            if (!beside.Any(off => Filled(p + off)))
+            if (!Filled(p) && !Array.Exists(beside, off => Filled(p + off)))
             {
                 return p;
             }
@@ -104,8 +121,8 @@ internal static class SolidFindings
                 }
 
                 var (fromA, fromB) = (Near(offA.Value, shared), Near(offB.Value, shared));
-                if (!Whole(fromA, shared) && !Whole(fromB, shared)
-                    && Grid(shared).Any(p => !fromA.Exists(f => PartMaterial.Removes(a, f.Feature, p)) && !fromB.Exists(f => PartMaterial.Removes(b, f.Feature, p))))
+                if (!Whole(a, fromA, shared) && !Whole(b, fromB, shared)
+                    && Grid(shared).Any(p => !Removed(a, fromA, p) && !Removed(b, fromB, p)))
                 {
                     return shared;
                 }
@@ -116,13 +133,39 @@ internal static class SolidFindings
     }
 
     private static List<(Feature Feature, Box Box)> Milled(Part part) => [.. part.Features.Where(f => f is not Hole and not EdgeHole { SlotMm: null })
-        .Select(f => (f, FeatureReach.Of(f, part.Frame, part.LengthMm, part.WidthMm, part.ThicknessMm))).Where(f => f.Item2 is not null).Select(f => (f.f, f.Item2!.Value))];
+        .Select(f => (f, FeatureReach.Of(f, part.Frame, part.LengthMm, part.WidthMm, part.ThicknessMm))).Where(f => f.Item2 is not null).Select(f => (f.f, f.Item2!.Value.Grow(1e-5)))];
+
+    private static bool InBody(Part part, Point3 at)
+    {
+        foreach (var body in part.Body)
+        {
+            if (body.Contains(at))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private static bool Removed(Part part, List<(Feature Feature, Box Box)> off, Point3 at)
+    {
+        foreach (var (feature, box) in off)
+        {
+            if (box.Contains(at) && PartMaterial.Removes(part, feature, at))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
 
     private static List<(Feature Feature, Box Box)> Near(List<(Feature Feature, Box Box)> milled, Box shared) => milled.FindAll(f => f.Box.Overlaps(shared));
 
-    /// <summary>A rabbet, groove or square notch takes all of it.</summary>
-    private static bool Whole(List<(Feature Feature, Box Box)> near, Box shared) =>
-        near.Exists(f => f.Box.Contains(shared) && (f.Feature is Channel or Opening { Round: false } or Notch { Floor: null, Outline.Count: 4 }));
+    /// <summary>One rabbet, groove, opening or notch takes all of it.</summary>
+    private static bool Whole(Part part, List<(Feature Feature, Box Box)> near, Box shared) =>
+        near.Exists(f => f.Box.Contains(shared) && (f.Feature is Channel or Opening { Round: false } || (f.Feature is Notch n && part.Frame.ToPlane(shared) is var (min, max) && n.Covers(min, max))));
 
     private static IEnumerable<Point3> Grid(Box box)
     {

@@ -111,6 +111,40 @@ public sealed record Notch(
     public (Uv Min, Uv Max) Reach => Floor is null ? (Min, Max) : (
         new(Math.Min(Min.U, Floor.Min(p => p.U)), Math.Min(Min.V, Floor.Min(p => p.V))), new(Math.Max(Max.U, Floor.Max(p => p.U)), Math.Max(Max.V, Floor.Max(p => p.V))));
 
+    /// <summary>Whether a rectangle lies wholly within its upright walls: one corner does, and no wall runs through it.</summary>
+    public bool Covers(Uv min, Uv max)
+    {
+        if (Floor is not null || !Holds(min, 0))
+        {
+            return false;
+        }
+
+        for (int i = 0, j = Outline.Count - 1; i < Outline.Count; j = i++)
+        {
+            var (from, to) = (0.0, 1.0);
+            var (a, d) = (Outline[j], Outline[i] - Outline[j]);
+            if (Within(a.U, d.U, min.U, max.U, ref from, ref to) && Within(a.V, d.V, min.V, max.V, ref from, ref to))
+            {
+                return false;
+            }
+        }
+
+        return true;
+    }
+
+    /// <summary>Shortens a stretch of a wall to what lies between two coordinates; false when nothing of it does.</summary>
+    private static bool Within(double at, double way, double least, double most, ref double from, ref double to)
+    {
+        if (Math.Abs(way) < 1e-12)
+        {
+            return at > least && at < most && from < to;
+        }
+
+        var (a, b) = ((least - at) / way, (most - at) / way);
+        (from, to) = (Math.Max(from, Math.Min(a, b)), Math.Min(to, Math.Max(a, b)));
+        return from < to;
+    }
+
     /// <summary>Whether a point lies within its walls at that share of its depth.</summary>
     public bool Holds(Uv at, double share)
     {

@@ -16,7 +16,7 @@ public static class PartMaterial
             Channel c => Within(plane, c.Min, c.Max) && deep <= c.DepthMm + 1e-6,
             Opening { Round: true } o => plane.DistanceTo(o.At) <= o.WidthMm / 2,
             Opening o => Within(plane, o.Min, o.Max),
-            Notch n => Within(plane, n.Reach.Min, n.Reach.Max) && deep <= (n.DepthMm ?? part.ThicknessMm) + 1e-6 && n.Holds(plane, deep / (n.DepthMm ?? part.ThicknessMm)),
+            Notch n => deep <= (n.DepthMm ?? part.ThicknessMm) + 1e-6 && n.Holds(plane, deep / (n.DepthMm ?? part.ThicknessMm)),
             Bevel b => (b.Edge switch { PartEdge.ULeast => plane.U, PartEdge.UMost => part.LengthMm - plane.U, PartEdge.VLeast => plane.V, _ => part.WidthMm - plane.V })
                 <= (deep * Math.Tan(b.AngleDeg * Math.PI / 180)) + 1e-6,
             EdgeHole { SlotMm: { } slot } e => InSlot(part, e, slot, plane, below),
