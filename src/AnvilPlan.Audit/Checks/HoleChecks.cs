@@ -64,7 +64,7 @@ internal static class HoleChecks
             foreach (var pin in job.Pins.Where(p => p.FaceId == solid.Id))
             {
                 var (from, to) = (pin.At.With(pin.Along, pin.At[pin.Along] - pin.DeepMm), pin.At.With(pin.Along, pin.At[pin.Along] + pin.DeepMm));
-                if (Box.Between(from, to).Grow((pin.HoleMm + bore.DiaMm) / 2).Contains(bore.From + (bore.Into.Vector() * (bore.DepthMm / 2))))
+                if (Box.Between(from, to).Grow(bore.DiaMm / 2).Across(pin.Along, pin.HoleMm / 2).Contains(bore.From + (bore.Into.Vector() * (bore.DepthMm / 2))))
                 {
                     yield return new Defect("hole-on-seam", $"{solid.Id}: {bore.Feature.Id} ({bore.DiaMm} mm) runs into a pin of a seam");
                 }

@@ -1,3 +1,4 @@
+using System.Diagnostics;
 using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Nodes;
@@ -106,7 +107,7 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
         }
 
         var (snag, text) = One(snags);
-        using var answer = await client.PostAsJsonAsync($"/api/projects/{_id}/remedies", new { expectedRevision = Revision, findingId = snag });
+        using var answer = await Timed($"remedies of {snag}, {text}", () => client.PostAsJsonAsync($"/api/projects/{_id}/remedies", new { expectedRevision = Revision, findingId = snag }));
         if (!await Held(answer, $"remedies of {snag}") || await answer.Content.ReadFromJsonAsync<JsonNode>() is not JsonArray { Count: > 0 } offers)
         {
             return;
@@ -153,7 +154,7 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
     {
         var before = _view;
         using var request = new HttpRequestMessage(method, path) { Content = body is null ? null : JsonContent.Create(body) };
-        using var answer = await client.SendAsync(request);
+        using var answer = await Timed($"{method} {path} {body?.ToJsonString()[..Math.Min(160, body.ToJsonString().Length)]}", () => client.SendAsync(request));
         if (!await Held(answer, $"{method} {path} {body?.ToJsonString()[..Math.Min(160, body.ToJsonString().Length)]}"))
         {
             return false;
@@ -184,6 +185,21 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
                 _defects.Add(new Defect("undo", $"{move} gave another design: {FirstDifference(wanted, Design.ToJsonString())}"));
             }
         }
+    }
+
+    /// <summary>Whoever waits longer than this thinks that nothing comes any more, s; generous, since other work may share the machine.</summary>
+    private const double PatienceS = 30;
+
+    private async Task<HttpResponseMessage> Timed(string what, Func<Task<HttpResponseMessage>> ask)
+    {
+        var watch = Stopwatch.StartNew();
+        var answer = await ask();
+        if (watch.Elapsed.TotalSeconds > PatienceS)
+        {
+            _defects.Add(new Defect("slow-answer", $"{watch.Elapsed.TotalSeconds:0} s: {what}"));
+        }
+
+        return answer;
     }
 
     /// <summary>An answer is a success or a refusal that says why in a sentence.</summary>
