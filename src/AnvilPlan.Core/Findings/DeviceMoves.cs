@@ -48,8 +48,10 @@ internal static class DeviceMoves
 
     private static double Apart(Device a, Device b) => Math.Abs(a.UMm - b.UMm) + Math.Abs(a.VMm - b.VMm);
 
+    public static string RemedyId(Device device) => "move-" + device.Id;
+
     /// <summary>The remedy that moves a device to the nearest place at which that kind of snag is gone.</summary>
     public static Remedy Remedy(PlanSoFar plan, string code, Device device) => new(
-        "move-" + device.Id, $"Move {device.Name} to the nearest place that is free of it",
+        RemedyId(device), $"Move {device.Name} to the nearest place that is free of it",
         d => Trial.FirstSound(plan, code, d, Spots(plan, device).Select(s => d.WithDevice(device.Id, _ => s))));
 }

@@ -74,7 +74,8 @@ public static class DevicePlacing
     {
         bool Sound(Design d) => DesignCheck.Problems(d, plan.Catalog).Count == 0 && Trial.Weighed(plan, d).Stops.IsSubsetOf(before.Stops);
         return DeviceMoves.Spots(plan, device).Take(MostMended).Select(with)
-            .SelectMany(tried => NewStops(plan, tried, before).SelectMany(f => f.Remedies).Select(r => r.Change(tried)).OfType<Design>())
+            // other places have been looked at already
+            .SelectMany(tried => NewStops(plan, tried, before).SelectMany(f => f.Remedies).Where(r => r.Id != DeviceMoves.RemedyId(device)).Select(r => r.Change(tried)).OfType<Design>())
             .FirstOrDefault(Sound);
     }
 

@@ -1,3 +1,4 @@
+using System.Runtime.InteropServices;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Geometry;
 
@@ -105,17 +106,17 @@ public static class FixingPlacer
             return fixings.TrueForAll(f => space.InTheWay(f, way.Layers, set.DeviceId) is null) && !Clash(set, fixings).Any() ? fixings : null;
         }
 
-        var row = (RowLocus)locus;
-        var spread = row.Row;
-        for (var count = spread.Count; count >= Math.Max(1, row.LeastCount); count--)
+        var row = new RowSearch((RowLocus)locus);
+        var spread = row.Locus.Row;
+        for (var count = spread.Count; count >= Math.Max(1, row.Locus.LeastCount); count--)
         {
-            if (count < spread.Count && (spread.Count - 1) * spread.PitchMm / Math.Max(1, count - 1) > StretchMost * row.PitchMostMm)
+            if (count < spread.Count && (spread.Count - 1) * spread.PitchMm / Math.Max(1, count - 1) > StretchMost * row.Locus.PitchMostMm)
             {
                 break;
             }
 
-            var ideal = Ideal(row, spread, count);
-            foreach (var across in row.AcrossMm)
+            var ideal = Ideal(row.Locus, spread, count);
+            foreach (var across in row.Locus.AcrossMm)
             {
                 if (Along(set, way, row, ideal, [across], space) is { } straight)
                 {
@@ -123,7 +124,7 @@ public static class FixingPlacer
                 }
             }
 
-            if (row.AcrossMm.Count > 1 && Along(set, way, row, ideal, row.AcrossMm, space) is { } inTwoLines)
+            if (row.Locus.AcrossMm.Count > 1 && Along(set, way, row, ideal, row.Locus.AcrossMm, space) is { } inTwoLines)
             {
                 return inTwoLines;
             }
@@ -139,9 +140,9 @@ public static class FixingPlacer
             : [.. Enumerable.Range(0, count).Select(i => spread.EndDistanceMm + (i * (row.Area.Size[row.Along] - (2 * spread.EndDistanceMm)) / (count - 1)))];
 
     /// <summary>Each fixing at the free place nearest to where an even spread has it, in order along the strip.</summary>
-    private static List<Fixing>? Along(FixingSet set, FixingWay way, RowLocus row, List<double> ideal, IReadOnlyList<double> across, FixingSpace space)
+    private static List<Fixing>? Along(FixingSet set, FixingWay way, RowSearch row, List<double> ideal, IReadOnlyList<double> across, FixingSpace space)
     {
-        var length = row.Area.Size[row.Along];
+        var length = row.Locus.Area.Size[row.Locus.Along];
         var bore = way.Layers.Count == 0 ? 3 : way.Layers.Max(l => l.HoleMm);
         var apart = Math.Max(way.SlotMm > 0 ? way.SlotMm + 4 : 3 * bore, way.Pieces.Select(p => p.DiaMm + 1).DefaultIfEmpty(0).Max());
         if (ideal.Count > 1)
@@ -169,7 +170,7 @@ public static class FixingPlacer
     }
 
     private static (double At, Fixing? Fixing) Nearest(
-        FixingSet set, FixingWay way, RowLocus row, double wanted, double least, double most, double reach, IReadOnlyList<double> across, int index, FixingSpace space)
+        FixingSet set, FixingWay way, RowSearch row, double wanted, double least, double most, double reach, IReadOnlyList<double> across, int index, FixingSpace space)
     {
         for (var off = 0.0; off <= reach + 1e-9; off += StepMm)
         {
@@ -182,16 +183,57 @@ public static class FixingPlacer
 
                 foreach (var side in across)
                 {
-                    var fixing = Make(set, way, At(row, side, at), index);
-                    if (space.InTheWay(fixing, way.Layers, set.DeviceId) is null)
+                    var place = At(row.Locus, side, at);
+                    if (row.Walled(place, side))
+                    {
+                        continue;
+                    }
+
+                    var fixing = Make(set, way, place, index);
+                    if (space.InTheWay(fixing, way.Layers, set.DeviceId) is not { } obstacle)
                     {
                         return (at, fixing);
                     }
+
+                    row.Note(obstacle, side);
                 }
             }
         }
 
         return (0, null);
+    }
+
+    /// <summary>A row with what is known of its lines: where a whole block lies in one, nothing beside the first try has to be looked at.</summary>
+    private sealed class RowSearch(RowLocus locus)
+    {
+        private readonly Dictionary<double, List<(double From, double To)>> _walls = [];
+
+        public RowLocus Locus => locus;
+
+        public bool Walled(Point3 place, double side)
+        {
+            if (_walls.TryGetValue(side, out var walls))
+            {
+                foreach (var (from, to) in walls)
+                {
+                    if (place[locus.Along] > from && place[locus.Along] < to)
+                    {
+                        return true;
+                    }
+                }
+            }
+
+            return false;
+        }
+
+        public void Note(Obstacle obstacle, double side)
+        {
+            if (obstacle.Wall is (var body, var within))
+            {
+                ref var walls = ref CollectionsMarshal.GetValueRefOrAddDefault(_walls, side, out _);
+                (walls ??= []).Add((body.Min[locus.Along] - within, body.Max[locus.Along] + within));
+            }
+        }
     }
 
     private static Point3 At(RowLocus row, double across, double along) =>

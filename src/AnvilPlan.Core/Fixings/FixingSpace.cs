@@ -12,6 +12,9 @@ public sealed record Obstacle(string Owner, bool Fixing, double ByMm)
 {
     /// <summary>A seam of its printed pieces.</summary>
     public bool AtSeam { get; init; }
+
+    /// <summary>A block without any hollow, and how near the axis of a fixing comes to it; null when another place beside may do.</summary>
+    internal (Box Body, double WithinMm)? Wall { get; init; }
 }
 
 /// <summary>Everything that fixings share the enclosure with: parts with what is cut out of them, devices, and the fixings placed so far.</summary>
@@ -149,7 +152,10 @@ public sealed class FixingSpace
                     var shared = new Round(fixing, from + TouchMm, to - TouchMm, piece.DiaMm - (2 * TouchMm)).Box.Intersect(body);
                     if (!shared.Empty && !InAVoid(owner, shared) && !(_hollow.TryGetValue(owner, out var inside) && inside.Contains(shared)))
                     {
-                        return new Obstacle(owner, false, Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z)));
+                        return new Obstacle(owner, false, Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z)))
+                        {
+                            Wall = _voids[owner].Any() || _hollow.ContainsKey(owner) ? null : (body, (piece.DiaMm / 2) - TouchMm - Box.Slack),
+                        };
                     }
                 }
             }
