@@ -78,7 +78,8 @@ public sealed class PlacementCheck
             return false;
         }
 
-        var drillsDeck = device.Device is { Adapter: null, OnDrilledHoles: false };
+        // through a pad its own screws go into the deck; a plate between is fixed by screws of its own
+        var drillsDeck = device.Device is { OnDrilledHoles: false, Adapter: null or { RevealMm: not null } };
         return RoomClear(device) && (!drillsDeck || HolesClear(device, deck)) && CutoutsClear(device, deck);
     }
 

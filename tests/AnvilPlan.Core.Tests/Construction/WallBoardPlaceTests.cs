@@ -49,6 +49,19 @@ public class WallBoardPlaceTests
         Assert.DoesNotContain(plan.Findings, f => f.Code == "device-outside");
     }
 
+    [Theory]
+    [InlineData("supply-100w")]
+    [InlineData("supply-35w")]
+    [InlineData("sbc-85")]
+    [InlineData("battery-pack")]
+    public void An_empty_board_takes_hardware_however_far_it_stands_out(string model)
+    {
+        var design = Begun(Sample.Empty);
+        var placed = Core.Findings.DevicePlacing.Add(design, Sample.Catalog, Core.Shops.ShopProfile.Usual, model, Back);
+        Assert.Equal("", placed.Reason);
+        Assert.True(Sample.Plan(placed.Design!).Outer.Size.Y >= Sample.Catalog.Model(model).HeightMm + 45 + 11.9);
+    }
+
     [Fact]
     public void With_a_cover_round_it_the_depth_is_decided()
     {
