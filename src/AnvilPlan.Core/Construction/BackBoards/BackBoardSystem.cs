@@ -67,7 +67,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     protected override IReadOnlyList<Asked<BackBoard>> Asked { get; } =
     [
         Asking.Bar<BackBoard>("frameBarId", "Frame", s => s.FrameBarId),
-        Asking.Choice<BackBoard, Hanging>("hanging", "Hung by", (Hanging.ScrewedFrame, "a frame on the wall, the board screwed over it"), (Hanging.BevelledRails, "two bevelled rails that hook")),
+        Asking.Choice<BackBoard, Hanging>("hanging", "Hung by", (Hanging.ScrewedFrame, "screwed frame"), (Hanging.BevelledRails, "bevelled rails")),
         Asking.Length<BackBoard>("frameInsetMm", "Frame from the edge", s => s.FrameInsetMm, 0, 500),
         Asking.Length<BackBoard>("studSpacingMm", "Studs apart", s => s.StudSpacingMm, 100, 2000),
         Asking.Length<BackBoard>("firstStudMm", "First stud from the left", s => s.FirstStudMm, 0, 2000),

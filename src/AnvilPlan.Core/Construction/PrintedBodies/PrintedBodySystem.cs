@@ -38,7 +38,7 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
         Asking.Length<PrintedBody>("wallMm", "Wall", s => s.WallMm, 0.8, 40),
         Asking.Length<PrintedBody>("skinMm", "Skin", s => s.SkinMm, 0.4, 10),
         Asking.Number<PrintedBody>("infill", "Infill, 0 to 1", s => s.Infill, 0, 1),
-        Asking.Choice<PrintedBody, PieceJoin>("join", "Pieces joined by", (PieceJoin.Pins, "pins, glued"), (PieceJoin.Screws, "straps, screwed into inserts"), (PieceJoin.GlueFlanges, "lapped flanges, glued")),
+        Asking.Choice<PrintedBody, PieceJoin>("join", "Pieces joined by", (PieceJoin.Pins, "glued pins"), (PieceJoin.Screws, "screwed straps"), (PieceJoin.GlueFlanges, "lapped flanges")),
         Asking.Plain<PrintedBody>(AskKind.Flag, "anchors", "Anchor points on every side"),
     ];
 
