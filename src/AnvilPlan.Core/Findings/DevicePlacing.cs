@@ -75,9 +75,12 @@ public static class DevicePlacing
         bool Sound(Design d) => DesignCheck.Problems(d, plan.Catalog).Count == 0 && Trial.Weighed(plan, d).Stops.IsSubsetOf(before.Stops);
         return DeviceMoves.Spots(plan, device).Take(MostMended).Select(with)
             // other places have been looked at already
-            .SelectMany(tried => NewStops(plan, tried, before).SelectMany(f => f.Remedies).Where(r => r.Id != DeviceMoves.RemedyId(device)).Select(r => r.Change(tried)).OfType<Design>())
+            .SelectMany(tried => NewStops(plan, tried, before).SelectMany(f => f.Remedies).Where(r => r.Id != DeviceMoves.RemedyId(device)).Select(r => r.Change(tried)).OfType<Design>().Where(d => OnlyDevices(d, tried)))
             .FirstOrDefault(Sound);
     }
+
+    /// <summary>Whoever brings a device does not ask for another box, tray or frame.</summary>
+    private static bool OnlyDevices(Design changed, Design from) => ReferenceEquals(changed.Box, from.Box) && ReferenceEquals(changed.Trays, from.Trays) && ReferenceEquals(changed.Structures, from.Structures);
 
     /// <summary>What stops the device at the first free place, where it is not the place itself.</summary>
     private static string? Obstacle(PlanSoFar plan, Device device, Func<Device, Design> with, (HashSet<string> Stops, HashSet<string> Warns) before) =>

@@ -63,9 +63,10 @@ public static class MountStage
         return new MountPlan(draft.Points, draft.Standoffs, draft.Fixings, draft.Ports, draft.Fans, draft.Features, draft.Holds);
     }
 
-    /// <summary>What is left of the deck under the device: its thickness, or the rebate where it is thinned (mm).</summary>
+    /// <summary>What is left of the deck under the device: its thickness, or the rebate where it is thinned; a closed tube is passed through both walls, for nothing inside it is reached (mm).</summary>
     public static double ThicknessAt(PlacedDevice device, SolidPart deck) =>
-        device.Device.RebateToMm is { } rebate && device.Model.InPanel ? Math.Min(rebate, deck.ThicknessMm) : deck.DepthFrom(deck.Frame.Normal);
+        device.Device.RebateToMm is { } rebate && device.Model.InPanel ? Math.Min(rebate, deck.ThicknessMm)
+            : deck.Section is BarShape.SquareTube or BarShape.RoundTube ? deck.ThicknessMm : deck.DepthFrom(deck.Frame.Normal);
 }
 
 /// <summary>What the mount stage has gathered so far.</summary>
