@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Planning;

@@ -1,7 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Mounts;
 using Google.OrTools.Sat;

@@ -4,7 +4,6 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using Google.OrTools.Sat;

@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using Google.OrTools.Sat;
 

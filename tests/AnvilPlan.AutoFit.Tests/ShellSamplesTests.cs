@@ -1,6 +1,5 @@
 using AnvilPlan.Bench;
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;

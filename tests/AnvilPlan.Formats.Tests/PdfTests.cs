@@ -1,6 +1,5 @@
 using System.Diagnostics;
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Pdf;

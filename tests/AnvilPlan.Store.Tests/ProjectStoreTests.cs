@@ -4,7 +4,6 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Measuring;
 using AnvilPlan.Core.Shops;
-using AnvilPlan.Store;
 using Microsoft.Data.Sqlite;
 
 namespace AnvilPlan.Store.Tests;

@@ -1,8 +1,6 @@
 using AnvilPlan.Audit.Written;
-using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Parts;
 
 namespace AnvilPlan.Audit.Checks;
 

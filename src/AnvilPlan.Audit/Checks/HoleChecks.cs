@@ -1,6 +1,5 @@
 using AnvilPlan.Audit.Written;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Parts;
 
 namespace AnvilPlan.Audit.Checks;
 

@@ -1,11 +1,13 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Joints.Methods;
 using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Audit.Designs;
@@ -27,6 +29,8 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
 
     private static readonly JointKind[] ForSheet = [JointKind.ButtScrewed, JointKind.Tapped, JointKind.Riveted, JointKind.Bolted, JointKind.PrintedCorner, JointKind.Finger];
 
+    private const int MostMended = 6;
+
     /// <summary>The design of that number; always one that the design check lets in.</summary>
     public Design Make(int number)
     {
@@ -42,12 +46,24 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
             design = Kept(design, Altered(random, design));
         }
 
+        var any = new AnyField(catalog, random);
+        for (var i = random.Next(5); i > 0; i--)
+        {
+            design = Kept(design, any.Changed(design));
+        }
+
         for (var i = random.Next(4); i > 0; i--)
         {
             design = Kept(design, WithDevice(random, design));
         }
 
-        return design;
+        if (random.Next(3) == 0)
+        {
+            design = Kept(design, Linked(random, design));
+        }
+
+        // half of them are carried on, as a maker does who wants to build it
+        return random.Next(2) == 0 ? Mended(random, design) : design;
     }
 
     private Design Kept(Design before, Design? after) => after is not null && DesignCheck.Problems(after, catalog).Count == 0 ? after : before;
@@ -163,7 +179,7 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
     {
         var edge = One(random, Faces.Edges);
         var face = One(random, Faces.All);
-        switch (random.Next(7))
+        switch (random.Next(8))
         {
             case 0:
                 return design with { Box = design.Box with { WidthMm = Math.Round(design.Box.WidthMm * (0.85 + (random.NextDouble() * 0.4))), DepthMm = Math.Round(design.Box.DepthMm * (0.85 + (random.NextDouble() * 0.4))), HeightMm = Math.Round(design.Box.HeightMm * (0.9 + (random.NextDouble() * 0.4))) } };
@@ -174,7 +190,9 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
                 var sheet = One(random, [.. catalog.Boards.Where(s => s.MaterialId == design.Panel(face).MaterialId)]);
                 return design.WithPanel(face, p => p with { NominalMm = sheet.NominalMm, MeasuredMm = null });
             case 3:
-                return design.WithPanel(face, p => p with { Hold = One(random, (PanelHold[])[PanelHold.Fixed, PanelHold.Removable]) });
+                return design.WithPanel(face, p => p with { Hold = One(random, (PanelHold[])[PanelHold.Fixed, PanelHold.Removable, PanelHold.Open]) });
+            case 7:
+                return Door(random, design, face);
             case 4:
                 return design with { Trays = [.. design.Trays, Tray(random, design)] };
             case 5 when design.Trays.Count > 0:
@@ -188,6 +206,51 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
             default:
                 return design with { Box = design.Box with { Feet = design.Box.Feet is null ? new Feet(20, 12, 25) : design.Box.Feet with { InsetMm = 15 + random.Next(30) } } };
         }
+    }
+
+    /// <summary>A panel hung at one of its neighbours, over all of them or in between.</summary>
+    private static Design Door(Random random, Design design, Face face)
+    {
+        var over = random.Next(2) == 0;
+        design = design.WithPanel(face, p => p with { Hold = PanelHold.Hinged, HingeAt = One(random, [.. face.Neighbours()]), InsetMm = 0 });
+        return Faces.Edges.Where(e => e.Of().A == face || e.Of().B == face).Aggregate(design, (d, id) => d.WithEdge(id, e => e with
+        {
+            Joint = JointKind.Loose, DepthMm = null, BlockBarId = null, Covers = over == (id.Of().A == face) ? id.Of().A : id.Of().B,
+        }));
+    }
+
+    /// <summary>Two devices joined by a cable of the kind that a port takes.</summary>
+    private Design? Linked(Random random, Design design)
+    {
+        List<(string Device, Port Port)> ports = [.. design.Devices.SelectMany(d => catalog.Model(d.ModelId).Ports.Select(p => (d.Id, p)))];
+        if (ports.Count < 2)
+        {
+            return null;
+        }
+
+        var (from, to) = (One(random, ports), One(random, ports));
+        return design with
+        {
+            Links = [.. design.Links, new Link($"link-{design.Links.Count + 1}", from.Device, from.Port.Id, to.Device, to.Port.Id, One(random, CableKind.Shipped).Id, random.Next(3) == 0 ? random.Next(80, 400) : null)],
+        };
+    }
+
+    /// <summary>The first remedy of each of up to six stops, taken one after the other.</summary>
+    private Design Mended(Random random, Design design)
+    {
+        for (var i = 0; i < MostMended; i++)
+        {
+            var plan = Planner.Plan(design, catalog, shop, AsBuilt.Nothing);
+            List<Finding> stops = [.. plan.Findings.Where(f => f is { Severity: Severity.Stop, Remedies.Count: > 0 })];
+            if (stops.Count == 0 || TriedRemedies.Of(One(random, stops), design, plan, catalog, shop, AsBuilt.Nothing) is not [var first, ..])
+            {
+                break;
+            }
+
+            design = first.Design;
+        }
+
+        return design;
     }
 
     /// <summary>A device brought in as the application does it.</summary>

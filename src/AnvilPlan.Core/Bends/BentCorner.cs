@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;

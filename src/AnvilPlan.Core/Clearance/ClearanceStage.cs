@@ -1,6 +1,5 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
-using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Clearance;

@@ -1,7 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Clearance;

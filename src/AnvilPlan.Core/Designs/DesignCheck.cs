@@ -30,7 +30,11 @@ public sealed partial class DesignCheck
     {
         Text("name", d.Name, 1, 120);
         CheckBrief(d.Brief);
-        CheckBox(d.Box);
+        if (!CheckBox(d.Box))
+        {
+            return;
+        }
+
         Count("trays", d.Trays.Count, 20);
         Count("devices", d.Devices.Count, 500);
         Count("links", d.Links.Count, 500);
@@ -165,18 +169,22 @@ public sealed partial class DesignCheck
         }
     }
 
-    private void CheckBox(PanelBox box)
+    /// <summary>False when a panel or an edge is missing or there twice: then nothing else of the design can be judged.</summary>
+    private bool CheckBox(PanelBox box)
     {
+        var whole = true;
         Range("box.widthMm", box.WidthMm, 20, 3000);
         Range("box.depthMm", box.DepthMm, 20, 3000);
         Range("box.heightMm", box.HeightMm, 20, 3000);
         if (!Faces.All.All(f => box.Panels.Count(p => p.Face == f) == 1))
         {
+            whole = false;
             Add("box.panels", $"panels holds {box.Panels.Count} entries: each of left, right, front, back, bottom and top must be there once.");
         }
 
         if (!Faces.Edges.All(e => box.Edges.Count(x => x.Id == e) == 1))
         {
+            whole = false;
             Add("box.edges", $"edges holds {box.Edges.Count} entries: each of the 12 edges must be there once.");
         }
 
@@ -221,6 +229,8 @@ public sealed partial class DesignCheck
             Range("box.feet.heightMm", feet.HeightMm, 2, 200);
             Range("box.feet.insetMm", feet.InsetMm, 2, 500);
         }
+
+        return whole;
     }
 
     private void CheckTray(string path, Tray t)

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
 
@@ -29,6 +30,15 @@ internal static class AccessFindings
                     $"The {Deck.Name(door.Face)} panel is a door, but {held.Count} of its 4 edges are joined: it cannot open.",
                     [Deck.PartOf(door.Face)],
                     new Remedy("hang", "Leave all its edges loose and hang it", d => MakeDoor(d, door.Face)));
+            }
+
+            if (Hinges.OnEachOther(plan.Design, door) && door.Face < door.HingeAt)
+            {
+                Face[] both = [door.Face, door.HingeAt!.Value];
+                yield return Finding.Of("doors-hang-on-each-other", Severity.Stop,
+                    $"2 doors, the {Deck.Name(both[0])} and the {Deck.Name(both[1])}, hang on each other: one of them has to be held by the box.",
+                    [.. both.Select(Deck.PartOf)],
+                    [.. both.Select(f => new Remedy("screw-on-" + Deck.Name(f), $"Screw the {Deck.Name(f)} on and hang only the {Deck.Name(both.First(o => o != f))}", d => ScrewOn(d, f, both.First(o => o != f))))]);
             }
         }
 
@@ -67,6 +77,9 @@ internal static class AccessFindings
         .Aggregate(
             design.WithPanel(face, p => p with { Hold = PanelHold.Removable, InsetMm = 0 }),
             (d, id) => d.WithEdge(id, e => ShellFindings.Screwed(e) with { Covers = Covering(d, id, face) }));
+
+    /// <summary>Screws a panel on at all edges but the one at which the door hangs.</summary>
+    private static Design ScrewOn(Design design, Face face, Face door) => MakeDoor(MakeRemovable(design, face), door);
 
     /// <summary>Presses the panel in between its four neighbours.</summary>
     internal static Design MakeGripping(Design design, Face face) => Faces.Edges

@@ -110,11 +110,11 @@ internal static class ClearanceFindings
     private static Remedy Nearer(PlanSoFar plan, Link link, string deviceId)
     {
         var device = plan.Design.Devices.First(d => d.Id == deviceId);
-        return new Remedy("nearer-" + deviceId, $"Move {device.Name} so that it reaches", d => FreeSpot.For(device, plan, at =>
+        return new Remedy("nearer-" + deviceId, $"Move {device.Name} so that it reaches", d => DeviceMoves.Moved(plan, "cable-short", d, device, at =>
         {
             PlacedDevice End(string id) => id == deviceId ? at : plan.Fit.Device(id)!;
             return !CableRoutes.Of(link, End(link.FromDeviceId), End(link.ToDeviceId), plan.Design).Short;
-        }) is { } moved ? d.WithDevice(deviceId, _ => moved) : null);
+        }));
     }
 
     private static string Place(PlanSoFar plan, string id) => plan.Fit.Device(id) is null ? id : "device/" + id;

@@ -39,9 +39,9 @@ internal static class ControlFindings
         foreach (var face in ((Face[])[preferred, Face.Back, Face.Front, Face.Right, Face.Left]).Where(plan.Shell.Panels.ContainsKey))
         {
             var device = DevicePlacing.New(plan, model, Deck.OfPanel(face));
-            if (FreeSpot.For(device, plan) is { } placed)
+            if (Trial.FirstSound(plan, "control-forgotten", design, DeviceMoves.Spots(plan, device).Select(at => design with { Devices = [.. design.Devices, at] })) is { } added)
             {
-                return design with { Devices = [.. design.Devices, placed] };
+                return added;
             }
         }
 

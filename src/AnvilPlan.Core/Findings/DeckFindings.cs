@@ -1,9 +1,7 @@
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction.Plates;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Findings;
@@ -16,7 +17,8 @@ internal static class DeviceMoves
     private const double FartherMm = 60;
 
     /// <summary>Free places, the nearest first: as it lies, turned by quarters, then on the other face of its tray.</summary>
-    public static IEnumerable<Device> Spots(PlanSoFar plan, Device device)
+    /// <param name="wanted">A further condition on the place, for example that a port reaches its panel.</param>
+    public static IEnumerable<Device> Spots(PlanSoFar plan, Device device, Func<PlacedDevice, bool>? wanted = null)
     {
         var tray = !Deck.IsPanel(device.DeckId, out _) && !plan.Shell.Levels.ContainsKey(device.DeckId);
         var most = MostAsItLies;
@@ -25,7 +27,7 @@ internal static class DeviceMoves
             foreach (var turn in Enumerable.Range(0, 4))
             {
                 List<Device> given = [];
-                foreach (var spot in FreeSpot.All(device with { FarFace = far, QuarterTurns = (device.QuarterTurns + turn) % 4 }, plan))
+                foreach (var spot in FreeSpot.All(device with { FarFace = far, QuarterTurns = (device.QuarterTurns + turn) % 4 }, plan, wanted))
                 {
                     // beside the last, and when none of those did, as it lies wherever the deck has not been tried yet
                     var near = given.Count < most;
@@ -52,6 +54,9 @@ internal static class DeviceMoves
 
     /// <summary>The remedy that moves a device to the nearest place at which that kind of snag is gone.</summary>
     public static Remedy Remedy(PlanSoFar plan, string code, Device device) => new(
-        RemedyId(device), $"Move {device.Name} to the nearest place that is free of it",
-        d => Trial.FirstSound(plan, code, d, Spots(plan, device).Select(s => d.WithDevice(device.Id, _ => s))));
+        RemedyId(device), $"Move {device.Name} to the nearest place that is free of it", d => Moved(plan, code, d, device));
+
+    /// <summary>The design with the device at the nearest wanted place at which that kind of snag is gone; null when there is none.</summary>
+    public static Design? Moved(PlanSoFar plan, string code, Design design, Device device, Func<PlacedDevice, bool>? wanted = null) =>
+        Trial.FirstSound(plan, code, design, Spots(plan, device, wanted).Select(s => design.WithDevice(device.Id, _ => s)));
 }

@@ -5,16 +5,13 @@ using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Findings;
 
-/// <summary>Finds a free place for a device on its deck, nearest to where it stands.</summary>
+/// <summary>Finds free places for a device on its deck, as it lies.</summary>
 internal static class FreeSpot
 {
     private const double StepMm = 2.5;
 
-    /// <summary>The device moved to the nearest place that <see cref="PlacementCheck.Free"/> accepts, or null when there is none.</summary>
+    /// <summary>Every place that <see cref="PlacementCheck.Free"/> accepts, the nearest first; looked for one after the other.</summary>
     /// <param name="wanted">A further condition on the place, for example that a port reaches its panel.</param>
-    public static Device? For(Device device, PlanSoFar plan, Func<PlacedDevice, bool>? wanted = null) => All(device, plan, wanted).FirstOrDefault();
-
-    /// <summary>Every free place, the nearest first; looked for one after the other.</summary>
     public static IEnumerable<Device> All(Device device, PlanSoFar plan, Func<PlacedDevice, bool>? wanted = null)
     {
         var model = plan.Catalog.Model(device.ModelId);
@@ -29,7 +26,7 @@ internal static class FreeSpot
             .Where(d =>
             {
                 var placed = probe.As(d with { Adapter = probe.Device.Adapter });
-                return check.Free(placed, plan.Shop.Fits.BodyMm) && (wanted is null || wanted(placed));
+                return (wanted is null || wanted(placed)) && check.Free(placed, plan.Shop.Fits.BodyMm);
             });
     }
 

@@ -1,5 +1,6 @@
-using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints.Methods;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
@@ -14,10 +15,11 @@ internal static class HoleFindings
     public static IEnumerable<Finding> Find(PlanSoFar plan)
     {
         var devices = plan.Design.Devices.Select(d => d.Id).ToHashSet(StringComparer.Ordinal);
+        var kinds = plan.Fixings.Fixings.ToDictionary(f => f.Id, f => f.Kind, StringComparer.Ordinal);
         foreach (var part in plan.Parts.Parts.Where(p => p is { Flat: true, Kind: not Shell.PartKind.Blank }))
         {
             var keep = plan.Joints.KeepClear.Where(k => k.PartId == part.Id).ToList();
-            foreach (var finding in part.Features.OfType<Hole>().Where(h => h.For != DrilledPattern.For).SelectMany(h => Edge(plan, part, h)))
+            foreach (var finding in part.Features.OfType<Hole>().Where(h => h.For != DrilledPattern.For).SelectMany(h => Edge(plan, part, h, kinds.TryGetValue(h.Id, out var kind) ? kind : null)))
             {
                 yield return finding;
             }
@@ -34,22 +36,17 @@ internal static class HoleFindings
         }
     }
 
-    private static IEnumerable<Finding> Edge(PlanSoFar plan, Part part, Hole hole)
+    private static IEnumerable<Finding> Edge(PlanSoFar plan, Part part, Hole hole, FixingKind? of)
     {
-        // a dowel stands where the board behind it does, and that board keeps the edge from splitting
-        if (hole.Id.Contains("/dowel/", StringComparison.Ordinal))
-        {
-            yield break;
-        }
-
         var gap = Math.Min(Math.Min(hole.At.U, part.LengthMm - hole.At.U), Math.Min(hole.At.V, part.WidthMm - hole.At.V));
-        // nothing pulls a magnet sideways: a wall round its pocket is enough
-        if (hole.Id.Contains("/magnet/", StringComparison.Ordinal) && gap >= (hole.DiaMm / 2) + AnvilPlan.Core.Joints.Methods.MagnetRow.WallMm - 1e-6)
+        var least = of switch
         {
-            yield break;
-        }
-
-        var least = PlacementCheck.EdgeDistanceMm(plan.Catalog.Material(part.MaterialId), hole.DiaMm);
+            // a dowel stands where the board behind it does, and that board keeps the edge from splitting
+            FixingKind.Dowel => double.NegativeInfinity,
+            // nothing pulls a magnet sideways: a wall round its pocket is enough
+            FixingKind.Magnet => (hole.DiaMm / 2) + MagnetRow.WallMm,
+            _ => PlacementCheck.EdgeDistanceMm(plan.Catalog.Material(part.MaterialId), hole.DiaMm),
+        };
         if (gap >= least - 1e-6)
         {
             yield break;

@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Planning;
 

@@ -35,11 +35,7 @@ internal static class PatternFindings
     private static IEnumerable<Design> Drilled(PlanSoFar plan, Design design, Device device)
     {
         var free = device with { OnDrilledHoles = false };
-        yield return design.WithDevice(device.Id, _ => free);
-        if (FreeSpot.For(free, plan) is { } moved)
-        {
-            yield return design.WithDevice(device.Id, _ => moved);
-        }
+        return DeviceMoves.Spots(plan, free).Prepend(free).Select(at => design.WithDevice(device.Id, _ => at));
     }
 
     private static Design? AdapterFor(Design design, PlacedDevice device) => device.Model.Mount is MountStyle.Standoffs or MountStyle.TappedBody && AdapterPlate.Fixings(device, design).Count >= 2

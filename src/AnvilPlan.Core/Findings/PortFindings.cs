@@ -24,16 +24,8 @@ internal static class PortFindings
 
     private static Design? BringCloser(PlanSoFar plan, Design design, PlacedDevice device, string portId)
     {
-        var port = device.Model.Ports.First(p => p.Id == portId);
-        var exit = device.ToSpace(port.Exit);
-        if (exit.Axis() == device.DeckFrame.Normal.Axis())
-        {
-            return null;
-        }
-
         var open = plan.Mounts.Ports.Where(p => p.DeviceId == device.Id && p.State == PortState.Opened).Select(p => p.PortId).Append(portId).ToHashSet(StringComparer.Ordinal);
-        var moved = FreeSpot.For(device.Device, plan, at => device.Model.Ports.Where(p => open.Contains(p.Id)).All(p => Reaches(plan, at, p)));
-        return moved is null ? null : design.WithDevice(device.Id, _ => moved);
+        return DeviceMoves.Moved(plan, "port-without-opening", design, device.Device, at => device.Model.Ports.Where(p => open.Contains(p.Id)).All(p => Reaches(plan, at, p)));
     }
 
     private static bool Reaches(PlanSoFar plan, PlacedDevice at, Catalogs.Port port)
@@ -41,6 +33,6 @@ internal static class PortFindings
         var placed = at.Place(port);
         var face = Faces.Of(placed.Exit);
         var gap = (plan.Fit.Envelope.InnerPlane(face) - placed.Centre[placed.Exit.Axis()]) * placed.Exit.Sign();
-        return gap >= 0 && gap <= PortOpenings.PlugLengthMm;
+        return placed.Exit.Axis() != at.DeckFrame.Normal.Axis() && gap >= 0 && gap <= PortOpenings.PlugLengthMm;
     }
 }

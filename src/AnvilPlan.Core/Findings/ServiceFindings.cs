@@ -36,7 +36,7 @@ internal static class ServiceFindings
                 yield return Finding.Of("service-blocked", Severity.Warn,
                     $"{device.Device.Name} is to be reached {need.TimesPerYear} times a year: by the {Deck.Name(panel.Face)}, {string.Join(", ", blockers.Select(b => b.Name))} must come out first.",
                     ["device/" + device.Id, .. blockers.Select(b => b.Place)],
-                    new Remedy("move", "Move it where nothing is in its way out", d => FreeSpot.For(device.Device, plan, at => WaysOut(plan, at).Any(w => w.Blockers.Count == 0)) is { } moved ? d.WithDevice(device.Id, _ => moved) : null));
+                    new Remedy("move", "Move it where nothing is in its way out", d => DeviceMoves.Moved(plan, "service-blocked", d, device.Device, at => WaysOut(plan, at).Any(w => w.Blockers.Count == 0))));
             }
             else if (need.TimesPerYear >= OftenPerYear && panel.Hold == PanelHold.Removable)
             {

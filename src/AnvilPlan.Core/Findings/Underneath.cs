@@ -1,6 +1,4 @@
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Findings;

@@ -8,8 +8,8 @@ namespace AnvilPlan.Core.Fit;
 /// A device at its place: maps the model's own frame (x, y, z) into the enclosure. A device that looks along the normal of its
 /// deck's drawing keeps its sense; one that looks the other way is mirrored in that drawing, as on a real pattern seen from behind.
 /// </summary>
-/// <param name="BaseHeightMm">Height of the model's base over the deck's frame, along its normal.</param>
-/// <param name="DeckHeightMm">Height of the deck's face that the device stands on, over the deck's frame.</param>
+/// <param name="baseHeightMm">Height of the model's base over the deck's frame, along its normal.</param>
+/// <param name="deckHeightMm">Height of the deck's face that the device stands on, over the deck's frame.</param>
 public sealed class PlacedDevice(
     Device device, HardwareModel model, Frame deckFrame, Direction facing, double baseHeightMm, double standoffMm, double deckHeightMm)
 {

@@ -5,7 +5,6 @@ using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Movement;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
-using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Fixings;

@@ -1,5 +1,3 @@
-using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 
 namespace AnvilPlan.Core.Hardware;

@@ -1,7 +1,6 @@
 using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
-using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Loads;
@@ -25,7 +24,7 @@ internal static class LoadFindings
 
         foreach (var door in plan.Design.Box.Panels.Where(p => p.Hold == PanelHold.Hinged && plan.Shell.Panels.ContainsKey(p.Face)))
         {
-            if (door.HingeAt is { } at && plan.Shell.Panels.ContainsKey(at) && Hinges.Of(plan.Design, plan.Shell).All(h => h.Door != door.Face))
+            if (door.HingeAt is { } at && plan.Shell.Panels.ContainsKey(at) && !Hinges.OnEachOther(plan.Design, door) && Hinges.Of(plan.Design, plan.Shell).All(h => h.Door != door.Face))
             {
                 var edge = plan.Design.Box.Edges.First(e => e.Id == Faces.Between(door.Face, at));
                 var edged = plan.Shell.Panels[edge.Covers];

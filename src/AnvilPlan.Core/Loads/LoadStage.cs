@@ -6,7 +6,6 @@ using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Joints.Methods;
-using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Wood;

@@ -7,7 +7,7 @@ namespace AnvilPlan.Core.Measuring;
 public sealed record Reading(double ValueMm, string Source);
 
 /// <summary>All readings that were taken of one dimension.</summary>
-/// <param name="ReadingsMm">In the order in which they were taken.</param>
+/// <param name="Readings">In the order in which they were taken.</param>
 /// <param name="OutlierIndex">The one reading that the Dixon test (90 %) throws out; null when none.</param>
 /// <param name="AcceptMm">Mean without the outlier.</param>
 /// <param name="DifferenceMm">What would be accepted, less the nominal.</param>

@@ -2,7 +2,6 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.MockUps;
 

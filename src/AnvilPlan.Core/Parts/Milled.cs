@@ -10,7 +10,7 @@ namespace AnvilPlan.Core.Parts;
 /// <param name="DepthMm">Null = through.</param>
 /// <param name="RestMm">What stays under it; null = nothing.</param>
 /// <param name="AngleDeg">Of an end that is not cut square.</param>
-/// <param name="Count">How many equal ones follow each other at <paramref name="StepMm"/>, this being the first.</param>
+/// <param name="Count">How many equal ones follow each other at <paramref name="Step"/>, this being the first.</param>
 /// <param name="Step">From one to the next; null for a single one.</param>
 public sealed record MilledRow(
     string Id, string What, WorkedFrom From, Uv Min, Uv Max, double? DiaMm, double CornerRadiusMm, double? DepthMm, double? RestMm, double? AngleDeg, string Purpose, string Why, int Count, Uv? Step);

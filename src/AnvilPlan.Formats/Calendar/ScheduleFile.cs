@@ -1,6 +1,5 @@
 using System.Globalization;
 using AnvilPlan.Core.Planning;
-using Ical.Net;
 using Ical.Net.CalendarComponents;
 using Ical.Net.Serialization;
 

@@ -1,9 +1,7 @@
-using System.Text.Json;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;

@@ -1,6 +1,5 @@
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Tests.Support;
 

@@ -1,7 +1,6 @@
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
-using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;

@@ -1,6 +1,5 @@
 using AnvilPlan.Core.Construction.BentWraps;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 

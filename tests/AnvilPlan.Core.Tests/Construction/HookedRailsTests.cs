@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fixings;

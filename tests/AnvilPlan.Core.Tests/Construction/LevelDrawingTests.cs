@@ -4,7 +4,6 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Construction;

@@ -5,7 +5,6 @@ using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 

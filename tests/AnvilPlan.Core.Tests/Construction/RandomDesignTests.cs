@@ -13,7 +13,6 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Construction;

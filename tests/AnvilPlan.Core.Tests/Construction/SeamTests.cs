@@ -1,6 +1,5 @@
 using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;

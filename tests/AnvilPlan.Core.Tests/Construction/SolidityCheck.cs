@@ -1,5 +1,4 @@
 using AnvilPlan.Audit.Written;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;

@@ -10,7 +10,6 @@ using AnvilPlan.Core.Construction.RailFrames;
 using AnvilPlan.Core.Construction.TrayRacks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
-using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 

@@ -1,6 +1,4 @@
 using AnvilPlan.Core.Bends;
-using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Construction.BentWraps;
 using AnvilPlan.Core.Construction.FoldedSheets;
@@ -12,7 +10,6 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Construction;

@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;

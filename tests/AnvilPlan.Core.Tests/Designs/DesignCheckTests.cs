@@ -51,6 +51,27 @@ public class DesignCheckTests
     };
 
     [Theory]
+    [InlineData("box.panels")]
+    [InlineData("box.edges")]
+    public void A_box_with_a_part_missing_or_there_twice_is_told_whatever_stands_on_it(string path)
+    {
+        foreach (var system in Sample.Catalog.Systems)
+        {
+            if (system.Begin(Sample.WithTray, Sample.Catalog) is not { } begun)
+            {
+                continue;
+            }
+
+            foreach (var box in path == "box.panels"
+                ? (PanelBox[])[begun.Box with { Panels = [.. begun.Box.Panels.Where(p => p.Face != Face.Back)] }, begun.Box with { Panels = [.. begun.Box.Panels, begun.Box.Panels[^1]] }]
+                : [begun.Box with { Edges = [.. begun.Box.Edges.Skip(1)] }, begun.Box with { Edges = [.. begun.Box.Edges, begun.Box.Edges[0]] }])
+            {
+                Assert.Equal([path], DesignCheck.Problems(begun with { Box = box }, Sample.Catalog).Select(p => p.Path));
+            }
+        }
+    }
+
+    [Theory]
     [MemberData(nameof(Wrong))]
     public void A_wrong_field_is_named_with_its_value(string path, Func<Design, Design> spoil)
     {

@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Figures;
 using AnvilPlan.Core.Shops;

@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 

@@ -1,10 +1,8 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
-using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 
@@ -61,6 +59,7 @@ public class FindingTests
         { "driver-blocked", 2, Sample.Empty.With(Sample.Device("adc", "adc-50", "panel/bottom", 130, 100), Sample.Device("cell", "battery-pack", "panel/bottom", 70, 130.1)) },
         { "door-hits", 1, Door(Sound).With(Sample.Device("b", "button-22", "panel/front", 230, 58) with { RebateToMm = 5 }, Sample.Device("relay", "relay-2", "tray-1", 248, 10, 1)) },
         { "door-held", 1, Sound.WithPanel(Face.Front, p => p with { Hold = PanelHold.Hinged, HingeAt = Face.Left }) },
+        { "doors-hang-on-each-other", 2, Door(Sound).WithPanel(Face.Left, p => p with { Hold = PanelHold.Hinged, HingeAt = Face.Front }) },
         { "panel-loose", 1, Sound.WithEdge(EdgeId.FrontTop, Loose).WithEdge(EdgeId.BackTop, Loose).WithEdge(EdgeId.LeftTop, Loose) },
         { "drawer-hits", 1, Sound.WithTray("tray-1", t => t with { Drawer = new Drawer(Face.Front, 150) }).With(Sample.Device("sbc", "relay-2", "tray-1", 100, 120), Sample.Device("hung", "bec-5v", "panel/top", 100, 40) with { StandoffMm = 70 }) },
         { "cable-short", 2, Riser(100) },

@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Fit;
-using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Fit;

@@ -1,13 +1,7 @@
-using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Loads;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
-using AnvilPlan.Core.Shell;
-using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Loads;

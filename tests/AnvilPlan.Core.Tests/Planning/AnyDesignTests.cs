@@ -7,7 +7,6 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Gluing;
 using AnvilPlan.Core.Json;
-using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
 

@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Findings;
@@ -352,7 +351,10 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                     $"no-cable-hole:{device.Id}/{port.Id}", "no-cable-hole", Severity.Warn,
                     $"No hole for the cable of {device.Device.Name}, {port.Name}, is free within {Say.Mm(FarthestMm)} mm of its connector: frame, pads or the edge are in the way.",
                     ["device/" + device.Id, board.Id],
-                    [new Remedy("leave-closed", "Do not lead that port through the board", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, port.Id] }))]);
+                    [
+                        DeviceMoves.Remedy(plan, "no-cable-hole", device.Device),
+                        new Remedy("leave-closed", "Do not lead that port through the board", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, port.Id] })),
+                    ]);
             }
         }
 

@@ -8,7 +8,6 @@ using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
-using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 

@@ -5,7 +5,6 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 

@@ -1,12 +1,9 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.PanelBoxes;

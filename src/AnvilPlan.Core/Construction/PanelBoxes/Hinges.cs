@@ -31,6 +31,12 @@ public static class Hinges
     {
         foreach (var door in design.Box.Panels.Where(p => p is { Hold: PanelHold.Hinged, HingeAt: not null } && shell.Panels.ContainsKey(p.Face) && shell.Panels.ContainsKey(p.HingeAt.Value)))
         {
+            // of two that hang on each other, one row of hinges joins both
+            if (OnEachOther(design, door) && door.HingeAt < door.Face)
+            {
+                continue;
+            }
+
             var edge = design.Box.Edges.First(e => e.Id == Faces.Between(door.Face, door.HingeAt!.Value));
             var covered = edge.Covers == door.Face ? door.HingeAt!.Value : door.Face;
             var (edged, faced) = (shell.Panels[edge.Covers], shell.Panels[covered]);
@@ -46,6 +52,10 @@ public static class Hinges
             yield return new HingeSet(door.Face, edge.Id, hinge, edged, faced, covered.Outward(), [.. Enumerable.Range(0, count).Select(i => from + first + (i * (to - from - (2 * first)) / (count - 1)))]);
         }
     }
+
+    /// <summary>Whether the panel that the door hangs at hangs at the door.</summary>
+    public static bool OnEachOther(Design design, Panel door) =>
+        door.HingeAt is { } at && design.Panel(at) is { Hold: PanelHold.Hinged } other && other.HingeAt == door.Face;
 
     /// <summary>The largest hinge whose leaf the edge carries and of which two find room.</summary>
     public static Hinge? For(double edgeMm, double lengthMm) => Hinge.Shipped.Where(h => h.LeafMm + BesideLeafMm <= edgeMm && 2.5 * h.LengthMm <= lengthMm).MaxBy(h => h.LengthMm);

@@ -1,7 +1,5 @@
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fits;
-using AnvilPlan.Core.Printing;
 
 namespace AnvilPlan.Core.Construction.PrintedBodies;
 

@@ -1,17 +1,11 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
-using AnvilPlan.Core.Fits;
-using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Order;
-using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
-using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Construction.PrintedBodies;
 

@@ -1,7 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
-using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;

@@ -1,6 +1,5 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Joints.Methods;
