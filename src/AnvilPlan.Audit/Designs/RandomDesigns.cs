@@ -29,7 +29,7 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
 
     private static readonly JointKind[] ForSheet = [JointKind.ButtScrewed, JointKind.Tapped, JointKind.Riveted, JointKind.Bolted, JointKind.PrintedCorner, JointKind.Finger];
 
-    private const int MostMended = 6;
+    private const int MostMended = 10;
 
     /// <summary>The design of that number; always one that the design check lets in.</summary>
     public Design Make(int number)
@@ -235,19 +235,20 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
         };
     }
 
-    /// <summary>The first remedy of each of up to six stops, taken one after the other.</summary>
+    /// <summary>One remedy after the other, of whichever stop has one.</summary>
     private Design Mended(Random random, Design design)
     {
         for (var i = 0; i < MostMended; i++)
         {
             var plan = Planner.Plan(design, catalog, shop, AsBuilt.Nothing);
-            List<Finding> stops = [.. plan.Findings.Where(f => f is { Severity: Severity.Stop, Remedies.Count: > 0 })];
-            if (stops.Count == 0 || TriedRemedies.Of(One(random, stops), design, plan, catalog, shop, AsBuilt.Nothing) is not [var first, ..])
+            var mends = plan.Findings.Where(f => f.Severity == Severity.Stop).OrderBy(_ => random.Next())
+                .SelectMany(f => TriedRemedies.Of(f, design, plan, catalog, shop, AsBuilt.Nothing)).FirstOrDefault();
+            if (mends is null)
             {
                 break;
             }
 
-            design = first.Design;
+            design = mends.Design;
         }
 
         return design;

@@ -25,6 +25,10 @@ public sealed record Finding(string Id, string Code, Severity Severity, string T
     [JsonIgnore]
     public IReadOnlyList<string> Members { get => field ?? [Id]; init; }
 
+    /// <summary>What is tried when no remedy of its own mends it.</summary>
+    [JsonIgnore]
+    public Func<IEnumerable<Remedy>> Otherwise { get; init; } = () => [];
+
     public static Finding Of(string code, Severity severity, string text, IReadOnlyList<string> places, params Remedy[] remedies) =>
         new($"{code}:{string.Join('+', places)}", code, severity, text, places, remedies);
 
@@ -41,11 +45,12 @@ public sealed record Finding(string Id, string Code, Severity Severity, string T
             return first;
         }
 
+        const int most = 6;
         var elsewhere = alike.Skip(1).Select(f => f.Alike?.Where ?? "").Where(w => w.Length > 0 && w != first.Alike?.Where).Distinct(StringComparer.Ordinal).ToList();
         return first with
         {
             Id = first.Alike is { Key: var key } ? $"{first.Code}:{key}" : first.Id,
-            Text = $"{first.Text} {(elsewhere.Count == 0 ? $"So at {alike.Count} places." : $"So also: {string.Join(", ", elsewhere)}.")}",
+            Text = $"{first.Text} {(elsewhere.Count == 0 ? $"So at {alike.Count} places." : $"So also: {string.Join(", ", elsewhere.Take(most))}{(elsewhere.Count > most ? $" and at {elsewhere.Count - most} more places" : "")}.")}",
             Places = [.. alike.SelectMany(f => f.Places).Distinct(StringComparer.Ordinal)],
             Members = [.. alike.Select(f => f.Id).Distinct(StringComparer.Ordinal)],
             Remedies = [.. alike.SelectMany(f => f.Remedies).GroupBy(r => r.Id).Select(Remedy.ForAll)],

@@ -19,12 +19,23 @@ public sealed record TriedRemedy(string Id, string Title, Design Design, BuildPl
 /// </summary>
 public static class TriedRemedies
 {
+    /// <summary>More of the decisions behind it, taken otherwise, help nobody to choose.</summary>
+    private const int MostOthers = 4;
+
     /// <param name="plan">The plan of that very design.</param>
-    public static IReadOnlyList<TriedRemedy> Of(Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop, AsBuilt asBuilt) =>
-        [.. finding.Remedies.Select(r => Try(r, finding, design, plan, catalog, shop, asBuilt)).OfType<TriedRemedy>()];
+    public static IReadOnlyList<TriedRemedy> Of(Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop, AsBuilt asBuilt)
+    {
+        IEnumerable<TriedRemedy> Tried(IEnumerable<Remedy> remedies) => remedies.Select(r => Try(r, finding, design, plan, catalog, shop, asBuilt)).OfType<TriedRemedy>();
+        List<TriedRemedy> own = [.. Tried(finding.Remedies)];
+        return own.Count > 0 ? own : [.. Tried(finding.Otherwise()).Take(MostOthers)];
+    }
+
+    /// <summary>The remedy of that id, tried; null when the finding has none of that id or it does not mend.</summary>
+    public static TriedRemedy? Try(string id, Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop, AsBuilt asBuilt) =>
+        finding.Remedies.Concat(finding.Otherwise()).FirstOrDefault(r => r.Id == id) is { } remedy ? Try(remedy, finding, design, plan, catalog, shop, asBuilt) : null;
 
     /// <summary>One of them; null when it does not mend.</summary>
-    public static TriedRemedy? Try(Remedy remedy, Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop, AsBuilt asBuilt)
+    private static TriedRemedy? Try(Remedy remedy, Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop, AsBuilt asBuilt)
     {
         if (remedy.Change(design) is not { } changed || Same(changed, design) || DesignCheck.Problems(changed, catalog).Count > 0)
         {

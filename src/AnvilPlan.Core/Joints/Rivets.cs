@@ -12,7 +12,13 @@ public static class Rivets
 {
     private const long RivetCents = 5;
 
-    /// <summary>The thinnest rivet that is meant for the thicker of the sheets; two at least, no farther apart than the table allows.</summary>
+    /// <summary>Thinner ones are for foil and trim.</summary>
+    private const double LeastDiaMm = 3;
+
+    /// <summary>
+    /// The thinnest rivet that is meant for the thicker of the metal sheets, and none whose least distance from the edge is more than the
+    /// strip in which it stands gives; two at least, no farther apart than the table allows. A wooden board is held by the head alone.
+    /// </summary>
     public static bool Row(JointDraft draft, SolidPart outer, SolidPart inner, RowRule rule)
     {
         if (Contact.Between(inner.Box, outer.Box) is not { } contact)
@@ -21,8 +27,12 @@ public static class Rivets
         }
 
         var (a, b) = (outer.DepthFrom(contact.Side), inner.DepthFrom(contact.Side));
-        var rows = CsvTable.Shipped("blind-rivets").Rows;
-        var rivet = rows.FirstOrDefault(r => r.Number("thickest_sheet_preferred_max_mm") >= Math.Max(a, b) - 1e-9 && r.Number("body_dia_mm") >= 3) ?? rows[^1];
+        bool Sheet(SolidPart part) => !draft.Catalog.Material(part.MaterialId).Wood;
+        var thickest = Math.Max(Sheet(outer) || !Sheet(inner) ? a : 0, Sheet(inner) ? b : 0);
+        var usual = CsvTable.Shipped("blind-rivets").Rows.Where(r => r.Number("body_dia_mm") >= LeastDiaMm).ToList();
+        var room = contact.Area.Size[contact.Across] / 2;
+        List<CsvRow> rows = [usual[0], .. usual.Skip(1).Where(r => r.Number("edge_distance_min_mm") <= room + 1e-9)];
+        var rivet = rows.FirstOrDefault(r => r.Number("thickest_sheet_preferred_max_mm") >= thickest - 1e-9) ?? rows[^1];
         var spaced = rule with { EndMm = Math.Max(rivet.Number("edge_distance_preferred_mm"), rule.EndMm), PitchMostMm = Math.Min(rule.PitchMostMm, 2.5 * rivet.Number("pitch_max_mm")) };
         FixingRows.Add(draft, outer, inner, contact, spaced, [Rivet(outer, inner, a, b, contact, spaced, rivet)]);
         draft.Hold(outer, inner, HoldBy.Rivets, rule.Place);

@@ -104,10 +104,8 @@ public static class ProjectRoutes
         return await Save(id, choice.ExpectedRevision, "Remedy", (before, bench) =>
         {
             var finding = Finding(before.Plan, choice.FindingId);
-            var remedy = finding.Remedies.FirstOrDefault(r => r.Id == choice.RemedyId)
-                ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": the snag has no such remedy.");
-            return TriedRemedies.Try(remedy, finding, before.Design, before.Plan, bench.Catalog, bench.Shop, asBuilt)?.Design
-                ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": it was tried, and the snag stays or a new one stops the plan.");
+            return TriedRemedies.Try(choice.RemedyId, finding, before.Design, before.Plan, bench.Catalog, bench.Shop, asBuilt)?.Design
+                ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": the snag has no such remedy, or it was tried, and the snag stays or a new one stops the plan.");
         }, store, desk, cancel);
     }
 

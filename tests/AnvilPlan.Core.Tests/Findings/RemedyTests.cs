@@ -82,7 +82,7 @@ public class RemedyTests
         Assert.Equal(2, air.Members.Count);
         Assert.Contains("So also: Second.", air.Text, StringComparison.Ordinal);
         var some = new Remedy("posts", "One on posts", d => d.WithTray(first.Id, t => t with { Support = TraySupport.Posts }));
-        Assert.NotNull(TriedRemedies.Try(some, air, design, plan, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing));
+        Assert.NotNull(TriedRemedies.Try(some.Id, air with { Remedies = [some] }, design, plan, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing));
     }
 
     [Fact]
