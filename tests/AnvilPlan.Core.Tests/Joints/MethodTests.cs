@@ -154,6 +154,25 @@ public class MethodTests
         }
     }
 
+    /// <summary>
+    /// The angle's leg of 15 mm leaves 7.5 mm to its edge: 2 d of 3.0 (6) and of 3.2 (6.4) go in, of 4.0 (8) not. Sheet of 3 mm wants 3.0;
+    /// of 4 mm it would want 4.0; wood is no sheet, and the angle of 1.5 mm wants 3.0. Holes 0.2 mm over the body.
+    /// </summary>
+    [Theory]
+    [InlineData("aluminium-5052", 2, 3.2)]
+    [InlineData("aluminium-5052", 4, 3.4)]
+    [InlineData("birch-plywood", 12, 3.2)]
+    public void A_rivet_keeps_its_distance_from_the_edge_of_the_angle(string material, double nominal, double hole)
+    {
+        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = material, NominalMm = nominal, MeasuredMm = null }))
+            .WithEdge(Corner, e => e with { Joint = JointKind.Riveted, Covers = Face.Front, DepthMm = null, BlockBarId = null });
+        var plan = Sample.Plan(design);
+        var rivets = Cut<Hole>(plan, "shell/front").Where(h => h.Purpose.StartsWith("rivet", StringComparison.Ordinal)).ToList();
+        Assert.NotEmpty(rivets);
+        Assert.All(rivets, h => Assert.Equal(hole, h.DiaMm));
+        Assert.DoesNotContain(plan.Findings, f => f.Code == "hole-near-edge" && f.Text.StartsWith("rivet", StringComparison.Ordinal));
+    }
+
     private static BuildPlan Metal(JointKind joint) => Sample.Plan(((Face[])[Face.Front, Face.Left]).Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = null }))
         .WithEdge(Corner, e => e with { Joint = joint, Covers = Face.Front, DepthMm = null, BlockBarId = null }));
 
