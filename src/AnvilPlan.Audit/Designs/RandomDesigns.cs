@@ -215,7 +215,10 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
         design = design.WithPanel(face, p => p with { Hold = PanelHold.Hinged, HingeAt = One(random, [.. face.Neighbours()]), InsetMm = 0 });
         return Faces.Edges.Where(e => e.Of().A == face || e.Of().B == face).Aggregate(design, (d, id) => d.WithEdge(id, e => e with
         {
-            Joint = JointKind.Loose, DepthMm = null, BlockBarId = null, Covers = over == (id.Of().A == face) ? id.Of().A : id.Of().B,
+            Joint = JointKind.Loose,
+            DepthMm = null,
+            BlockBarId = null,
+            Covers = over == (id.Of().A == face) ? id.Of().A : id.Of().B,
         }));
     }
 

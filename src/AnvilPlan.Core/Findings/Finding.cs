@@ -45,7 +45,7 @@ public sealed record Finding(string Id, string Code, Severity Severity, string T
             return first;
         }
 
-        const int most = 6;
+        const int most = 4;
         var elsewhere = alike.Skip(1).Select(f => f.Alike?.Where ?? "").Where(w => w.Length > 0 && w != first.Alike?.Where).Distinct(StringComparer.Ordinal).ToList();
         return first with
         {

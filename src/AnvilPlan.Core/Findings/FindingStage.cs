@@ -24,7 +24,7 @@ public static partial class FindingStage
         .DistinctBy(f => CopyNumber().Replace(f.Id, ""))
         .GroupBy(f => (f.Code, f.Severity, f.Alike?.Key ?? f.Text))
         .Select(g => Finding.Merge([.. g]))
-        .Select(f => f.Severity == Severity.Note || !Trial.OfItsPlace(f) ? f : f with { Otherwise = () => OtherDecisions.Of(plan, f.Code, f.Places) })
+        .Select(f => f.Severity == Severity.Note || !Trial.OfItsPlace(f) ? f : f with { Otherwise = () => OtherDecisions.Of(plan, f) })
         .OrderBy(f => f.Severity),
     ];
 }

@@ -17,7 +17,7 @@ internal static class FixingFindings
         var other = obstacle.Fixing ? plan.Fixings.Sets.FirstOrDefault(s => s.Fixings.Any(f => f.Id == obstacle.Owner)) : null;
         var what = other is not null ? $"the fixings of {Lower(other.Set.What)}" : Name(plan, obstacle.Owner);
         var inside = !obstacle.Fixing && worst.Fixing.Layers.Any(l => l.Owner == obstacle.Owner);
-        return new Finding(
+        var finding = new Finding(
             $"fixing-blocked:{set.For}+{set.Name}", "fixing-blocked", Severity.Stop,
             obstacle.AtSeam
                 ? $"{set.What}: {stuck.Count} of its fixings {(stuck.Count == 1 ? "stands" : "stand")} on a seam of {what}, between two printed pieces."
@@ -27,6 +27,7 @@ internal static class FixingFindings
             [device is null ? set.For : "device/" + device.Id, obstacle.Fixing ? other?.Set.For ?? obstacle.Owner : obstacle.Owner],
             set.For == "feet" ? [new Remedy("feet-inset", "Set the feet where their screws find room", d => Feet(plan, d))]
                 : device is null ? [] : [DeviceMoves.Remedy(plan, "fixing-blocked", device)]);
+        return device is null ? finding.AlikeBy($"{OtherDecisions.Causes(plan.Design, finding.Places)}{(obstacle.AtSeam ? "+seam" : inside ? "+inside" : "")}", set.What) : finding;
     }
 
     /// <summary>The inset nearest to what was decided at which no foot is in the way of anything.</summary>

@@ -33,12 +33,16 @@ internal static class OtherDecisions
             ?? (words[0] is "edge" or "block" && Edge(words[^1]) is not null ? words[^1] : words[0] == "feet" ? "feet" : null);
     }
 
-    public static IEnumerable<Remedy> Of(PlanSoFar plan, string code, IEnumerable<string> places)
+    /// <summary>Equal for places that follow from the same decisions: where two of them are in each other's way it is one cause, in however many parts.</summary>
+    public static string Causes(Design design, IEnumerable<string> places) =>
+        string.Join('+', places.Select(p => Behind(design, p) ?? p).Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal));
+
+    public static IEnumerable<Remedy> Of(PlanSoFar plan, Finding finding)
     {
-        var behind = places.Select(p => Behind(plan.Design, p)).OfType<string>().Distinct(StringComparer.Ordinal).ToList();
+        var behind = finding.Places.Select(p => Behind(plan.Design, p)).OfType<string>().Distinct(StringComparer.Ordinal).ToList();
         List<Remedy> remedies = [];
         void Offer(string id, string title, Func<Design, IEnumerable<Design>> candidates) =>
-            remedies.Add(new Remedy(id, title, d => Trial.FirstSound(plan, code, d, candidates(d))));
+            remedies.Add(new Remedy(id, title, d => Trial.FirstSound(plan, finding.Code, d, candidates(d), f => f.Id == finding.Id, wholly: true)));
 
         foreach (var tray in plan.Design.Trays.Where(t => behind.Contains(t.Id)))
         {
@@ -51,7 +55,7 @@ internal static class OtherDecisions
 
         foreach (var device in plan.Design.Devices.Where(d => behind.Contains(d.Id)))
         {
-            remedies.Add(DeviceMoves.Remedy(plan, code, device));
+            remedies.Add(DeviceMoves.Remedy(plan, finding.Code, device));
         }
 
         foreach (var edge in plan.Design.Box.Edges.Where(e => behind.Contains(Deck.Name(e.Id))))
@@ -69,7 +73,7 @@ internal static class OtherDecisions
             var system = plan.Catalog.Systems.First(s => s.Decision == own.GetType());
             foreach (var ask in system.Asks)
             {
-                Offer($"answer-{own.Id}-{ask.Key}", $"{system.Name}: answer otherwise, {char.ToLowerInvariant(ask.Label[0])}{ask.Label[1..]}", d => Answers(plan.Catalog, d, own.Id, ask));
+                Offer($"answer-{own.Id}-{ask.Key}", $"{system.Name}: another answer to “{ask.Label}”", d => Answers(plan.Catalog, d, own.Id, ask));
             }
         }
 

@@ -99,17 +99,13 @@ internal static class SolidFindings
                 if ((part.LeafOf is null || part.LeafOf != other.LeafOf) && Shared(part, milled[i], other, milled[grid[j]]) is { } shared)
                 {
                     yield return Finding.Of("parts-collide", Severity.Stop,
-                        $"{other.Name} and {part.Name.ToLowerInvariant()} would fill the same {Say.Mm(shared.Size.X)} x {Say.Mm(shared.Size.Y)} x {Say.Mm(shared.Size.Z)} mm.", [other.Id, part.Id]).AlikeBy(Causes(plan, other, part), $"{other.Name} and {part.Name.ToLowerInvariant()}");
+                        $"{other.Name} and {part.Name.ToLowerInvariant()} would fill the same {Say.Mm(shared.Size.X)} x {Say.Mm(shared.Size.Y)} x {Say.Mm(shared.Size.Z)} mm.", [other.Id, part.Id]).AlikeBy(OtherDecisions.Causes(plan.Design, [other.Id, part.Id]), $"{other.Name} and {part.Name.ToLowerInvariant()}");
                 }
             }
 
             grid.Add(part.Box, i);
         }
     }
-
-    /// <summary>Two decisions that are in each other's way are one cause, in however many parts.</summary>
-    private static string Causes(PlanSoFar plan, Part a, Part b) =>
-        string.Join('+', ((string[])[a.Id, b.Id]).Select(id => OtherDecisions.Behind(plan.Design, id) ?? id).Order(StringComparer.Ordinal));
 
     /// <summary>The block in which both have material at some point of a grid; null when they have at none.</summary>
     private static Box? Shared(Part a, Lazy<List<(Feature Feature, Box Box)>> offA, Part b, Lazy<List<(Feature Feature, Box Box)>> offB)

@@ -9,11 +9,12 @@ namespace AnvilPlan.Core.Findings;
 /// <summary>Tries changes by planning them, for remedies whose effect cannot be foreseen from one place.</summary>
 internal static class Trial
 {
-    /// <summary>The first candidate after which fewer findings of that code are left than in the design it starts from, and no new stop has come; null when every one of them fails.</summary>
-    public static Design? FirstSound(PlanSoFar plan, string code, Design from, IEnumerable<Design> candidates)
+    /// <summary>The first candidate after which fewer of the findings of that code are left than in the design it starts from, and no new stop has come; null when every one of them fails.</summary>
+    /// <param name="wholly">None of them may be left.</param>
+    public static Design? FirstSound(PlanSoFar plan, string code, Design from, IEnumerable<Design> candidates, Func<Finding, bool>? of = null, bool wholly = false)
     {
         var before = Findings(from, plan.Catalog, plan.Shop);
-        var wanted = before.Where(f => f.Code == code).SelectMany(f => f.Members).ToHashSet(StringComparer.Ordinal);
+        var wanted = before.Where(f => f.Code == code && (of is null || of(f))).SelectMany(f => f.Members).ToHashSet(StringComparer.Ordinal);
         if (wanted.Count == 0)
         {
             return null;
@@ -22,7 +23,7 @@ internal static class Trial
         var stops = Stops(before, OfItsPlace);
         return candidates
             .Where(d => DesignCheck.Problems(d, plan.Catalog).Count == 0)
-            .FirstOrDefault(d => Mends(wanted, stops, Findings(d, plan.Catalog, plan.Shop), OfItsPlace));
+            .FirstOrDefault(d => Findings(d, plan.Catalog, plan.Shop) is var after && Mends(wanted, stops, after, OfItsPlace) && !(wholly && after.SelectMany(f => f.Members).Any(wanted.Contains)));
     }
 
     /// <summary>Fewer of what is wanted away are left, and nothing new stops the plan.</summary>
