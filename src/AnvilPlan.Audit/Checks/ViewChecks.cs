@@ -33,7 +33,12 @@ internal static class ViewChecks
 
         foreach (var point in view.Points)
         {
-            if (plan.MountPoints.FirstOrDefault(m => m.DeviceId == point.DeviceId && m.Number == point.Number) is { } mount
+            var mount = plan.MountPoints.FirstOrDefault(m => m.DeviceId == point.DeviceId && m.Number == point.Number);
+            if (mount is null && !plan.Fixings.Any(f => f.For == point.DeviceId && Seen(f.At).DistanceTo(point.At) <= TouchMm))
+            {
+                yield return new Defect("view-point", $"{view.Id} shows point {point.Number} of {point.DeviceId} at {point.At}, where nothing of it is screwed");
+            }
+            else if (mount is not null
                 && Seen(plan.Parts.First(p => p.Id == mount.PartId).Frame.ToSpace(mount.At)) is var at && at.DistanceTo(point.At) > TouchMm)
             {
                 yield return new Defect("view-point", $"{view.Id} shows hole {point.Number} of {point.DeviceId} at {point.At}, it is mounted at {at}");

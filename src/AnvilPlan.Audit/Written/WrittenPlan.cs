@@ -33,6 +33,12 @@ public sealed record WrittenPlan(
 
     public static WrittenPlan Read(byte[] json) => JsonSerializer.Deserialize<WrittenPlan>(json, Lenient)!;
 
+    /// <summary>Stops that leave every part and fixing where it is: its geometry is to be right all the same.</summary>
+    private static readonly HashSet<string> BesideTheShape = ["control-forgotten", "supply-volts", "supply-short", "link-volts", "over-the-limit", "part-larger-than-stock", "no-way-in", "cable-short", "cable-closed-off", "one-stud"];
+
+    /// <summary>The plan itself says that something of its shape cannot be so.</summary>
+    public bool ShapeStopped => Findings.Any(f => f.Severity == Severity.Stop && !BesideTheShape.Contains(f.Code));
+
     public bool HasStop => Findings.Any(f => f.Severity == Severity.Stop);
 }
 

@@ -20,7 +20,7 @@ public enum AssemblyRole
 /// <param name="Id">Of a part, a fitting, or <c>device/ID</c>.</param>
 public sealed record AssemblyPiece(string Id, string Name, AssemblyRole Role, Uv Min, Uv Max);
 
-/// <summary>A hole of the hardware that has to lie over what carries it, mm.</summary>
+/// <summary>A hole of the hardware, or after these of the plate under it, that has to lie over what carries it, mm.</summary>
 public sealed record AssemblyPoint(string DeviceId, int Number, Uv At);
 
 /// <summary>A measure that is set at the bench, mm.</summary>

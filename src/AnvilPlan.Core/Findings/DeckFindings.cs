@@ -44,7 +44,10 @@ internal static class DeckFindings
 
         var (box, inside, axis) = (tray.WithFlanges(plan.Fit.Trays[tray.Id]), plan.Fit.Envelope.Inner, tray.Plane.Normal().Axis());
         var below = tray.FlangesBeyond(plan.Fit.Trays[tray.Id].Size[axis]).Behind;
-        if (!inside.Contains(box) && !Copies.IsCopy(tray.Id) && tray.Support != TraySupport.Housed)
+        var walls = tray.Plane.Rails().Least.Outward().Axis();
+        // a housed plate ends in its walls
+        var judged = tray.Support == TraySupport.Housed ? box.WithSpan(walls, inside.Min[walls], inside.Max[walls]) : box;
+        if (!inside.Contains(judged) && !Copies.IsCopy(tray.Id))
         {
             yield return Finding.Of("tray-outside", Severity.Stop,
                 $"{tray.Name} does not lie inside the box: it reaches from {Say.Mm(tray.UndersideMm - below)} to {Say.Mm(tray.UndersideMm - below + box.Size[axis])} mm from the {behind}, the inside is {Say.Mm(inside.Size[axis])} mm there.",
@@ -91,7 +94,7 @@ internal static class DeckFindings
 
     private static IEnumerable<Finding> Adapter(PlanSoFar plan, PlacedDevice device)
     {
-        var (count, deck) = (AdapterPlate.Fixings(device, plan.Design).Count, plan.Shell.Deck(device.Device.DeckId));
+        var (count, deck) = (AdapterPlate.Count(device, plan.Design), plan.Shell.Deck(device.Device.DeckId));
         if (count < 2)
         {
             yield return Finding.Of("adapter-unheld", Severity.Stop,

@@ -45,7 +45,7 @@ public static class DevicePlacing
     {
         var plan = Planner.Stages(design, catalog, shop, AsBuilt.Nothing);
         var device = design.Devices.First(d => d.Id == deviceId);
-        var moved = device with { DeckId = deckId, FarFace = false, Adapter = null, OnDrilledHoles = false, RebateToMm = RebateFor(plan, catalog.Model(device.ModelId), deckId) };
+        var moved = device with { DeckId = deckId, FarFace = false, Adapter = AdapterFor(plan, catalog.Model(device.ModelId), deckId), OnDrilledHoles = false, RebateToMm = RebateFor(plan, catalog.Model(device.ModelId), deckId) };
         return Bring(plan, design, moved, d => design.WithDevice(deviceId, _ => d));
     }
 
@@ -123,7 +123,8 @@ public static class DevicePlacing
     {
         var model = plan.Catalog.Model(device.ModelId);
         var before = Trial.Weighed(plan, design);
-        foreach (var deck in Decks(plan).Where(d => d != device.DeckId && WhyNot(plan, model, d) is null))
+        List<string> others = [.. Decks(plan).Where(d => d != device.DeckId && WhyNot(plan, model, d) is null)];
+        foreach (var deck in others)
         {
             if (Found(plan, device with { DeckId = deck, FarFace = false, RebateToMm = RebateFor(plan, model, deck) }, with, before, mostTrials: 3) is not null)
             {
@@ -131,7 +132,9 @@ public static class DevicePlacing
             }
         }
 
-        return "; no other deck has one either: make the box or a tray larger.";
+        return others.Count > 0 ? "; no other deck has one either: make the box or a tray larger."
+            : model.InPanel ? "; no other panel is closed that could carry it: close one first."
+            : "; there is no other deck that could carry it: add a tray or close a panel.";
     }
 
     /// <summary>All decks, those made for hardware first.</summary>
@@ -176,7 +179,14 @@ public static class DevicePlacing
     /// <summary>A device not yet placed; its panel is thinned where it is too thick to clamp, a fan breathes.</summary>
     internal static Device New(PlanSoFar plan, HardwareModel model, string deckId) => new(
         NewId(plan.Design, model), model.Id, model.Name, deckId, FromWallsMm, FromWallsMm, 0, null, null, 0, RebateFor(plan, model, deckId),
-        model.Fan && model.Cutouts.Count > 0 ? GrillePattern.Opening(model.Cutouts[0].WidthMm) ?? new Grille(GrilleKind.Open, 0, 0) : null, []);
+        model.Fan && model.Cutouts.Count > 0 ? GrillePattern.Opening(model.Cutouts[0].WidthMm) ?? new Grille(GrilleKind.Open, 0, 0) : null, [])
+    {
+        Adapter = AdapterFor(plan, model, deckId),
+    };
+
+    /// <summary>Through a slotted bar no screw reaches a thread in the device's base: on a level of such bars it stands on a plate.</summary>
+    internal static Adapter? AdapterFor(PlanSoFar plan, HardwareModel model, string deckId) =>
+        model.Mount == MountStyle.TappedBody && plan.Shell.Members.Any(m => m.CarriesDeck == deckId && m.Section == BarShape.Slotted) ? new Adapter("aluminium-5052", 3) : null;
 
     private static double? RebateFor(PlanSoFar plan, HardwareModel model, string deckId) =>
         Deck.IsPanel(deckId, out var face) && model.InPanel && model.PanelMaxMm is { } most && plan.Fit.Envelope.ThicknessMm[face] > most

@@ -26,8 +26,16 @@ internal static class FixingFindings
                 : $"{set.What}: {stuck.Count} of its fixings {(stuck.Count == 1 ? "runs" : "run")} {Say.Mm(obstacle.ByMm)} mm into {what}, and no place beside it is free.",
             [device is null ? set.For : "device/" + device.Id, obstacle.Fixing ? other?.Set.For ?? obstacle.Owner : obstacle.Owner],
             set.For == "feet" ? [new Remedy("feet-inset", "Set the feet where their screws find room", d => Feet(plan, d))]
-                : device is null ? [] : [DeviceMoves.Remedy(plan, "fixing-blocked", device)]);
+                : device is null ? [] : [DeviceMoves.Remedy(plan, "fixing-blocked", device), .. OnPlate(plan, device)]);
         return device is null ? finding.AlikeBy($"{OtherDecisions.Causes(plan.Design, finding.Places)}{(obstacle.AtSeam ? "+seam" : inside ? "+inside" : "")}", set.What) : finding;
+    }
+
+    private static IEnumerable<Remedy> OnPlate(PlanSoFar plan, Device device)
+    {
+        if (device.Adapter is null && DevicePlacing.AdapterFor(plan, plan.Catalog.Model(device.ModelId), device.DeckId) is { } adapter)
+        {
+            yield return new Remedy("adapter", $"Stand it on a plate of {Say.Mm(adapter.NominalMm)} mm, screwed into the slots beside it", d => d.WithDevice(device.Id, x => x with { Adapter = adapter }));
+        }
     }
 
     /// <summary>The inset nearest to what was decided at which no foot is in the way of anything.</summary>

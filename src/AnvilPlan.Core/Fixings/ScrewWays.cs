@@ -203,29 +203,39 @@ public static class ScrewWays
     private static FixingWay SlotNut(JointDraft draft, ScrewJoint joint, int washers)
     {
         var (tables, bar) = (draft.Catalog.Fasteners, draft.Catalog.Bar(joint.Into.BarId!));
-        var thread = tables.Thread(bar.WidthMm < 25 ? "M4" : "M6");
-        var (lip, washer) = (bar.WallMm ?? 1.5, washers * tables.Nut(thread.Name).WasherThicknessMm);
+        var thread = SlotThread(draft.Catalog, bar);
         var brittle = draft.Catalog.Material(joint.Clamped.MaterialId).Brittle;
-        var head = tables.Head(thread.Name, HeadForm.Pan);
-        var choice = new ScrewPicker(tables).Tapped(
-            $"screw/{joint.Name}", joint.For, joint.Where, thread, HeadForm.Pan, [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part"), new WhyTerm("lip of the slot", lip, "mm", "profile")], washer,
-            SlotBite(tables, thread), SlotRoom(bar), 0, null);
         var clear = brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
-        return new FixingWay(
-            FixingKind.Screw, joint.HeadAt,
-            [
-                Under(joint, clear, null, null, $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm ({thread.Source})"),
-                new WayLayer(joint.Into.Id, joint.Into, LayerRole.Thread, joint.BeginsMm, joint.BeginsMm + (bar.SlotDepthMm ?? 6), thread.NominalMm, null),
-            ],
-            Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + lip + SlotNutMm, washer), [choice], [SlotNutOf(thread, bar.WidthMm)]);
+        return IntoSlot(
+            draft.Catalog, $"screw/{joint.Name}", joint.For, joint.Where, thread, new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part"),
+            Under(joint, clear, null, null, $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm ({thread.Source})"), joint.Into, joint.HeadAt, washers * tables.Nut(thread.Name).WasherThicknessMm, null);
     }
+
+    /// <summary>A screw with its head on what lies on a slotted profile, into a nut in the slot.</summary>
+    /// <param name="clamped">What it clamps besides the lips of the slot; the profile begins behind it.</param>
+    /// <param name="above">The hole in that.</param>
+    /// <param name="washersMm">Under the head.</param>
+    /// <param name="chosenMm">A length chosen by hand; null = the shortest on sale that fits.</param>
+    internal static FixingWay IntoSlot(Catalog catalog, string id, string forWhat, string where, ThreadSize thread, WhyTerm clamped, WayLayer above, SolidPart rail, double headAt, double washersMm, double? chosenMm)
+    {
+        var (tables, bar) = (catalog.Fasteners, catalog.Bar(rail.BarId!));
+        var lip = bar.WallMm ?? 1.5;
+        var choice = new ScrewPicker(tables).Tapped(
+            id, forWhat, where, thread, HeadForm.Pan, [clamped, new WhyTerm("lip of the slot", lip, "mm", "profile")], washersMm, SlotBite(tables, thread), SlotRoom(bar), 0, chosenMm);
+        return new FixingWay(
+            FixingKind.Screw, headAt, [above, new WayLayer(rail.Id, rail, LayerRole.Thread, clamped.Value, clamped.Value + (bar.SlotDepthMm ?? 6), thread.NominalMm, null)],
+            Screw(tables.Head(thread.Name, HeadForm.Pan), thread.NominalMm, choice.LengthMm ?? clamped.Value + lip + SlotNutMm, washersMm), [choice], [SlotNutOf(thread, bar.WidthMm)]);
+    }
+
+    /// <summary>The thread whose nuts the slot takes.</summary>
+    internal static ThreadSize SlotThread(Catalog catalog, BarStock bar) => catalog.Fasteners.Thread(bar.WidthMm < 25 ? "M4" : "M6");
 
     internal static BoughtPiece SlotNutOf(ThreadSize thread, double profileMm) => new("nut", $"{thread.Name} slot nut for profile {profileMm:0.#}", 1, SlotNutCents);
 
     /// <summary>The thread of a slot nut that must bite, as in steel.</summary>
-    internal static WhyTerm SlotBite(FastenerTables tables, ThreadSize thread) => new("thread in the slot nut", Math.Min(SlotNutMm, tables.Engagement("steel").LeastTimesD * thread.NominalMm), "mm", "slot nut [R]");
+    private static WhyTerm SlotBite(FastenerTables tables, ThreadSize thread) => new("thread in the slot nut", Math.Min(SlotNutMm, tables.Engagement("steel").LeastTimesD * thread.NominalMm), "mm", "slot nut [R]");
 
-    internal static WhyTerm SlotRoom(BarStock bar) => new("slot behind its lip, less a fifth of a millimetre", (bar.SlotDepthMm ?? 6) - (bar.WallMm ?? 1.5) - 0.2, "mm", "profile");
+    private static WhyTerm SlotRoom(BarStock bar) => new("slot behind its lip, less a fifth of a millimetre", (bar.SlotDepthMm ?? 6) - (bar.WallMm ?? 1.5) - 0.2, "mm", "profile");
 
     private static WayLayer Under(ScrewJoint joint, double dia, double? sinkMm, double? sinkDeg, string why) => new(
         joint.Clamped.Id, joint.Clamped, LayerRole.Clearance, 0, joint.ClampedMm, dia, (id, at) => FixingRows.Bored(joint.Clamped, joint.Out, at, new Hole(

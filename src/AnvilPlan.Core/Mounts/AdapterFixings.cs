@@ -5,6 +5,7 @@ using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
@@ -31,6 +32,33 @@ internal static class AdapterFixings
         }
     }
 
+    /// <summary>On slotted bars: screws beside the device, through the plate into nuts in the slots.</summary>
+    private static void Wings(MountDraft draft, PlacedDevice device, Design design, Catalog catalog, ShellPlan shell, SolidPart plate)
+    {
+        var places = AdapterPlate.Wings(device, AdapterPlate.DeckOf(device, design)).Select(w => device.DeckFrame.ToSpace(w)).ToList();
+        var rails = shell.Members.Where(m => m.CarriesDeck == device.Device.DeckId && m.Section == BarShape.Slotted).ToList();
+        foreach (var group in places.GroupBy(p => rails.Find(r => r.Frame.ToPlane(r.Box) is var (min, max) && r.Frame.ToPlane(p) is var at && at.U > min.U && at.U < max.U && at.V > min.V && at.V < max.V)))
+        {
+            if (group.Key is not { } rail)
+            {
+                continue;
+            }
+
+            var thread = ScrewWays.SlotThread(catalog, catalog.Bar(rail.BarId!));
+            var (clear, where) = (thread.ClearanceNormalMm, $"Adapter of {device.Device.Name} to {rail.Name.ToLowerInvariant()}");
+            var hole = new WayLayer(plate.Id, plate, LayerRole.Clearance, 0, plate.ThicknessMm, clear, (id, at) => new Hole(
+                id, device.Id, "screw into the slot", JointDraft.FaceTowards(plate, device.Away), plate.Frame.ToPlane(at), clear, null, null, null, null,
+                $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})", "beside the device, over the slot of the rail", null));
+            draft.Holds.Add(new Hold(plate.Id, rail.Id, HoldBy.Screws, "device/" + device.Id));
+            draft.Fixings.Add(new FixingSet(
+                $"{device.Id}/adapter-{rail.Id}", device.Id, where, device.Away.Opposite(), [new PointsLocus([.. group])],
+                [.. Enumerable.Range(0, 4).Select(n => ScrewWays.IntoSlot(
+                    catalog, $"screw/{device.Id}/adapter-{rail.Id}", device.Id, where, thread, new WhyTerm("adapter thickness", plate.ThicknessMm, "mm", "adapter"), hole, rail,
+                    plate.Box.Side(device.Away), n * catalog.Fasteners.Nut(thread.Name).WasherThicknessMm, null))])
+            { DeviceId = device.Id });
+        }
+    }
+
     public static void Add(MountDraft draft, PlacedDevice device, Design design, Catalog catalog, ShellPlan shell)
     {
         if (!shell.Adapters.TryGetValue(device.Id, out var plate))
@@ -44,10 +72,16 @@ internal static class AdapterFixings
             return;
         }
 
+        Wings(draft, device, design, catalog, shell, plate);
         var picker = new ScrewPicker(catalog.Fasteners);
         var deck = shell.Deck(device.Device.DeckId);
-        draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Screws, "device/" + device.Id));
-        foreach (var group in AdapterPlate.Fixings(device, design).GroupBy(d => AdapterPlate.Thread(d)!))
+        var drilled = AdapterPlate.Fixings(device, design);
+        if (drilled.Count > 0)
+        {
+            draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Screws, "device/" + device.Id));
+        }
+
+        foreach (var group in drilled.GroupBy(d => AdapterPlate.Thread(d)!))
         {
             var thread = group.Key;
             var choice = picker.Tapped(

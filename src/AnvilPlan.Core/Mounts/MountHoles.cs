@@ -182,23 +182,9 @@ internal sealed class MountHoles
     }
 
     /// <summary>A nut that slides in the profile's slot, with as many washers under the head as make a length on sale fit.</summary>
-    private FixingWay[] InTheSlot(SolidPart deck, double board, double near)
-    {
-        var bar = _catalog.Bar(deck.BarId!);
-        var (lip, slot) = (bar.WallMm ?? 1.5, bar.SlotDepthMm ?? 6);
-        return [.. Washers(HeadForm.Pan).Select(Way)];
-
-        FixingWay Way(double washers)
-        {
-            var choice = new ScrewPicker(Tables).Tapped(
-                $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, HeadForm.Pan,
-                [new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id), new WhyTerm("lip of the slot", lip, "mm", "profile")], washers, ScrewWays.SlotBite(Tables, _thread), ScrewWays.SlotRoom(bar), 0, Device.ScrewLengthMm);
-            return new FixingWay(
-                FixingKind.Screw, near + (_device.Away.Sign() * board), [OfTheDevice(0, board), new WayLayer(deck.Id, deck, LayerRole.Thread, board, board + slot, _thread.NominalMm, null)],
-                ScrewWays.Screw(Tables.Head(_thread.Name, HeadForm.Pan), _thread.NominalMm, choice.LengthMm ?? board + lip + 3, washers), [choice],
-                [ScrewWays.SlotNutOf(_thread, deck.ThicknessMm)]);
-        }
-    }
+    private FixingWay[] InTheSlot(SolidPart deck, double board, double near) => [.. Washers(HeadForm.Pan).Select(washers => ScrewWays.IntoSlot(
+        _catalog, $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id),
+        OfTheDevice(0, board), deck, near + (_device.Away.Sign() * board), washers, Device.ScrewLengthMm))];
 
     private ScrewChoice WithNut(SolidPart deck, double thick) => new ScrewPicker(Tables).WithNut(
         $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, HeadForm.Pan,

@@ -21,6 +21,12 @@ public static class AdapterPlate
     /// <summary>Material between a hole for the device and one for the deck, mm.</summary>
     private const double WebMm = 3;
 
+    /// <summary>From the body to the middle of a screw beside it, mm: half a head of M4 and room for the driver.</summary>
+    private const double WingMm = 8;
+
+    /// <summary>From the front and the back of the body to those screws, mm; at most a quarter of it.</summary>
+    private const double WingInMm = 15;
+
     public static string IdOf(string deviceId) => "adapter/" + deviceId;
 
     public static double ThicknessMm(Device device, Catalog catalog) =>
@@ -43,6 +49,27 @@ public static class AdapterPlate
         ];
     }
 
+    /// <summary>
+    /// Where a plate that lies on the bars of a level is held: beside the body on both sides, near its front and its back, in the deck's
+    /// drawing; empty on any other deck.
+    /// </summary>
+    public static IReadOnlyList<Uv> Wings(PlacedDevice device, Tray? deck)
+    {
+        if (deck?.Support != TraySupport.OnBars || device.Device.Adapter is not { RevealMm: null })
+        {
+            return [];
+        }
+
+        var (min, max) = device.DeckFrame.ToPlane(device.Body);
+        var within = Math.Min(WingInMm, (max.V - min.V) / 4);
+        return [new(min.U - WingMm, min.V + within), new(min.U - WingMm, max.V - within), new(max.U + WingMm, min.V + within), new(max.U + WingMm, max.V - within)];
+    }
+
+    /// <summary>What holds the plate: holes that its deck has, or screws beside the device into the bars of a level.</summary>
+    public static int Count(PlacedDevice device, Design design) => Fixings(device, design).Count + Wings(device, DeckOf(device, design)).Count;
+
+    public static Tray? DeckOf(PlacedDevice device, Design design) => design.Trays.FirstOrDefault(t => t.Id == device.Device.DeckId);
+
     /// <summary>The largest usual thread whose screw passes the hole; null for a hole too small for any.</summary>
     public static ThreadSize? Thread(DrilledHole hole) => ((string[])["M5", "M4", "M3", "M2.5"])
         .Select(FastenerTables.Shipped.Thread).FirstOrDefault(t => t.NominalMm + 0.1 <= hole.DiaMm);
@@ -57,7 +84,7 @@ public static class AdapterPlate
         }
 
         var points = device.Model.Holes.Select(h => device.DeckFrame.ToPlane(device.ToSpace(h.XMm, h.YMm, 0)))
-            .Concat(adapter.RevealMm is not null ? [] : Fixings(device, design).Select(d => new Uv(d.UMm, d.VMm))).ToList();
+            .Concat(adapter.RevealMm is not null ? [] : Fixings(device, design).Select(d => new Uv(d.UMm, d.VMm)).Concat(Wings(device, DeckOf(device, design)))).ToList();
         var least = new Uv(points.Select(p => p.U - RimMm).Append(min.U).Min(), points.Select(p => p.V - RimMm).Append(min.V).Min());
         var most = new Uv(points.Select(p => p.U + RimMm).Append(max.U).Max(), points.Select(p => p.V + RimMm).Append(max.V).Max());
         var top = device.DeckHeightMm;

@@ -40,6 +40,7 @@ public class FindingTests
         { "standoff-not-sold", 1, Sound.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40) with { StandoffMm = 7 }, Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },
         { "tray-unsupported", 2, Sound.WithTray("tray-1", t => t with { Support = TraySupport.None }) },
         { "tray-outside", 1, Sound.WithTray("tray-1", t => t with { UndersideMm = 150 }) },
+        { "tray-outside", 1, Sound.WithTray("tray-1", t => t with { UndersideMm = 150, Support = TraySupport.Housed, RailBarId = null }) },
         { "fan-closed", 2, Sound.With(Sample.Device("fan", "fan-80", "panel/back", 100, 50)) },
         { "fan-throttled", 2, Sound.With(Sample.Device("fan", "fan-80", "panel/back", 100, 50) with { Grille = new Grille(GrilleKind.RoundHoles, 3, 7) }) },
         { "panel-too-thick", 1, Sound.With(Sample.Device("gain", "pot-m7", "panel/front", 100, 80)) },

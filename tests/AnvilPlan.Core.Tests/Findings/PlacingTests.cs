@@ -93,6 +93,8 @@ public class PlacingTests
     {
         Assert.Contains("sits in the cut-out of a panel", DevicePlacing.Add(Sample.WithTray, Sample.Catalog, ShopProfile.Usual, "pot-m7", "tray-1").Reason, StringComparison.Ordinal);
         var open = Sample.WithTray.WithPanel(Face.Top, p => p with { Hold = PanelHold.Open });
+        var levels = Sample.Catalog.Systems.First(s => s.Key == "levelFrame").Begin(StartingDesign.Named("Levels"), Sample.Catalog)!;
+        Assert.EndsWith("; no other panel is closed that could carry it: close one first.", DevicePlacing.Add(levels, Sample.Catalog, ShopProfile.Usual, "led-5", levels.Trays[0].Id).Reason, StringComparison.Ordinal);
         Assert.Contains("The top is open", DevicePlacing.Add(open, Sample.Catalog, ShopProfile.Usual, "sbc-65", "panel/top").Reason, StringComparison.Ordinal);
     }
 

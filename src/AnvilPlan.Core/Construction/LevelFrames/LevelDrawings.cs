@@ -26,7 +26,10 @@ internal static class LevelDrawings
                 .. plan.Joints.Fittings.Where(f => f.Id.StartsWith(prefix, StringComparison.Ordinal)).Select(f => Piece(f.Id, f.Name, AssemblyRole.Fitting, f.Box)),
                 .. devices.Select(d => Piece("device/" + d.Id, d.Device.Name, AssemblyRole.Device, d.Body)),
             ],
-            [.. devices.SelectMany(d => d.Model.Holes.Select((h, i) => new AssemblyPoint(d.Id, i + 1, At(d.ToSpace(h.XMm, h.YMm, 0)))))],
+            [
+                .. devices.SelectMany(d => d.Model.Holes.Select(h => d.ToSpace(h.XMm, h.YMm, 0)).Concat(AdapterPlate.Wings(d, level).Select(w => d.DeckFrame.ToSpace(w)))
+                    .Select((p, i) => new AssemblyPoint(d.Id, i + 1, At(p)))),
+            ],
             [
                 new("top of the rails", Round(plane.Max.Z - outer.Min.Z), "floor"),
                 .. beams.Take(1).Select(b => new AssemblyMeasure("middle of the beams", Round(b.Box.Centre.Z - outer.Min.Z), "floor")),

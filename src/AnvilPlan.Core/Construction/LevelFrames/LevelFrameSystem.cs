@@ -149,12 +149,17 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
         }
     }
 
+    /// <summary>Where the rails carry a device: at its own holes, or at the screws of the plate that it stands on.</summary>
+    internal static IEnumerable<Point3> Carried(PlacedDevice device, Tray tray) => AdapterPlate.Wings(device, tray) is { Count: > 0 } wings
+        ? wings.Select(w => device.DeckFrame.ToSpace(w))
+        : device.Model.Holes.Select(h => device.ToSpace(h.XMm, h.YMm, 0));
+
     /// <summary>
     /// The middles of the rails: columns of holes that one rail can carry share it. A level without hardware has two at its quarters.
     /// </summary>
     internal static IReadOnlyList<double> RailCentres(Tray tray, FitPlan fit, BarStock rail)
     {
-        var holes = fit.Devices.Where(d => d.Device.DeckId == tray.Id).SelectMany(d => d.Model.Holes.Select(h => d.ToSpace(h.XMm, h.YMm, 0).X)).Order().ToList();
+        var holes = fit.Devices.Where(d => d.Device.DeckId == tray.Id).SelectMany(d => Carried(d, tray).Select(p => p.X)).Order().ToList();
         var room = SharedMm(rail);
         var rails = new List<double>();
         for (var i = 0; i < holes.Count;)
