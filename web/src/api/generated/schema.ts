@@ -907,15 +907,23 @@ export interface components {
         AcceptedDimension: {
             key: string;
         };
+        /** @description A plate that is screwed to holes of the deck and carries a device whose pattern does not meet them. */
         Adapter: {
             materialId: string;
             /** Format: double */
             nominalMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Set for a pad: it lies flat on its deck, held by the device's own screws, and shows this much round the device.
+             */
             revealMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Bevel of a pad's edges, degrees.
+             */
             bevelDeg: number;
         };
+        /** @description A face through which the device breathes. */
         AirFace: {
             side: components["schemas"]["Direction"];
             role: components["schemas"]["AirRole"];
@@ -924,6 +932,7 @@ export interface components {
         };
         /** @enum {unknown} */
         AirRole: "intake" | "exhaust" | "either";
+        /** @description One shell in which everything fits, with what speaks for and against it. */
         Arrangement: {
             goal: components["schemas"]["SearchGoal"];
             design: components["schemas"]["Design"];
@@ -937,18 +946,28 @@ export interface components {
             volumeL: number;
             /** Format: double */
             footprintCm2: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Sum of what all cables need; 0 without cables.
+             */
             cableMm: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Ports that reach a panel, of PortsWanted.
+             */
             portsOpen: number;
             /** Format: int32 */
             portsWanted: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Ports and panel devices at the back.
+             */
             portsRear: number;
             /** Format: int32 */
             stops: number;
             /** Format: int32 */
             warns: number;
+            /** @description No arrangement is better for its goal, as far as half millimetres and the clearances of the shop go. */
             proven: boolean;
         };
         ArrangementChoice: {
@@ -957,12 +976,16 @@ export interface components {
             /** Format: int32 */
             index: number;
         };
+        /** @description A search for shells, running or done. */
         ArrangementState: {
             /** Format: uuid */
             id: string;
             /** Format: uuid */
             projectId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The revision of the project that it started from.
+             */
             revision: number;
             running: boolean;
             progress: null | components["schemas"]["SearchProgress"];
@@ -970,11 +993,16 @@ export interface components {
         };
         ArrangementWish: {
             goals: components["schemas"]["SearchGoal"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 1 to 120.
+             */
             seconds: number;
         };
+        /** @description One decision of a structure, as a maker is asked for it. */
         Ask: {
             kind: components["schemas"]["AskKind"];
+            /** @description The field of its record in files; a dot reaches into a part of it. */
             key: string;
             label: string;
             /** Format: double */
@@ -982,37 +1010,49 @@ export interface components {
             /** Format: double */
             most: null | number;
             whole: boolean;
+            /** @description What it means to leave it empty; null = it has to be decided. */
             empty: null | string;
             words: components["schemas"]["AskWord"][];
         };
         /** @enum {unknown} */
         AskKind: "length" | "number" | "choice" | "bar" | "material" | "tray" | "faces" | "edges" | "flag";
+        /** @description A word of the files, and how it is told to the maker. */
         AskWord: {
             key: string;
             text: string;
         };
+        /** @description A measure that is set at the bench, mm. */
         AssemblyMeasure: {
             what: string;
             /** Format: double */
             mm: number;
+            /** @description What it is taken from. */
             from: string;
         };
+        /** @description One outline of the drawing, mm. */
         AssemblyPiece: {
+            /** @description Of a part, a fitting, or `device/ID`. */
             id: string;
             name: string;
             role: components["schemas"]["AssemblyRole"];
             min: components["schemas"]["Uv"];
             max: components["schemas"]["Uv"];
         };
+        /** @description A hole of the hardware, or after these of the plate under it, that has to lie over what carries it, mm. */
         AssemblyPoint: {
             deviceId: string;
             /** Format: int32 */
             number: number;
             at: components["schemas"]["Uv"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a piece is in a drawing of several parts together.
+         * @enum {unknown}
+         */
         AssemblyRole: "post" | "beam" | "rail" | "fixedRail" | "spacer" | "fitting" | "device";
+        /** @description Parts as they are put together, seen from above: u from the left outside, v from the front outside, mm. */
         AssemblyView: {
+            /** @description Of the level or unit that it shows. */
             id: string;
             title: string;
             /** Format: double */
@@ -1045,6 +1085,7 @@ export interface components {
         };
         /** @enum {unknown} */
         BarShape: "solid" | "angle" | "squareTube" | "roundTube" | "slotted";
+        /** @description A bar as sold; width and height over all. */
         BarStock: {
             id: string;
             materialId: string;
@@ -1059,42 +1100,78 @@ export interface components {
             priceCents: number;
             source: string;
             shape: components["schemas"]["BarShape"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Wall of a tube or leg of an angle, mm; of a slotted profile the skin that a screw meets.
+             */
             wallMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Width of the slots of a slotted profile, mm.
+             */
             slotMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Depth of those slots, mm.
+             */
             slotDepthMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Material in the section, mm²: from the outline for plain sections, two fifths of the square for slotted ones [R].
+             */
             areaMm2: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Second moment of the section about its level axis, mm⁴; of slotted profiles two fifths of the square's [R].
+             */
             inertiaMm4: number;
         };
+        /** @description A box along the axes, mm. Empty when any size is not above zero. */
         Box: {
             min: components["schemas"]["Point3"];
             max: components["schemas"]["Point3"];
         };
+        /** @description What is asked for, before anything is drawn. */
         Brief: {
             purpose: string;
             place: components["schemas"]["Place"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Largest outer size allowed; null = free.
+             */
             limitWidthMm: null | number;
             /** Format: double */
             limitDepthMm: null | number;
             /** Format: double */
             limitHeightMm: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many are to be built.
+             */
             quantity: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description For one unit; null = open.
+             */
             budgetCents: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The case in use today, for comparison; null = none.
+             */
             oldCaseVolumeL: null | number;
             notes: string;
+            /** @description The face that it stands or hangs on where it is used. */
             standsOn: components["schemas"]["Face"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What stands on it, kg; null = nothing.
+             */
             carriesKg: null | number;
             service: components["schemas"]["ServiceNeed"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Hours that can be given to it on a working day.
+             */
             hoursPerDay: null | number;
             /** Format: int32 */
             workDaysPerWeek: number;
@@ -1102,13 +1179,18 @@ export interface components {
             startOn: null | string;
             /** Format: date */
             dueOn: null | string;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description What one like it costs to buy, cents.
+             */
             baselineCents: null | number;
             likeness: null | components["schemas"]["Likeness"];
+            /** @description The air where it will stand, through the year. */
             home: components["schemas"]["HomeAir"];
             criteria: components["schemas"]["Criterion"][];
             options: components["schemas"]["DesignOption"][];
         };
+        /** @description Everything derived from a design. Never stored as truth, never edited; same input, same plan. */
         BuildPlan: {
             name: string;
             outer: components["schemas"]["Box"];
@@ -1143,12 +1225,16 @@ export interface components {
             likeness: null | components["schemas"]["LikenessCheck"];
             hasStop: boolean;
         };
+        /** @description A kind of cable with its plug, mm. Typical values: a cable at hand is to be measured. */
         CableKind: {
             id: string;
             name: string;
             /** Format: double */
             odMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Least bend radius of a fixed cable, in outer diameters, to the cable's centre line.
+             */
             fixedBendTimesOd: number;
             /** Format: double */
             movingBendTimesOd: number;
@@ -1156,23 +1242,37 @@ export interface components {
             plugWidthMm: number;
             /** Format: double */
             plugHeightMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the cable runs straight from the device before it may bend.
+             */
             straightMm: number;
             source: string;
         };
+        /** @description How long a cable must be. */
         CableRoute: {
             linkId: string;
             cable: string;
             from: string;
             to: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Along the centre line, corners rounded.
+             */
             pathMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description With slack, and with the travel of a drawer.
+             */
             neededMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The cable at hand; null when it is to be bought.
+             */
             atHandMm: null | number;
             short: boolean;
         };
+        /** @description A cable that is fixed to the device: where it leaves, which way, how long it is. */
         CableTail: {
             name: string;
             /** Format: double */
@@ -1191,8 +1291,12 @@ export interface components {
             key: string;
             expected: string;
             kind: components["schemas"]["SumInputKind"];
+            /** @description The words of a choice; empty for the others. */
             words: string[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of a number or of each number of a list; null for the others.
+             */
             least: null | number;
             /** Format: double */
             most: null | number;
@@ -1208,9 +1312,12 @@ export interface components {
             source: string;
             inputs: components["schemas"]["CalculatorInputLine"][];
             outputs: string[];
+            /** @description Inputs to begin with. */
             start: Record<string, never>;
+            /** @description See docs/formats.md, drawings of sums. */
             sketch: string[];
         };
+        /** @description A number that a caliper has sent, mm. */
         CaliperReading: {
             /** Format: double */
             valueMm: number;
@@ -1220,6 +1327,7 @@ export interface components {
             name: string;
             simulated: boolean;
         };
+        /** @description One piece of card to cut, mm. */
         CardPiece: {
             id: string;
             name: string;
@@ -1232,6 +1340,7 @@ export interface components {
             /** Format: int32 */
             openings: number;
         };
+        /** @description The catalog as the interface needs it. */
         CatalogView: {
             materials: components["schemas"]["Material"][];
             sheets: components["schemas"]["SheetStock"][];
@@ -1240,6 +1349,7 @@ export interface components {
             threads: string[];
             cables: components["schemas"]["CableKind"][];
         };
+        /** @description The section through the enclosure along one axis: layer after layer, without gaps, with its total (mm). */
         Chain: {
             id: string;
             axis: components["schemas"]["Axis"];
@@ -1261,6 +1371,7 @@ export interface components {
             thicknessMm: number;
             policy: components["schemas"]["ChainPolicy"];
         };
+        /** @description One layer of a chain, mm along its axis. */
         ChainLayer: {
             what: string;
             /** Format: double */
@@ -1268,6 +1379,10 @@ export interface components {
             /** Format: double */
             thicknessMm: number;
             kind: components["schemas"]["LayerKind"];
+            /**
+             * @description What a change of this layer changes: `panel/front`, `tray/ID`, `standoff/ID`,
+             *                 `place/ID` (the air before a device), `lift/ID` (the air under a tray), `box` (the last air); null = not from here.
+             */
             handle: null | string;
         };
         /** @enum {unknown} */
@@ -1276,6 +1391,7 @@ export interface components {
         ChannelShape: "rabbet" | "groove" | "pocket";
         /** @enum {unknown} */
         CheckKind: "port" | "fixing" | "air" | "need" | "cable" | "label";
+        /** @description One thing that a device asks for, and where the plan provides for it. */
         CheckLine: {
             deviceId: string;
             kind: components["schemas"]["CheckKind"];
@@ -1285,6 +1401,7 @@ export interface components {
         };
         /** @enum {unknown} */
         CheckState: "provided" | "leftOut" | "missing";
+        /** @description Clamps across one assembly that open that far, and how many its glue lines want. */
         ClampNeed: {
             across: string;
             /** Format: double */
@@ -1293,6 +1410,7 @@ export interface components {
             count: number;
             what: string;
         };
+        /** @description Clamps on hand that open to the same width, mm. */
         ClampStock: {
             /** Format: double */
             opensMm: number;
@@ -1301,10 +1419,12 @@ export interface components {
         };
         /** @enum {unknown} */
         Condition: "good" | "worn" | "untested";
+        /** @description What one plan has that the other has not: the effect of an edit, or of a remedy before it is taken. */
         Consequences: {
             shifts: components["schemas"]["TallyShift"][];
             partsAdded: string[];
             partsRemoved: string[];
+            /** @description Parts whose fingerprint differs. */
             partsChanged: string[];
             findingsGained: components["schemas"]["FindingLine"][];
             findingsLost: components["schemas"]["FindingLine"][];
@@ -1316,39 +1436,67 @@ export interface components {
             /** Format: double */
             radiusMm: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description The schools of turning a wooden strip round a corner.
+         * @enum {unknown}
+         */
         CornerMethod: "roundedSolid" | "mitred" | "straightKerf" | "taperedKerf" | "laminated" | "cornerBlock";
+        /** @description One way to turn one corner of the actual design, with what it costs. */
         CornerOption: {
             method: components["schemas"]["CornerMethod"];
             /** Format: double */
             outsideRadiusMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 = a sharp inside corner.
+             */
             insideRadiusMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far along each wall from the sharp inside corner something stands in the way.
+             */
             insideLossMm: number;
             visible: string;
             /** Format: double */
             hours: number;
-            /** Format: int64 */
+            /**
+             * Format: int64
+             * @description For this corner: glue, plies, blocks, the form.
+             */
             materialCents: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description 1 easy to 5 hard.
+             */
             skill: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of first tries that go wrong [R].
+             */
             scrapRisk: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Strips to be tried before the real board.
+             */
             testPieces: number;
             possible: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Smallest outside radius that can be made so; null = any.
+             */
             leastRadiusMm: null | number;
             /** Format: double */
             mostRadiusMm: null | number;
+            /** @description What decides it here, with numbers. */
             note: string;
         };
+        /** @description The schools for one corner of a wrap, with the chosen one and what plan B would change. */
         CornerView: {
             corner: components["schemas"]["WrapCorner"];
             options: components["schemas"]["CornerOption"][];
             planB: null | components["schemas"]["Consequences"];
         };
+        /** @description Money in cents, time in hours, for all units together. */
         CostPlan: {
             purchase: components["schemas"]["PurchaseLine"][];
             fromSalvage: components["schemas"]["PurchaseLine"][];
@@ -1367,8 +1515,10 @@ export interface components {
             /** Format: int64 */
             totalCents: number;
         };
+        /** @description A fit-test coupon as it was tried: the smallest clearance that slid by hand, mm. */
         CouponResult: {
             process: components["schemas"]["ShopProcess"];
+            /** @description What it was made of. */
             materialId: string;
             /** Format: double */
             slidesAtMm: number;
@@ -1379,34 +1529,48 @@ export interface components {
             lengthMm: number;
             /** Format: double */
             widthMm: number;
+            /** @description How true the process is held to be now. */
             known: components["schemas"]["KnownTolerance"];
         };
+        /** @description Something that the work is to be judged by, chosen before it is built. */
         Criterion: {
             id: string;
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 10.
+             */
             weight: number;
             measure: components["schemas"]["Measure"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 10, given when it is built; null before.
+             */
             builtScore: null | number;
         };
         CutPlan: {
             sheets: components["schemas"]["SheetLayout"][];
             bars: components["schemas"]["BarLayout"][];
+            /** @description Parts that no sheet or bar on sale can give. */
             tooLarge: string[];
+            /** @description Stock that is not on hand. */
             toBuy: components["schemas"]["PurchaseLine"][];
             /** Format: double */
             sheetUse: number;
             /** Format: int64 */
             stockCents: number;
         };
+        /** @description Options against weighted criteria. */
         DecisionMatrix: {
             cells: components["schemas"]["MatrixCell"][];
             totals: components["schemas"]["OptionTotal"][];
             tips: components["schemas"]["TippingPoint"][];
             /** Format: int32 */
             asked: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Weighted mean of the scores given after the build; null while one is missing.
+             */
             builtTotal: null | number;
         };
         DeckChoice: {
@@ -1415,24 +1579,34 @@ export interface components {
             deviceId: string;
             deckId: string;
         };
+        /** @description A deck for a device to be added. */
         DeckOffer: {
             deckId: string;
             free: boolean;
+            /** @description Why there is no place; empty when there is one. */
             reason: string;
         };
+        /**
+         * @description Everything the maker decided, and nothing that follows from it. All lengths mm. Identity comes from the ids given here,
+         *     so that bench records stay with their part when the plan is computed again.
+         */
         Design: {
             name: string;
             brief: components["schemas"]["Brief"];
             box: components["schemas"]["PanelBox"];
             trays: components["schemas"]["Tray"][];
             devices: components["schemas"]["Device"][];
+            /** @description Cables inside the box, from port to port. */
             links: components["schemas"]["Link"][];
+            /** @description What is built besides panels and plates: rail frames, wraps, racks and the like. */
             structures: components["schemas"]["Structure"][];
+            /** @description How what is glued is glued; to begin with by the glue for a box of many joints. */
             glueUp: components["schemas"]["GlueUp"];
         };
         DesignEdit: {
             /** Format: int32 */
             expectedRevision: number;
+            /** @description What was done, in a few words, for the history. */
             label: string;
             design: components["schemas"]["Design"];
         };
@@ -1440,9 +1614,15 @@ export interface components {
             id: string;
             name: string;
             kind: components["schemas"]["OptionKind"];
+            /** @description Kept or typed; the plan fills in what is null and known. */
             figures: components["schemas"]["OptionFigures"];
             judgements: components["schemas"]["Judgement"][];
         };
+        /**
+         * @description A device at (u, v) on a deck. The deck is a tray's id or `panel/front` and the like. Position is that of the footprint's
+         *     least corner in the deck's frame: a tray seen from above from its front left corner; a panel seen from outside from the
+         *     envelope's lower left corner.
+         */
         Device: {
             id: string;
             modelId: string;
@@ -1452,51 +1632,78 @@ export interface components {
             uMm: number;
             /** Format: double */
             vMm: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counter-clockwise, seen from the device's face.
+             */
             quarterTurns: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Height of the standoffs; 0 = flat on the deck; null = the least that the model allows.
+             */
             standoffMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description A length chosen by hand; null = the planner picks from stock.
+             */
             screwLengthMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Washer thickness under the head.
+             */
             washerMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The panel is thinned from behind to this under the device; null = full thickness.
+             */
             rebateToMm: null | number;
             grille: null | components["schemas"]["Grille"];
+            /** @description Ports that are deliberately not led outside. */
             closedPorts: string[];
+            /** @description On the far face of its tray: under a level tray, behind an upright one. */
             farFace: boolean;
+            /** @description A board that lies with its component side towards the deck: its pattern is the mirrored one. */
             turnedOver: boolean;
+            /** @description Held by holes that its deck already has; it gets no new ones. */
             onDrilledHoles: boolean;
             stuck: null | components["schemas"]["Stick"];
+            /** @description Text beside it on the panel; empty = deliberately none, null = not decided. */
             marking: null | string;
             adapter: null | components["schemas"]["Adapter"];
+            /** @description Stays where it is when an arrangement is searched. */
             locked: boolean;
         };
+        /** @description A device where it stands. */
         DevicePlace: {
             id: string;
             name: string;
             modelId: string;
             deckId: string;
+            /** @description The part that carries it. */
             partId: string;
             body: components["schemas"]["Box"];
             /** Format: double */
             standoffMm: number;
+            /** @description It looks away from the viewer of its deck's drawing: its pattern appears mirrored there. */
             mirrored: boolean;
             inPanel: boolean;
             ports: components["schemas"]["PortPlace"][];
         };
         Diagonals: {
+            /** @description Name of one of the plan's frames. */
             frame: string;
             /** Format: double */
             firstMm: number;
             /** Format: double */
             secondMm: number;
         };
+        /** @description All readings that were taken of one dimension. */
         DimensionRecord: {
             key: string;
             name: string;
             /** Format: double */
             nominalMm: number;
+            /** @description In the order in which they were taken. */
             readings: components["schemas"]["Reading"][];
             /** Format: double */
             meanMm: null | number;
@@ -1504,20 +1711,35 @@ export interface components {
             rangeMm: null | number;
             /** Format: double */
             deviationMm: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The one reading that the Dixon test (90 %) throws out; null when none.
+             */
             outlierIndex: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Mean without the outlier.
+             */
             acceptMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What would be accepted, less the nominal.
+             */
             differenceMm: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description One of the six directions along the axes.
+         * @enum {unknown}
+         */
         Direction: "left" | "right" | "front" | "back" | "down" | "up";
+        /** @description A tray that slides out for service. */
         Drawer: {
+            /** @description The panel through which it comes. */
             out: components["schemas"]["Face"];
             /** Format: double */
             travelMm: number;
         };
+        /** @description A hole that a deck already has, mm in the deck's frame: a salvaged tray, a plate drilled for an earlier board. */
         DrilledHole: {
             /** Format: double */
             uMm: number;
@@ -1533,46 +1755,78 @@ export interface components {
         };
         Edge: {
             id: components["schemas"]["EdgeId"];
+            /** @description The face whose panel runs over the other's end. Without meaning for a mitre. */
             covers: components["schemas"]["Face"];
             joint: components["schemas"]["JointKind"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the covered panel enters the covering one (rabbet, groove); null = half the covering panel.
+             */
             depthMm: null | number;
+            /** @description Bar stock of the block along the inside of a screwed edge. */
             blockBarId: null | string;
+            /** @description A strip with its grain across the joint in a slot of both ends; for mitres. */
             splined: boolean;
         };
         EdgeCorner: {
             option: components["schemas"]["CornerOption"];
             effect: null | components["schemas"]["Consequences"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description The twelve edges of a box, named by the two faces that meet there.
+         * @enum {unknown}
+         */
         EdgeId: "frontLeft" | "frontRight" | "backLeft" | "backRight" | "frontBottom" | "frontTop" | "backBottom" | "backTop" | "leftBottom" | "leftTop" | "rightBottom" | "rightTop";
+        /** @description One edge of the box as it is made. */
         EdgeJoint: {
             edge: components["schemas"]["EdgeId"];
             host: components["schemas"]["Face"];
             mate: components["schemas"]["Face"];
             joint: components["schemas"]["JointKind"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the mate enters the host; 0 for butt and mitre.
+             */
             entryMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Length of the joint along the edge.
+             */
             lengthMm: number;
+            /** @description The panel that comes off there; the covering one where neither or both do. */
             lid: components["schemas"]["Face"];
+            /** @description The bar along the inside of the edge; null when there is none. */
             blockId: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Taken off its least end by the corner that a third board reaches into, mm.
+             */
             leastCornerMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The same at its most end, mm.
+             */
             mostCornerMm: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description The six faces of a box, named as seen from the front.
+         * @enum {unknown}
+         */
         Face: "left" | "right" | "front" | "back" | "bottom" | "top";
+        /** @description How one family of materials is cut here. */
         FamilyRule: {
             family: components["schemas"]["MaterialFamily"];
             /** Format: double */
             kerfMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Added to the finished length for the blank.
+             */
             lengthAllowanceMm: number;
             /** Format: double */
             widthAllowanceMm: number;
         };
+        /** @description Open area of a fan's cut-out against what its frame gives, mm². */
         FanOpening: {
             deviceId: string;
             /** Format: double */
@@ -1580,18 +1834,23 @@ export interface components {
             /** Format: double */
             apertureMm2: number;
         };
+        /** @description Something cut into a part. Positions are (u, v) from the part's reference corner, seen from the stated face, mm. */
         Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureEdgeHole"];
+        /** @description An end cut at an angle from square; the drawn size is the long point, on the outside. */
         FeatureBevel: {
             /** @enum {string} */
             kind: "bevel";
             edge: components["schemas"]["PartEdge"];
             /** Format: double */
             angleDeg: number;
+            /** @description Stable: made from the decision that asked for it. */
             id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
             for: string;
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
+        /** @description Material removed from Min to Max to a depth that includes the shop's fit. */
         FeatureChannel: {
             /** @enum {string} */
             kind: "channel";
@@ -1600,92 +1859,147 @@ export interface components {
             max: components["schemas"]["Uv"];
             /** Format: double */
             depthMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the mate really enters; the depth is this plus the fit.
+             */
             entryMm: number;
             depthWhy: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of a kerf, cut to let the board bend: its width at the floor, mm; as wide as its mouth when sawn straight. Null for what is no kerf.
+             */
             floorMm: null | number;
+            /** @description Stable: made from the decision that asked for it. */
             id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
             for: string;
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
+        /** @description A hole or slot that starts in the end or long edge of a part: for dowels, biscuits, splines and screws into the end. */
         FeatureEdgeHole: {
             /** @enum {string} */
             kind: "edgeHole";
             edge: components["schemas"]["PartEdge"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Along the edge, from the part's reference corner side.
+             */
             alongMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Its middle, from the seen face.
+             */
             fromSeenMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Diameter, or the thickness of a slot.
+             */
             diaMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Length of a slot along the edge; null = a round hole.
+             */
             slotMm: null | number;
             /** Format: double */
             depthMm: number;
             thread: null | string;
             why: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Rim of the countersink at the edge; null = none.
+             */
             sinkDiaMm: null | number;
             /** Format: double */
             sinkDeg: null | number;
+            /** @description Stable: made from the decision that asked for it. */
             id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
             for: string;
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
+        /** @description A drilled hole. */
         FeatureHole: {
             /** @enum {string} */
             kind: "hole";
             at: components["schemas"]["Uv"];
             /** Format: double */
             diaMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Null = through.
+             */
             depthMm: null | number;
+            /** @description To be tapped to this size; null = plain. */
             thread: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Rim of the countersink on the face it is worked from; null = none.
+             */
             sinkDiaMm: null | number;
             /** Format: double */
             sinkDeg: null | number;
             drillWhy: string;
+            /** @description Why it stands where it stands, in a sentence. */
             placeWhy: string;
             depthWhy: null | string;
+            /** @description Stable: made from the decision that asked for it. */
             id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
             for: string;
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
+        /**
+         * @description Material removed at an edge or corner within an outline: fingers, sockets between pins, reliefs. The outline may lie partly
+         *     beyond the part.
+         */
         FeatureNotch: {
             /** @enum {string} */
             kind: "notch";
+            /** @description On the worked face, counter-clockwise. */
             outline: components["schemas"]["Uv"][];
+            /** @description On the far face, or at the depth, when the walls slope; as many points as the outline; null = the same. */
             floor: null | components["schemas"]["Uv"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Null = through.
+             */
             depthMm: null | number;
             sizeWhy: string;
+            /** @description Stable: made from the decision that asked for it. */
             id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
             for: string;
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
+        /** @description A through opening about At. */
         FeatureOpening: {
             /** @enum {string} */
             kind: "opening";
             at: components["schemas"]["Uv"];
             /** Format: double */
             widthMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Along v; null for a round opening of diameter WidthMm.
+             */
             heightMm: null | number;
             /** Format: double */
             cornerRadiusMm: number;
             sizeWhy: string;
             placeWhy: string;
+            /** @description Stable: made from the decision that asked for it. */
             id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
             for: string;
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
+        /** @description Four feet screwed under the bottom, InsetMm from its edges to their centres. */
         Feet: {
             /** Format: double */
             diaMm: number;
@@ -1701,6 +2015,7 @@ export interface components {
             /** Format: double */
             value: number;
         };
+        /** @description A number of the project; Settable when a result can be put in its place. */
         FigureLine: {
             id: string;
             name: string;
@@ -1710,16 +2025,20 @@ export interface components {
             value: number;
             settable: boolean;
         };
+        /** @description A file that can be downloaded. */
         FileLine: {
             name: string;
             what: string;
             mediaType: string;
         };
+        /** @description Something the plan found out, with the numbers in its sentence. */
         Finding: {
+            /** @description Code and places: the same finding keeps its id from plan to plan. */
             id: string;
             code: string;
             severity: components["schemas"]["Severity"];
             text: string;
+            /** @description Parts, devices or edges that it touches. */
             places: string[];
         };
         FindingLine: {
@@ -1729,6 +2048,10 @@ export interface components {
         };
         /** @enum {unknown} */
         FitClass: "press" | "snug" | "sliding" | "loose" | null;
+        /**
+         * @description A comb of slots that grow by a step, and a tongue to try in them: the smallest slot in which it slides by hand tells the
+         *     tolerance of the process, half of that clearance. mm.
+         */
         FitCoupon: {
             process: components["schemas"]["ShopProcess"];
             materialId: string;
@@ -1736,48 +2059,76 @@ export interface components {
             thicknessMm: number;
             /** Format: double */
             tongueMm: number;
+            /** @description Clearance of each slot, the first tightest. */
             stepsMm: number[];
             /** Format: double */
             lengthMm: number;
         };
+        /** @description Clearances that this shop works with, mm. */
         FitRule: {
             /** Format: double */
             grooveWidthMm: number;
             /** Format: double */
             grooveDepthMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description All round a connector in its opening.
+             */
             portMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Between two devices.
+             */
             bodyMm: number;
         };
+        /** @description Something bought that joins parts and fills room round them: a tee, a clamp, a flange, a saddle. */
         FittingPlace: {
             id: string;
             name: string;
+            /** @description The blocks that it fills outside the parts that it grips. */
             body: components["schemas"]["Box"][];
             box: components["schemas"]["Box"];
         };
+        /**
+         * @description One axis through named layers, with what it needs in each and the solids that it is made of. Holes, screw lists, purchase, findings
+         *     and templates read fixings; none of them keeps a list of its own.
+         */
         Fixing: {
+            /** @description Also the id of its holes. */
             id: string;
+            /** @description The like fixings that it was placed with. */
             set: string;
+            /** @description The decision behind it: a device's id, `edge/front-left`, `tray/ID`, a structure's id. */
             for: string;
             kind: components["schemas"]["FixingKind"];
+            /** @description On the axis, in the plane under the head: of a countersunk one the surface. */
             at: components["schemas"]["Point3"];
+            /** @description From the head to the tip. */
             axis: components["schemas"]["Direction"];
             layers: components["schemas"]["FixingLayer"][];
             pieces: components["schemas"]["FixingPiece"][];
         };
-        /** @enum {unknown} */
+        /**
+         * @description The thing that holds.
+         * @enum {unknown}
+         */
         FixingKind: "woodScrew" | "screw" | "bolt" | "rivet" | "rivetNut" | "dowel" | "biscuit" | "magnet" | "insert" | "pin";
+        /** @description One part or device on the axis of a fixing. mm along the axis, from the plane under the head. */
         FixingLayer: {
+            /** @description The part's id, or `device/ID`. */
             owner: string;
             role: components["schemas"]["LayerRole"];
             /** Format: double */
             fromMm: number;
             /** Format: double */
             toMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Diameter of the hole there, mm.
+             */
             holeMm: number;
         };
+        /** @description A round solid on the axis of a fixing. mm along the axis, from the plane under the head; a head that stands proud begins below zero. */
         FixingPiece: {
             kind: components["schemas"]["PieceKind"];
             /** Format: double */
@@ -1787,8 +2138,15 @@ export interface components {
             /** Format: double */
             diaMm: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Which edges of a plate are folded over.
+         * @enum {unknown}
+         */
         FlangedEdges: "walls" | "free" | "all";
+        /**
+         * @description A plane with its own (u, v): u and v lie along axes, the normal u x v points at the viewer. Height h is measured from the
+         *     plane towards the viewer, so the material behind the plane has negative h.
+         */
         Frame: {
             origin: components["schemas"]["Point3"];
             u: components["schemas"]["Direction"];
@@ -1796,28 +2154,41 @@ export interface components {
         };
         /** @enum {unknown} */
         FrameFitting: "clamp" | "threadedTee" | "socketTee" | "bracket";
+        /** @description An empty block inside the box, and what of the catalog would go into it. */
         FreePocket: {
             box: components["schemas"]["Box"];
             /** Format: double */
             volumeL: number;
+            /** @description Names of the largest models that fit, one of a group. */
             fits: string[];
         };
+        /** @description A family of wood glues; minutes at 20 °C, and the low end of the range where the table gives one. */
         Glue: {
             name: string;
             /** Format: double */
             openMin: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the first spread until the last piece must stand under pressure.
+             */
             closedMin: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Least time under the clamps.
+             */
             clampMin: number;
             /** Format: double */
             fullStrengthH: number;
             /** Format: double */
             leastC: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The least that a litre covers; null = not known.
+             */
             coverageM2PerL: null | number;
             source: string;
         };
+        /** @description How the wooden joints are glued. Minutes by the shop's rates at its temperature. */
         GluePlan: {
             glue: string;
             /** Format: double */
@@ -1833,34 +2204,59 @@ export interface components {
             /** Format: double */
             glueMl: null | number;
             stages: components["schemas"]["GlueStage"][];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The least goes in which every one stays within the working time; null when even single pieces do not.
+             */
             needed: null | number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description What the shop lacks for the greatest go; 0 when its clamps are not listed.
+             */
             missingClamps: number;
             squares: components["schemas"]["SquareCheck"][];
         };
+        /** @description What is glued in one go. */
         GlueStage: {
             /** Format: int32 */
             number: number;
+            /** @description Pieces that come to the assembly in this go, in the order in which they are set. */
             pieceIds: string[];
             pieces: string[];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Glue lines that are spread.
+             */
             joints: number;
             /** Format: double */
             lineMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the first spread to the last piece in its place.
+             */
             minutes: number;
             clamps: components["schemas"]["ClampNeed"][];
         };
         GlueUp: {
+            /** @description A row of the glue table. */
             glue: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many goes it is glued in; each sets before the next.
+             */
             stages: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Thickness of the strip under the clamps' pads, which spreads their pressure.
+             */
             caulMm: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description Which way the figure runs on the panel, seen from outside: along its u (level) or its v (upright).
+         * @enum {unknown}
+         */
         GrainRun: "alongU" | "alongV";
+        /** @description How a fan's opening is cut. Holes stand in a 60° pattern. */
         Grille: {
             kind: components["schemas"]["GrilleKind"];
             /** Format: double */
@@ -1870,8 +2266,15 @@ export interface components {
         };
         /** @enum {unknown} */
         GrilleKind: "closed" | "open" | "roundHoles";
-        /** @enum {unknown} */
+        /**
+         * @description How a board comes onto the wall.
+         * @enum {unknown}
+         */
         Hanging: "screwedFrame" | "bevelledRails";
+        /**
+         * @description A generic model of a device: body, holes, ports, air. Frame: x along its width, y along its depth, z up from its base, seen
+         *     from its face; panel devices are seen from outside, with the body behind the panel.
+         */
         HardwareModel: {
             id: string;
             name: string;
@@ -1881,26 +2284,47 @@ export interface components {
             widthMm: number;
             /** Format: double */
             depthMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Above the base for deck devices; behind the face it bears on for panel devices.
+             */
             heightMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far a panel device stands proud of the panel.
+             */
             frontMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What projects below the board (solder side); the standoff must be higher.
+             */
             underMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Thickness that the mounting screw clamps: the board or the flange.
+             */
             boardMm: number;
+            /** @description Thread of the mounting screws, a name of the thread table; null when none is needed. */
             threadSize: null | string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How deep a screw may enter the device (tapped bodies).
+             */
             depthMaxMm: null | number;
             /** Format: double */
             panelMinMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Thickest panel that the device clamps.
+             */
             panelMaxMm: null | number;
             holes: components["schemas"]["MountHole"][];
             cutouts: components["schemas"]["PanelCutout"][];
             ports: components["schemas"]["Port"][];
             air: components["schemas"]["AirFace"][];
+            /** @description What must be somewhere in the plan for this device to be usable, for example `power-button`. */
             needs: string[];
+            /** @description What this device gives to the others, for example `power-button`. */
             provides: string[];
             /** Format: double */
             massG: number;
@@ -1912,28 +2336,42 @@ export interface components {
             priceCents: number;
             confidence: string;
             source: string;
+            /** @description Sits in a panel's cut-out rather than on a deck. */
             inPanel: boolean;
+            /** @description A bare circuit board: metal must not touch its underside. */
             bareBoard: boolean;
+            /** @description A fan: its cut-out is there for air and may carry a grille. */
             fan: boolean;
+            /** @description What turning the device over does to its pattern; computed from the holes. */
             symmetry: components["schemas"]["PatternSymmetry"];
             keepOuts: components["schemas"]["KeepOut"][];
             tails: components["schemas"]["CableTail"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Room that fingers want all round it in front of the panel, mm; 0 for what nobody touches.
+             */
             handMm: number;
             takes: null | components["schemas"]["PowerTaken"];
+            /** @description The rails by which it feeds others. */
             gives: components["schemas"]["PowerGiven"][];
+            /** @description It gives only one of its rails: a jack, by the supply that is plugged in. */
             givesOneOf: boolean;
+            /** @description A panel device that bears on the inner face (fan, display, supply body) instead of the outer one. */
             seatInside: boolean;
         };
+        /** @description Two parts that hold each other. */
         Hold: {
             partA: string;
             partB: string;
             by: components["schemas"]["HoldBy"];
+            /** @description The decision behind it: `edge/front-left`, `tray/ID`, a structure's id. */
             place: string;
+            /** @description Bought pieces between the two, such as posts, when they do not touch; null when they do. */
             bridge: null | components["schemas"]["Box"][];
         };
         /** @enum {unknown} */
         HoldBy: "glue" | "screws" | "rivets" | "bolts" | "slipped" | "friction" | "bend" | "hinge" | "magnets" | "fitting" | "slide";
+        /** @description Room temperature and the driest and dampest weeks of the year, % of relative humidity. */
         HomeAir: {
             /** Format: double */
             temperatureC: number;
@@ -1942,24 +2380,29 @@ export interface components {
             /** Format: double */
             dampestPercent: number;
         };
+        /** @description A mounting pattern found in a file, mm, from the lower left corner of the outline; holes by x, then y. */
         ImportedPattern: {
             /** Format: double */
             widthMm: number;
             /** Format: double */
             depthMm: number;
+            /** @description False when the file has no outline: the sizes are those of the holes' own extent. */
             fromOutline: boolean;
             holes: components["schemas"]["MountHole"][];
         };
+        /** @description One board of a joint as it is laid out. */
         JointBoard: {
             partId: string;
             name: string;
             /** Format: double */
             thicknessMm: number;
+            /** @description The end from which is measured, as `left` or `bottom`. */
             fromEnd: string;
             marks: components["schemas"]["JointMark"][];
         };
         /** @enum {unknown} */
         JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre" | "dowel" | "biscuit" | "pocketScrew" | "finger" | "dovetail" | "halfBlind" | "throughTenon" | "tapped" | "riveted" | "bolted" | "printedCorner" | "magnets" | "loose" | "onRail" | "inRail" | "bent";
+        /** @description A joint with the numbers to mark and to set a gauge, fence or stop to. */
         JointLayout: {
             edge: components["schemas"]["EdgeId"];
             word: string;
@@ -1968,17 +2411,25 @@ export interface components {
             boards: components["schemas"]["JointBoard"][];
             settings: components["schemas"]["JointSetting"][];
         };
+        /** @description Where something is marked along one board of a joint, mm from the board's end that the drawing names. */
         JointMark: {
             /** Format: double */
             fromMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Null for a centre.
+             */
             toMm: null | number;
             what: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Where it begins on the far line when its sides slope: the shoulder of tails, the far face of sockets.
+             */
             farFromMm: null | number;
             /** Format: double */
             farToMm: null | number;
         };
+        /** @description A number to set a gauge, fence or stop to, mm or degrees. */
         JointSetting: {
             what: string;
             /** Format: double */
@@ -1989,12 +2440,19 @@ export interface components {
         JsonElement: unknown;
         Judgement: {
             criterionId: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 10, more is better.
+             */
             score: number;
         };
+        /** @description Room that must stay free at the device, in its own frame: cables behind a drive, a card over its slot. */
         KeepOut: {
             what: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Least corner, like YMm and ZMm; it may lie outside the body.
+             */
             xMm: number;
             /** Format: double */
             yMm: number;
@@ -2007,44 +2465,68 @@ export interface components {
             /** Format: double */
             heightMm: number;
         };
+        /** @description How true a process is here: stated, or from coupons. */
         KnownTolerance: {
             /** Format: double */
             plusMinusMm: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many coupons it rests on; 0 = stated.
+             */
             coupons: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Largest less smallest of what the coupons say.
+             */
             spreadMm: number;
         };
         /** @enum {unknown} */
         LayerKind: "fixed" | "derived" | "slack";
-        /** @enum {unknown} */
+        /**
+         * @description What a fixing wants of one part or device that it passes.
+         * @enum {unknown}
+         */
         LayerRole: "clearance" | "thread" | "bite" | "seat";
+        /** @description A length as it was understood. */
         LengthView: {
             /** Format: double */
             mm: number;
             text: string;
+            /** @description Nearest fraction. */
             inches: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What the fraction is off by.
+             */
             inchErrorMm: number;
         };
         LevelChoice: {
             /** Format: int32 */
             expectedRevision: number;
             levelA: string;
+            /** @description Null to turn the first half round. */
             levelB: null | string;
         };
+        /** @description What another order or turn of the levels does to the cables, mm. */
         LevelMove: {
             levelA: string;
+            /** @description Null for a level turned half round; else the two levels that change places. */
             levelB: null | string;
             /** Format: double */
             cableMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of all cables together, against the design as it stands.
+             */
             changeMm: number;
+            /** @description Cables at hand that would no longer reach. */
             short: string[];
         };
+        /** @description A model library as text. */
         LibraryText: {
             text: string;
         };
+        /** @description An object whose shape is taken and scaled down, while the hardware does not scale. */
         Likeness: {
             name: string;
             /** Format: double */
@@ -2053,9 +2535,13 @@ export interface components {
             depthMm: number;
             /** Format: double */
             heightMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How many times smaller: 4 makes a quarter of it.
+             */
             factor: number;
         };
+        /** @description The likeness of an object, scaled, against hardware that does not scale. */
         LikenessCheck: {
             /** Format: double */
             widthMm: number;
@@ -2064,136 +2550,230 @@ export interface components {
             /** Format: double */
             heightMm: number;
             misses: components["schemas"]["LikenessMiss"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How many times smaller it may be for everything to fit as it is stacked now; null without hardware.
+             */
             largestFactor: null | number;
         };
+        /** @description A chain that is longer than the scaled object allows. */
         LikenessMiss: {
+            /** @description The device that the chain runs through. */
             through: string;
             name: string;
             axis: components["schemas"]["Axis"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The chain without its air.
+             */
             needMm: number;
             /** Format: double */
             hasMm: number;
             /** Format: double */
             shortMm: number;
         };
+        /** @description A cable from port to port inside the box. */
         Link: {
             id: string;
             fromDeviceId: string;
             fromPortId: string;
             toDeviceId: string;
             toPortId: string;
+            /** @description A row of the cable table, for example `card-riser-ribbon`. */
             cable: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The cable at hand; null = to be bought or made to length.
+             */
             lengthMm: null | number;
+            /** @description Where a plate closes its way, an opening for its plug is cut. */
             cutsThrough: boolean;
         };
+        /** @description One thing that carries: what it has to do and what it can. */
         LoadCase: {
             id: string;
             place: string;
             what: string;
             kind: components["schemas"]["LoadKind"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Sag with years of creep (mm), or the force it has to hold (N).
+             */
             value: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What is allowed of it.
+             */
             limit: number;
+            /** @description Formula with its numbers. */
             why: string;
             holds: boolean;
         };
         /** @enum {unknown} */
         LoadKind: "sag" | "hold";
+        /** @description The rail of a level that is fixed, so that the frame cannot fold up. */
         LockedRail: {
             trayId: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Counted from the left, from 1.
+             */
             rail: number;
         };
+        /** @description What a part is made of. */
         Material: {
             id: string;
             name: string;
             family: components["schemas"]["MaterialFamily"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At workshop humidity.
+             */
             densityKgPerM3: number;
+            /** @description A direction that shows or carries: the part may not be turned on the sheet. */
             hasGrain: boolean;
+            /** @description Row of the engagement table for a screw that bites into this material. */
             engagement: string;
             source: string;
             wood: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Young's modulus in bending, GPa: along the grain for wood and boards.
+             */
             youngsGPa: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Young's modulus across the grain, GPa: of solid wood about a sixteenth (Wood Handbook ch. 5, tangential over longitudinal), of
+             *     plywood four fifths, birch 7.5 over 9.5.
+             */
             youngsAcrossGPa: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Sag after years over sag at once.
+             */
             creepFactor: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Change of width across the grain per % of moisture.
+             */
             movementPerPercent: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Growth per kelvin.
+             */
             expansionPerK: number;
             metal: boolean;
+            /** @description Brittle sheet: holes stay farther from the edge and are drilled oversize. */
             brittle: boolean;
         };
         /** @enum {unknown} */
         MaterialFamily: "solidWood" | "plywood" | "mdf" | "aluminium" | "steel" | "acrylic" | "polycarbonate" | "rubber" | "vinyl" | "printed";
+        /** @description One option under one criterion. */
         MatrixCell: {
             criterionId: string;
             optionId: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What was measured, in the measure's unit; null for a judgement or when not known.
+             */
             value: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description 0 to 10; null = still to be asked.
+             */
             score: null | number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What a criterion is measured by: something that the plan knows, or the maker's judgement.
+         * @enum {unknown}
+         */
         Measure: "judgement" | "volumeL" | "costCents" | "hours" | "massG" | "parts" | "heatPerLitre";
+        /** @description Two parts that meet without being fastened there: the gap between them, over both sides, with what it can become. mm. */
         Meeting: {
             id: string;
             what: string;
             terms: components["schemas"]["MeetingTerm"][];
             /** Format: double */
             gapMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Sum of all tolerances.
+             */
             worstMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Root of the sum of their squares: independent, centred parts.
+             */
             rssMm: number;
+            /** @description Judged by the root: from four independent parts on; fewer by the worst case. */
             byRss: boolean;
             wanted: null | components["schemas"]["FitClass"];
             reached: null | components["schemas"]["FitClass"];
             places: string[];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The smallest gap to be counted with.
+             */
             leastMm: number;
             closes: boolean;
         };
+        /** @description One size in a chain of sizes, mm. */
         MeetingTerm: {
             name: string;
             /** Format: double */
             nominalMm: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description +1 when it opens the gap, -1 when it fills it.
+             */
             sign: number;
             /** Format: double */
             plusMinusMm: number;
             from: string;
         };
+        /** @description Something sawn, milled or cut into a part that is not a drilled hole, as a line of its table. mm, in the part's u and v. */
         MilledRow: {
             id: string;
+            /** @description Opening, slot, rabbet, groove, pocket, kerf, notch, mitre. */
             what: string;
             from: components["schemas"]["WorkedFrom"];
+            /** @description Corner of the rectangle about it that lies nearest the part's reference corner, as far as it lies on the part. */
             min: components["schemas"]["Uv"];
             max: components["schemas"]["Uv"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of a round opening; null = straight sides.
+             */
             diaMm: null | number;
             /** Format: double */
             cornerRadiusMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Null = through.
+             */
             depthMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What stays under it; null = nothing.
+             */
             restMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of an end that is not cut square.
+             */
             angleDeg: null | number;
             purpose: string;
             why: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description How many equal ones follow each other at Step, this being the first.
+             */
             count: number;
             step: null | components["schemas"]["Uv"];
         };
+        /** @description Something to measure on the mock-up. */
         MockUpLine: {
+            /** @description `inside/x`, `tray/ID`, `place/ID/u` and the like. */
             key: string;
             name: string;
             /** Format: double */
@@ -2214,11 +2794,15 @@ export interface components {
             cardMm: number;
             /** Format: double */
             tabMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description All pieces together.
+             */
             cardDm2: number;
             pieces: components["schemas"]["CardPiece"][];
             lines: components["schemas"]["MockUpLine"][];
         };
+        /** @description A mounting hole in the device's own frame: origin at its reference corner, x right, y back, seen from above its face. */
         MountHole: {
             /** Format: double */
             xMm: number;
@@ -2227,6 +2811,7 @@ export interface components {
             /** Format: double */
             diaMm: number;
         };
+        /** @description One mounting hole of a device, in the frame of the part that carries it (mm). */
         MountPoint: {
             deviceId: string;
             partId: string;
@@ -2236,12 +2821,16 @@ export interface components {
             whyU: components["schemas"]["Why"];
             whyV: components["schemas"]["Why"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a device is held to its deck.
+         * @enum {unknown}
+         */
         MountStyle: "standoffs" | "tappedBody" | "panelNut" | "panelScrews" | "lugs" | "topHatRail";
         MovementPlan: {
             air: components["schemas"]["WoodAir"];
             parts: components["schemas"]["PartMovement"][];
         };
+        /** @description A part at its place; the corner nearest the sheet's origin, measured from the untrimmed edge. Size as placed. */
         NestPlacement: {
             partId: string;
             /** Format: double */
@@ -2254,6 +2843,7 @@ export interface components {
             widthMm: number;
             turned: boolean;
         };
+        /** @description A free rectangle left on a sheet, a kerf away from every part. */
         NestRest: {
             /** Format: double */
             x: number;
@@ -2273,6 +2863,7 @@ export interface components {
         NewProject: {
             name: string;
         };
+        /** @description A reading for one dimension; the source is the caliper's name or `typed`. */
         NewReading: {
             key: string;
             /** Format: double */
@@ -2284,6 +2875,7 @@ export interface components {
             expectedRevision: number;
             system: string;
         };
+        /** @description A left-over kept for use, length along its grain. */
         Offcut: {
             id: string;
             materialId: string;
@@ -2295,8 +2887,10 @@ export interface components {
             widthMm: number;
             /** Format: int32 */
             count: number;
+            /** @description An untested one, warped or unknown, is not counted on. */
             condition: components["schemas"]["Condition"];
         };
+        /** @description Figures of an option for one unit; null = not known. */
         OptionFigures: {
             /** Format: double */
             volumeL: null | number;
@@ -2315,19 +2909,30 @@ export interface components {
         OptionKind: "thisDesign" | "variant" | "oldCase" | "plainShelf" | "bought";
         OptionTotal: {
             optionId: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Weighted mean of the scores, 0 to 10; null while a score is missing.
+             */
             total: null | number;
             /** Format: int32 */
             rank: null | number;
         };
+        /** @description A bevelled plate under each device, a little larger than the device, so that light leaves round it. */
         PadRule: {
             materialId: string;
             /** Format: double */
             nominalMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Beyond the device on every side.
+             */
             revealMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the plate's edges; 0 = square.
+             */
             bevelDeg: number;
+            /** @description A light strip lies behind its edges. */
             lit: boolean;
         };
         Panel: {
@@ -2335,18 +2940,27 @@ export interface components {
             materialId: string;
             /** Format: double */
             nominalMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Thickness as measured; null = what such a sheet usually measures.
+             */
             measuredMm: null | number;
             hold: components["schemas"]["PanelHold"];
             grain: components["schemas"]["GrainRun"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the outer face lies behind the envelope: a panel let into grooves.
+             */
             insetMm: number;
             hingeAt: null | components["schemas"]["Face"];
             drilled: components["schemas"]["DrilledHole"][];
             fit: null | components["schemas"]["FitClass"];
+            /** @description Its show side is the inner one, like that of a board on a wall: what sits in it looks away from the wall. Set by what brings it. */
             showsInside: boolean;
+            /** @description A solid panel loose in its grooves: cut so that it can swell and shrink across its grain. */
             floats: boolean;
         };
+        /** @description A box of six panels. The sizes are outer or inner ones, as SizeBasis PanelBox.Basis says; the other follows. */
         PanelBox: {
             /** Format: double */
             widthMm: number;
@@ -2359,6 +2973,7 @@ export interface components {
             edges: components["schemas"]["Edge"][];
             feet: null | components["schemas"]["Feet"];
         };
+        /** @description An opening that the device needs in the panel it sits in, about the point (x, y) of its own frame. */
         PanelCutout: {
             /** Format: double */
             xMm: number;
@@ -2366,7 +2981,10 @@ export interface components {
             yMm: number;
             /** Format: double */
             widthMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Null for a round hole of diameter WidthMm.
+             */
             heightMm: null | number;
             /** Format: double */
             cornerRadiusMm: number;
@@ -2375,6 +2993,7 @@ export interface components {
         PanelHold: "fixed" | "removable" | "hinged" | "open" | "onDrawer";
         /** @enum {unknown} */
         PanelSeat: "over" | "behind" | "slipped";
+        /** @description A part to be made. Lengths mm, mass g. Length runs along u (the grain where there is one), width along v. */
         Part: {
             id: string;
             name: string;
@@ -2389,10 +3008,14 @@ export interface components {
             lengthMm: number;
             /** Format: double */
             widthMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description As cut from stock: finished size and the shop's allowance.
+             */
             blankLengthMm: number;
             /** Format: double */
             blankWidthMm: number;
+            /** @description The part may not be turned on its stock. */
             grain: boolean;
             /** Format: double */
             massG: number;
@@ -2402,21 +3025,30 @@ export interface components {
             box: components["schemas"]["Box"];
             frame: components["schemas"]["Frame"];
             features: components["schemas"]["Feature"][];
+            /** @description Changes whenever anything that is cut into the part changes. */
             fingerprint: string;
             state: components["schemas"]["PartState"];
+            /** @description Work on it was recorded before its last change. */
             stale: boolean;
             whys: components["schemas"]["Why"][];
+            /** @description The blocks that it fills: legs of an angle, walls of a folded tray; one for a plain board. */
             body: components["schemas"]["Box"][];
+            /** @description The part that this is one face of; it is cut with that part. */
             leafOf: null | string;
             print: null | components["schemas"]["PrintJob"];
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Equal pieces of its nominal thickness that are glued on one another to this part: so many are cut.
+             */
             plies: number;
+            /** @description Cut from sheet, with a drawing of its own. */
             flat: boolean;
         };
         /** @enum {unknown} */
         PartEdge: "uLeast" | "uMost" | "vLeast" | "vMost";
         /** @enum {unknown} */
         PartKind: "panel" | "tray" | "block" | "rail" | "adapter" | "member" | "printed" | "blank";
+        /** @description What the seasons do to one part across its grain, mm. */
         PartMovement: {
             partId: string;
             name: string;
@@ -2429,12 +3061,18 @@ export interface components {
         };
         /** @enum {unknown} */
         PartState: "toDo" | "cut" | "machined" | "fitted" | "finished" | "inPlace";
+        /**
+         * @description How a pattern looks after turning it over: where a test fails, holes drilled from the wrong side or for the wrong way round do
+         *     not match. Each hole must find one of the set within 0.1 mm in x and in y.
+         */
         PatternSymmetry: {
             turn180: boolean;
             mirrorLeftRight: boolean;
             mirrorFrontBack: boolean;
+            /** @description No way of turning it over changes the pattern: no trap. */
             noTrap: boolean;
         };
+        /** @description A DXF or CSV file with a hole pattern; unit `mm` or `in`, null = as the file says. */
         PatternText: {
             text: string;
             unit: null | string;
@@ -2445,6 +3083,7 @@ export interface components {
         PieceKind: "shank" | "head" | "nut" | "washer" | "standoff" | "peg";
         /** @enum {unknown} */
         Place: "desk" | "floor" | "shelf" | "drawer" | "wall" | "insideAnother";
+        /** @description A point in the enclosure's space, mm: X to the right, Y to the back, Z up, seen from the front. */
         Point3: {
             /** Format: double */
             x: number;
@@ -2453,6 +3092,7 @@ export interface components {
             /** Format: double */
             z: number;
         };
+        /** @description A connector or control. Its face centre is given in the device's frame, z from the device's base. */
         Port: {
             id: string;
             name: string;
@@ -2463,50 +3103,66 @@ export interface components {
             yMm: number;
             /** Format: double */
             zMm: number;
+            /** @description The direction by which the plug or finger comes, in the device's frame. */
             exit: components["schemas"]["Direction"];
             /** Format: double */
             widthMm: number;
             /** Format: double */
             heightMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description The plug with its cover, for an opening that the plug passes.
+             */
             plugWidthMm: number;
             /** Format: double */
             plugHeightMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the connector's face may stand behind the panel's outer face with the connector itself filling the opening.
+             */
             reachMm: number;
+            /** @description False for headers and sockets that are used inside the case only. */
             needsOpening: boolean;
             round: boolean;
         };
         /** @enum {unknown} */
         PortKind: "powerIn" | "powerOut" | "data" | "audio" | "antenna" | "card" | "control" | "indicator" | "header";
+        /** @description A port's face and the direction its plug comes from. */
         PortPlace: {
             id: string;
             exit: components["schemas"]["Direction"];
             connector: components["schemas"]["Box"];
         };
+        /** @description A port and what was provided for it. */
         PortProvision: {
             deviceId: string;
             portId: string;
             name: string;
             state: components["schemas"]["PortState"];
+            /** @description The panel that it reaches; null when it reaches none. */
             partId: null | string;
             /** Format: double */
             gapMm: null | number;
+            /** @description Why it has an opening or none, in words for the table. */
             verdict: string;
         };
         /** @enum {unknown} */
         PortState: "opened" | "free" | "inside" | "leftClosed" | "outOfReach" | "blocked";
+        /** @description What a supply gives on one rail. */
         PowerGiven: {
             /** Format: double */
             volts: number;
             /** Format: double */
             watts: number;
         };
+        /** @description What a device draws at most. */
         PowerTaken: {
+            /** @description One of these. */
             volts: number[];
             /** Format: double */
             watts: number;
         };
+        /** @description How a part is printed: pieces that fit the bed, their joints, plastic and time, mm, g, m, h. */
         PrintJob: {
             pieces: number[];
             pieceMm: number[];
@@ -2524,15 +3180,24 @@ export interface components {
             /** Format: double */
             hours: number;
             why: string;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description Boxes of the split in which nothing of the part lies: the hollow middle of a large body.
+             */
             empty: number;
+            /** @description Holes for the pins that align pieces at their seams; they stand in the models. */
             pins: components["schemas"]["SeamPin"][];
             /** Format: int32 */
             count: number;
+            /** @description Where the part is cut into its pieces. */
             seams: components["schemas"]["Seam"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description At a seam the outer half of a wall reaches so far over the inner half of the next piece; 0 = cut square.
+             */
             lapMm: number;
         };
+        /** @description How the shop prints: what time and plastic are reckoned with. mm, mm/s, s. */
         PrintSettings: {
             /** Format: double */
             lineMm: number;
@@ -2540,15 +3205,27 @@ export interface components {
             layerMm: number;
             /** Format: double */
             speedMmPerS: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of the speed that is kept over corners and short moves, 0 to 1.
+             */
             efficiency: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Lost at each change of layer.
+             */
             layerOverheadS: number;
             /** Format: double */
             filamentMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the bed, left free all round.
+             */
             edgeMarginMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Price of filament.
+             */
             centsPerGram: number;
         };
         ProblemDetails: {
@@ -2559,11 +3236,13 @@ export interface components {
             detail?: null | string;
             instance?: null | string;
         };
+        /** @description A dimension made so is within ± this of what was wanted, mm. */
         ProcessTolerance: {
             process: components["schemas"]["ShopProcess"];
             /** Format: double */
             plusMinusMm: number;
         };
+        /** @description A line of the list of projects. */
         ProjectLine: {
             /** Format: uuid */
             id: string;
@@ -2573,6 +3252,7 @@ export interface components {
             /** Format: int32 */
             revision: number;
         };
+        /** @description A project as the interface holds it: decisions, plan, and what the last change did. */
         ProjectView: {
             /** Format: uuid */
             id: string;
@@ -2582,14 +3262,17 @@ export interface components {
             canRedo: boolean;
             design: components["schemas"]["Design"];
             plan: components["schemas"]["BuildPlan"];
+            /** @description Of the parts that are not plain rectangles, by part, as seen. */
             outlines: {
                 [key: string]: components["schemas"]["Region"][];
             };
+            /** @description What is sawn and milled in each part that has such, equal ones gathered. */
             milled: {
                 [key: string]: components["schemas"]["MilledRow"][];
             };
             consequences: null | components["schemas"]["Consequences"];
         };
+        /** @description One line of what has to be bought. */
         PurchaseLine: {
             kind: string;
             item: string;
@@ -2601,11 +3284,14 @@ export interface components {
             /** Format: int64 */
             totalCents: number;
         };
+        /** @description One reading of a caliper, or typed by hand. */
         Reading: {
             /** Format: double */
             valueMm: number;
+            /** @description The device that gave it, or `typed`. */
             source: string;
         };
+        /** @description A flat area: its rim counter-clockwise, and what is cut out of its inside. */
         Region: {
             rim: components["schemas"]["Uv"][];
             inside: components["schemas"]["Uv"][][];
@@ -2616,16 +3302,19 @@ export interface components {
             findingId: string;
             remedyId: string;
         };
+        /** @description A remedy that was tried and mends, with what it would do. */
         RemedyOffer: {
             id: string;
             title: string;
             consequences: components["schemas"]["Consequences"];
         };
+        /** @description Which snag's remedies are to be tried. */
         RemedyQuestion: {
             /** Format: int32 */
             expectedRevision: number;
             findingId: string;
         };
+        /** @description A line of a project's history. */
         RevisionLine: {
             /** Format: int32 */
             number: number;
@@ -2643,12 +3332,14 @@ export interface components {
             /** Format: int32 */
             number: null | number;
         };
+        /** @description Air that wood comes to rest in. */
         RoomAir: {
             /** Format: double */
             temperatureC: number;
             /** Format: double */
             humidityPercent: number;
         };
+        /** @description Room that must stay free, for whom and why; Free when nothing stands in it. */
         RoomPlace: {
             owner: string;
             kind: components["schemas"]["ZoneKind"];
@@ -2658,6 +3349,7 @@ export interface components {
         };
         /** @enum {unknown} */
         RunnerKind: "sideSlides" | "woodenRunners";
+        /** @description Something harvested: a device by its model, a screw by its label. */
         SalvageItem: {
             id: string;
             kind: components["schemas"]["SalvageKind"];
@@ -2668,18 +3360,27 @@ export interface components {
         };
         /** @enum {unknown} */
         SalvageKind: "device" | "screw";
+        /** @description One kind of screw at one place: what it is, how long and why. Lengths in mm. */
         ScrewChoice: {
             id: string;
+            /** @description The device or edge that it holds. */
             for: string;
             where: string;
+            /** @description A thread of the table, or a wood screw by its size. */
             thread: string;
             head: string;
             drive: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Null when none fits.
+             */
             lengthMm: null | number;
             /** Format: double */
             minMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Null when nothing limits it.
+             */
             maxMm: null | number;
             /** Format: double */
             gripMm: number;
@@ -2692,46 +3393,70 @@ export interface components {
             nut: boolean;
             verdict: components["schemas"]["ScrewVerdict"];
             why: components["schemas"]["Why"];
+            /** @description As written on a bag: thread x length, head. */
             label: null | string;
         };
         /** @enum {unknown} */
         ScrewVerdict: "fits" | "noneFits" | "tooShort" | "tooLong";
+        /** @description A plane in which a printed part is cut into pieces that fit the bed, mm. */
         Seam: {
             across: components["schemas"]["Axis"];
             /** Format: double */
             atMm: number;
         };
+        /** @description A pin across the seam of two printed pieces, in the middle of a wall, mm. */
         SeamPin: {
+            /** @description The wall that it lies in. */
             faceId: string;
+            /** @description On the seam. */
             at: components["schemas"]["Point3"];
             along: components["schemas"]["Axis"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Diameter of the pin.
+             */
             pinMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Diameter as printed.
+             */
             holeMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Into each piece.
+             */
             deepMm: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description What an arrangement is to be best in.
+         * @enum {unknown}
+         */
         SearchGoal: "volume" | "footprint" | "flat" | "cables" | "rearPorts";
+        /** @description How far a search is. */
         SearchProgress: {
             goal: components["schemas"]["SearchGoal"];
             /** Format: double */
             seconds: number;
             /** Format: double */
             ofSeconds: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Volume of the smallest shell so far, litres; null before the first.
+             */
             bestL: null | number;
             /** Format: int32 */
             found: number;
         };
+        /** @description What a search gave. */
         SearchResult: {
             arrangements: components["schemas"]["Arrangement"][];
             /** Format: double */
             seconds: number;
             cancelled: boolean;
+            /** @description When nothing was found, or nothing but what stands: one sentence. */
             why: null | string;
         };
+        /** @description A device that has to be reached again and again. */
         ServiceNeed: {
             deviceId: string;
             /** Format: int32 */
@@ -2739,8 +3464,12 @@ export interface components {
         };
         /** @enum {unknown} */
         Severity: "stop" | "warn" | "note";
-        /** @enum {unknown} */
+        /**
+         * @description How two folded sheets, or a sheet and a wall, are joined.
+         * @enum {unknown}
+         */
         SheetJoin: "rivets" | "screwsAndNuts" | "rivetNuts";
+        /** @description A sheet with its parts, ready to be drawn. */
         SheetLayout: {
             stockId: string;
             materialId: string;
@@ -2751,13 +3480,18 @@ export interface components {
             lengthMm: number;
             /** Format: double */
             widthMm: number;
+            /** @description Taken from the shop's own offcuts. */
             fromOffcut: boolean;
             onHand: boolean;
             placements: components["schemas"]["NestPlacement"][];
             offcuts: components["schemas"]["NestRest"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Share of the sheet's area that becomes finished blanks, 0 to 1.
+             */
             yield: number;
         };
+        /** @description A sheet as sold. Length runs along the grain. Thickness is what is usual for its name, with the range seen. */
         SheetStock: {
             id: string;
             materialId: string;
@@ -2777,6 +3511,7 @@ export interface components {
             /** Format: int64 */
             priceCents: number;
             source: string;
+            /** @description Glued on one another over a form; too thin to be a board of its own. */
             forPlies: boolean;
         };
         ShopEdit: {
@@ -2784,8 +3519,12 @@ export interface components {
             version: number;
             shop: components["schemas"]["ShopProfile"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description What shapes a part, and so how true it comes out.
+         * @enum {unknown}
+         */
         ShopProcess: "saw" | "laser" | "router" | "printer" | "brake" | "drill";
+        /** @description The shop's own constants: tools, allowances, fits, stock on hand, rates. */
         ShopProfile: {
             name: string;
             families: components["schemas"]["FamilyRule"][];
@@ -2801,50 +3540,75 @@ export interface components {
             /** Format: int32 */
             fractionDenominator: number;
             tools: components["schemas"]["ToolSet"];
+            /** @description Harvested devices and screws: used before anything is bought. */
             salvage: components["schemas"]["SalvageItem"][];
+            /** @description How true each process is, until coupons say better. */
             tolerances: components["schemas"]["ProcessTolerance"][];
             printing: components["schemas"]["PrintSettings"];
             coupons: components["schemas"]["CouponResult"][];
+            /** @description An empty list says nothing: then nothing is judged by it. */
             clamps: components["schemas"]["ClampStock"][];
+            /** @description The workshop's air: glue sets in it and wood is cut in it. */
             air: components["schemas"]["RoomAir"];
         };
         ShopView: {
             /** Format: int32 */
             version: number;
             shop: components["schemas"]["ShopProfile"];
+            /** @description How true each process is here, with how many coupons that rests on. */
             known: {
                 [key: string]: components["schemas"]["KnownTolerance"];
             };
         };
+        /** @description The piece between the jaws of the simulated caliper. */
         SimulatedPiece: {
             modelId: string;
             key: string;
         };
         /** @enum {unknown} */
         SizeBasis: "outer" | "inner";
+        /** @description Four panels that close a frame: its diagonals tell whether it stands square. */
         SquareCheck: {
             name: string;
             /** Format: double */
             widthMm: number;
             /** Format: double */
             heightMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Inside, corner to corner, when it is square.
+             */
             diagonalMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Greatest difference of the two diagonals: a millimetre for each metre.
+             */
             allowMm: number;
-            /** Format: int32 */
+            /**
+             * Format: int32
+             * @description The go in which it closes.
+             */
             stage: number;
         };
+        /** @description What two measured diagonals say of a frame. */
         SquareReading: {
-            /** Format: double */
+            /**
+             * Format: double
+             * @description First less second diagonal.
+             */
             offMm: number;
             /** Format: double */
             skewDeg: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description By how much the top has slid along itself.
+             */
             shiftMm: number;
             square: boolean;
+            /** @description Square enough, or which corners to draw together. */
             say: string;
         };
+        /** @description Standoffs under a device. */
         StandoffSet: {
             deviceId: string;
             thread: string;
@@ -2857,6 +3621,7 @@ export interface components {
             /** Format: int64 */
             priceCents: number;
         };
+        /** @description What sticks a device to its deck: strips of that size in all. */
         Stick: {
             kind: components["schemas"]["StickKind"];
             /** Format: double */
@@ -2871,7 +3636,12 @@ export interface components {
             /** Format: int32 */
             count: number;
         };
+        /**
+         * @description What the maker decided about one structure of the enclosure: a rail frame, a wrap, a rack. Each kind belongs to the construction
+         *     system that builds it and stands in that system's folder.
+         */
         Structure: components["schemas"]["StructureBackBoard"] | components["schemas"]["StructureBentWrap"] | components["schemas"]["StructureFoldedSheet"] | components["schemas"]["StructurePrintedBody"] | components["schemas"]["StructureAcrylicStack"] | components["schemas"]["StructurePrintedEnds"] | components["schemas"]["StructureRailFrame"] | components["schemas"]["StructureDrawerStand"] | components["schemas"]["StructureLevelFrame"] | components["schemas"]["StructureTrayRack"] | components["schemas"]["StructurePrintedFeet"] | components["schemas"]["StructurePlinth"];
+        /** @description Walls of stacked rings between bottom and top, drawn together by through bolts. */
         StructureAcrylicStack: {
             /** @enum {string} */
             system: "acrylicStack";
@@ -2880,42 +3650,82 @@ export interface components {
             layerNominalMm: number;
             /** Format: double */
             layerMeasuredMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Width of the rings.
+             */
             wallMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Tube on the bolts between two rings; 0 = ring on ring.
+             */
             spacerMm: number;
+            /** @description Of the bolts at the corners. */
             thread: string;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description The back panel as a board with everything on its face, over bars that hold it off the wall. */
         StructureBackBoard: {
             /** @enum {string} */
             system: "backBoard";
+            /** @description Bars behind the board. */
             frameBarId: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the board's edge to the frame.
+             */
             frameInsetMm: number;
             pads: null | components["schemas"]["PadRule"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Centre to centre of the wall's framing.
+             */
             studSpacingMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the board's left edge, seen from the front, to the first stud behind it.
+             */
             firstStudMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description All round a plug in its hole through the board.
+             */
             cableClearMm: number;
             hanging: components["schemas"]["Hanging"];
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description A strip of wood round two, three or four faces between two ends. */
         StructureBentWrap: {
             /** @enum {string} */
             system: "bentWrap";
+            /** @description The faces in the order of the strip; each meets the next. */
             path: components["schemas"]["Face"][];
+            /** @description One for each two faces that follow each other. */
             corners: components["schemas"]["WrapCorner"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Wood left under the kerfs; null = the middle of the guidance for the wood.
+             */
             webMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Angle between the flanks of the cutter for tapered kerfs, degrees: each cut closes by it.
+             */
             cutterTaperDeg: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Flat at the bottom of that cutter, mm.
+             */
             cutterTipMm: number;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /**
+         * @description The box as a stand with a drawer in it: a tray becomes the drawer's bottom, walls stand on it, the front panel of the box is the
+         *     drawer's front.
+         */
         StructureDrawerStand: {
             /** @enum {string} */
             system: "drawerStand";
@@ -2923,36 +3733,64 @@ export interface components {
             wallMaterialId: string;
             /** Format: double */
             wallNominalMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Of the drawer's sides over its bottom.
+             */
             wallHeightMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the front covers the stand beside the opening.
+             */
             overlapMm: number;
             runner: components["schemas"]["RunnerKind"];
+            /** @description How a drawer on wooden runners goes between the walls; slides have their own room. */
             play: components["schemas"]["FitClass"];
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description One sheet folded into several faces: a base and what is turned up from it. A U, a cover, a tray with four sides. */
         StructureFoldedSheet: {
             /** @enum {string} */
             system: "foldedSheet";
+            /** @description The base first, then neighbours of the base. */
             faces: components["schemas"]["Face"][];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Inside radius of the bends.
+             */
             radiusMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Width of the flanges to which faces of other sheets are joined; 0 = none.
+             */
             returnMm: number;
             join: components["schemas"]["SheetJoin"];
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /**
+         * @description Four posts, two beams across the width at each level, and rails from front to back that slide on the beams until they lie under
+         *     the holes of the hardware. The levels are the trays that are carried by bars.
+         */
         StructureLevelFrame: {
             /** @enum {string} */
             system: "levelFrame";
+            /** @description Pipe or profile of posts and beams. */
             postBarId: string;
             railBarId: string;
             fitting: components["schemas"]["FrameFitting"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the centre of a fitting to the end of the pipe in it; null = from the table.
+             */
             takeOffMm: null | number;
+            /** @description Levels that are not named have their first rail locked. */
             locked: components["schemas"]["LockedRail"][];
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description Four boards on edge under the bottom, set back from its edges. */
         StructurePlinth: {
             /** @enum {string} */
             system: "plinth";
@@ -2961,12 +3799,20 @@ export interface components {
             nominalMm: number;
             /** Format: double */
             heightMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the outer faces to the boards.
+             */
             setBackMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How far the back board stops short of the floor, so that air comes under; 0 = closed all round.
+             */
             airGapMm: number;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description Faces that are one printed body, cut into pieces that fit the printer's bed. */
         StructurePrintedBody: {
             /** @enum {string} */
             system: "printedBody";
@@ -2974,14 +3820,20 @@ export interface components {
             materialId: string;
             /** Format: double */
             wallMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Thickness of perimeters, tops and bottoms of the print.
+             */
             skinMm: number;
             /** Format: double */
             infill: number;
             join: components["schemas"]["PieceJoin"];
+            /** @description Four inserts on the inside of every face, to fix what is not thought of yet. */
             anchors: boolean;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description Two printed ends, left and right, with sockets for four bars between them; panels lie on the bars. */
         StructurePrintedEnds: {
             /** @enum {string} */
             system: "printedEnds";
@@ -2995,9 +3847,12 @@ export interface components {
             railBarId: string;
             /** Format: double */
             socketMm: number;
+            /** @description Of the bars in their sockets. */
             fit: components["schemas"]["FitClass"];
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description Four printed feet under the bottom, each with a hole so that the screw behind it stays reachable. */
         StructurePrintedFeet: {
             /** @enum {string} */
             system: "printedFeet";
@@ -3010,39 +3865,59 @@ export interface components {
             insetMm: number;
             /** Format: double */
             infill: number;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description Bars along edges of the box, joined to a frame; panels close it. */
         StructureRailFrame: {
             /** @enum {string} */
             system: "railFrame";
             barId: string;
+            /** @description The edges that have a rail. */
             edges: components["schemas"]["EdgeId"][];
             seat: components["schemas"]["PanelSeat"];
+            /** @description How a slipped-in panel sits. */
             play: components["schemas"]["FitClass"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Depth of the groove cut into solid rails; slotted profiles have their own.
+             */
             grooveMm: number;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description Equal trays one above the other, each with the hardware of the first. */
         StructureTrayRack: {
             /** @enum {string} */
             system: "trayRack";
+            /** @description The lowest tray; all others are like it. */
             trayId: string;
             /** Format: int32 */
             count: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From tray to tray; null = as close as heights and air allow.
+             */
             pitchMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Least air over the tallest part, to the tray above.
+             */
             airMm: number;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
         /** @enum {unknown} */
         SumInputKind: "number" | "list" | "choice" | "flag" | "points";
+        /** @description A construction system that can be added to a design. */
         SystemView: {
             key: string;
             name: string;
             about: string;
+            /** @description Its decisions, as they are asked for. */
             asks: components["schemas"]["Ask"][];
         };
+        /** @description The figures along the bottom of every station. mm, litres, g, cents, h, W. */
         Tally: {
             /** Format: double */
             widthMm: number;
@@ -3079,6 +3954,7 @@ export interface components {
             /** Format: int32 */
             notes: number;
         };
+        /** @description A figure of the tally that moved. */
         TallyShift: {
             key: string;
             /** Format: double */
@@ -3086,37 +3962,60 @@ export interface components {
             /** Format: double */
             to: number;
         };
+        /** @description The weight at which another option comes to the front. */
         TippingPoint: {
             criterionId: string;
             /** Format: double */
             weight: number;
             thenOptionId: string;
         };
+        /** @description A machine on hand with its limits, mm; null = no limit worth telling. */
         Tool: {
             id: string;
             kind: components["schemas"]["ToolKind"];
             name: string;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Bed or bend length.
+             */
             lengthMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Bed width; for a saw the widest rip.
+             */
             widthMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Build height of a printer.
+             */
             heightMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Thickest stock that it cuts or bends.
+             */
             thicknessMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description What a laser or saw takes away.
+             */
             kerfMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How true a printer prints.
+             */
             toleranceMm: null | number;
+            /** @description Cuts aluminium and steel as well. */
             metal: boolean;
         };
         /** @enum {unknown} */
         ToolKind: "saw" | "router" | "laser" | "brake" | "printer";
+        /** @description What the shop works with. An empty list says nothing: then nothing is judged by it. */
         ToolSet: {
             machines: components["schemas"]["Tool"][];
             drillsMm: number[];
             taps: string[];
         };
+        /** @description A plate inside the box that carries hardware on either face. */
         Tray: {
             id: string;
             name: string;
@@ -3125,40 +4024,66 @@ export interface components {
             nominalMm: number;
             /** Format: double */
             measuredMm: null | number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description From the inner face of the panel behind it (bottom, back, left) to its far face: for a level tray the
+             *                 height of its underside above the inner floor.
+             */
             undersideMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Air to each of the four walls.
+             */
             gapMm: number;
             support: components["schemas"]["TraySupport"];
             railBarId: null | string;
             plane: components["schemas"]["TrayPlane"];
             drawer: null | components["schemas"]["Drawer"];
             drilled: components["schemas"]["DrilledHole"][];
+            /** @description A bar glued or screwed under its two free edges against sag; null = none. */
             stiffenerBarId: null | string;
             flanges: null | components["schemas"]["TrayFlanges"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description How deep a housed plate enters each wall; null = a third of the wall.
+             */
             housingMm: null | number;
+            /** @description Stays where it is when an arrangement is searched. */
             locked: boolean;
         };
+        /** @description Edges of a sheet that are turned over: a tray with sides of its own. */
         TrayFlanges: {
             edges: components["schemas"]["FlangedEdges"];
+            /** @description Turned away from the near side: down, for a level tray; else up. */
             behind: boolean;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Outside, with the sheet.
+             */
             heightMm: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Inside radius of the bends.
+             */
             radiusMm: number;
+            /** @description To walls of sheet; wooden walls take wood screws from inside. */
             join: components["schemas"]["SheetJoin"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description How a plate lies in the box, named by the way its near side looks.
+         * @enum {unknown}
+         */
         TrayPlane: "level" | "facesFront" | "facesRight";
         /** @enum {unknown} */
         TraySupport: "none" | "rails" | "posts" | "hung" | "housed" | "onBars" | "flanges";
+        /** @description A position in a plane of its own, mm: u to the right, v up, seen from the face that is named with it. */
         Uv: {
             /** Format: double */
             u: number;
             /** Format: double */
             v: number;
         };
+        /** @description Where a derived figure comes from: its formula, the numbers that went in and who says so. */
         Why: {
             figure: string;
             /** Format: double */
@@ -3173,8 +4098,10 @@ export interface components {
             /** Format: double */
             value: number;
             unit: string;
+            /** @description The decision, table row or measurement the number was taken from. */
             from: string;
         };
+        /** @description Moisture of the wood, % of its dry mass: in the workshop when it is cut, and at home in the driest and the dampest weeks. */
         WoodAir: {
             /** Format: double */
             nowPercent: number;
@@ -3183,6 +4110,7 @@ export interface components {
             /** Format: double */
             dampestPercent: number;
         };
+        /** @description Minutes of work and the price of an hour. */
         WorkRates: {
             /** Format: int64 */
             hourCents: number;
@@ -3202,27 +4130,44 @@ export interface components {
             screwMin: number;
             /** Format: double */
             finishMinPerDm2: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Spreading glue along a metre of joint while the clock of the first one runs [R].
+             */
             spreadMinPerM: number;
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Setting one piece in its place and drawing it close [R].
+             */
             placeMin: number;
         };
-        /** @enum {unknown} */
+        /**
+         * @description The order of the trade.
+         * @enum {unknown}
+         */
         WorkStage: "cut" | "machine" | "form" | "join" | "fix" | "finish" | "mount" | "place";
+        /** @description One piece of work for one unit, minutes by the shop's own rates. */
         WorkStep: {
             id: string;
             title: string;
             /** Format: double */
             minutes: number;
+            /** @description Parts, edges or devices that it touches. */
             places: string[];
             stage: components["schemas"]["WorkStage"];
         };
-        /** @enum {unknown} */
+        /**
+         * @description From which face of the part a feature is worked. Its (u, v) are in the drawing's frame either way.
+         * @enum {unknown}
+         */
         WorkedFrom: "seen" | "far";
         WrapCorner: {
             edge: components["schemas"]["EdgeId"];
             method: components["schemas"]["CornerMethod"];
-            /** Format: double */
+            /**
+             * Format: double
+             * @description Outside radius; without meaning for a mitre.
+             */
             radiusMm: number;
             planB: null | components["schemas"]["CornerMethod"];
         };
