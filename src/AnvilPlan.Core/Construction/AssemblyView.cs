@@ -13,6 +13,9 @@ public enum AssemblyRole
     FixedRail,
     Spacer,
     Fitting,
+
+    /// <summary>A plate between the bars and a device.</summary>
+    Plate,
     Device,
 }
 

@@ -63,6 +63,11 @@ public static class ChainStage
             yield return new Solid($"{level.Name}, bars", level.Box, LayerKind.Fixed, null, id, null);
         }
 
+        foreach (var plate in shell.Adapters.Values)
+        {
+            yield return new Solid(plate.Name, plate.Box, LayerKind.Fixed, null, null, null);
+        }
+
         foreach (var device in fit.Devices)
         {
             yield return new Solid(device.Device.Name, device.Body, LayerKind.Fixed, null, null, device);

@@ -30,7 +30,8 @@ public static class AssemblySketch
         AssemblyRole.Beam => 0,
         AssemblyRole.Fitting => 1,
         AssemblyRole.Post => 2,
-        AssemblyRole.Device => 4,
+        AssemblyRole.Plate => 4,
+        AssemblyRole.Device => 5,
         _ => 3,
     };
 
@@ -40,7 +41,7 @@ public static class AssemblySketch
         {
             AssemblyRole.Fitting => Ink.Faint,
             AssemblyRole.Device => Ink.Drill,
-            AssemblyRole.Spacer => Ink.Pocket,
+            AssemblyRole.Spacer or AssemblyRole.Plate => Ink.Pocket,
             _ => Ink.Outline,
         };
         yield return new PathStroke(ink, PartSketch.Rectangle(piece.Min, piece.Max), true, piece.Role == AssemblyRole.Beam);

@@ -1,5 +1,7 @@
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
@@ -52,7 +54,10 @@ public class LevelPlateTests
     public void The_drawing_of_the_level_shows_the_screws_of_the_plate_after_the_holes_of_the_device()
     {
         var plan = Sample.Plan(DevicePlacing.Add(Levels, Sample.Catalog, ShopProfile.Usual, "supply-15w", Lower).Design!);
-        var points = plan.Views.Single(v => v.Id == Lower).Points.Where(p => p.DeviceId == "supply-15w").ToList();
+        var view = plan.Views.Single(v => v.Id == Lower);
+        Assert.Equal("adapter/supply-15w", Assert.Single(view.Pieces, p => p.Role == AssemblyRole.Plate).Id);
+        Assert.Contains(plan.Chains.Single(c => c.Id == "supply-15w/z").Layers, l => l.What.StartsWith("Adapter for", StringComparison.Ordinal) && l.ThicknessMm == 3 && l.Kind == LayerKind.Fixed);
+        var points = view.Points.Where(p => p.DeviceId == "supply-15w").ToList();
         Assert.Equal([1, 2, 3, 4, 5, 6, 7, 8], points.Select(p => p.Number));
         Assert.Equal(95, points.Skip(4).Max(p => p.At.U) - points.Skip(4).Min(p => p.At.U), 6);
     }

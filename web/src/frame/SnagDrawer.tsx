@@ -95,7 +95,13 @@ function Remedies({ finding, ask }: { finding: Schemas['Finding']; ask: boolean 
     <div className="mt-2 ml-5">
       {offers.isPending && <p className="text-dim">Trying what would mend it.</p>}
       {offers.isError && <p className="text-stop">It could not be tried: the project has moved on.</p>}
-      {offers.data?.length === 0 && <p className="text-dim">No single change mends it without a new stop: change it by hand.</p>}
+      {offers.data?.length === 0 && (
+        <p className="text-dim">
+          {finding.severity === 'note'
+            ? 'Nothing has to be done about it.'
+            : 'No single change mends it without a new stop: change it by hand.'}
+        </p>
+      )}
       {offers.data?.map((o) => (
         <RemedyLine key={o.id} finding={finding} offer={o} />
       ))}

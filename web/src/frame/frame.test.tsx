@@ -116,6 +116,7 @@ describe('the snags', () => {
     expect(asked).toBe(0)
     await userEvent.click(screen.getByRole('button', { name: 'What would mend it?' }))
     await waitFor(() => expect(asked).toBe(1))
+    expect(await screen.findByText('Nothing has to be done about it.')).toBeTruthy()
   })
 
   it('lead to the station where they are mended', () => {

@@ -24,6 +24,7 @@ internal static class LevelDrawings
                 .. posts.Select(p => Piece(p.Id, p.Name, AssemblyRole.Post, p.Box)),
                 .. bars.Select(b => Piece(b.Id, b.Name, RoleOf(own, level, b), b.Box)),
                 .. plan.Joints.Fittings.Where(f => f.Id.StartsWith(prefix, StringComparison.Ordinal)).Select(f => Piece(f.Id, f.Name, AssemblyRole.Fitting, f.Box)),
+                .. devices.Where(d => plan.Shell.Adapters.ContainsKey(d.Id)).Select(d => plan.Shell.Adapters[d.Id]).Select(p => Piece(p.Id, p.Name, AssemblyRole.Plate, p.Box)),
                 .. devices.Select(d => Piece("device/" + d.Id, d.Device.Name, AssemblyRole.Device, d.Body)),
             ],
             [

@@ -1049,7 +1049,7 @@ export interface components {
          * @description What a piece is in a drawing of several parts together.
          * @enum {unknown}
          */
-        AssemblyRole: "post" | "beam" | "rail" | "fixedRail" | "spacer" | "fitting" | "device";
+        AssemblyRole: "post" | "beam" | "rail" | "fixedRail" | "spacer" | "fitting" | "plate" | "device";
         /** @description Parts as they are put together, seen from above: u from the left outside, v from the front outside, mm. */
         AssemblyView: {
             /** @description Of the level or unit that it shows. */

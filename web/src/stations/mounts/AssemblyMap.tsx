@@ -5,7 +5,7 @@ type View = Schemas['AssemblyView']
 type Piece = Schemas['AssemblyPiece']
 
 /** What lies on top is drawn last. */
-const ORDER: Schemas['AssemblyRole'][] = ['beam', 'fitting', 'post', 'rail', 'fixedRail', 'spacer', 'device']
+const ORDER: Schemas['AssemblyRole'][] = ['beam', 'fitting', 'post', 'rail', 'fixedRail', 'spacer', 'plate', 'device']
 
 const LOOK: Record<Schemas['AssemblyRole'], string> = {
   beam: 'fill-hair stroke-ink',
@@ -14,6 +14,7 @@ const LOOK: Record<Schemas['AssemblyRole'], string> = {
   rail: 'fill-paper stroke-ink',
   fixedRail: 'fill-brass-soft stroke-ink',
   spacer: 'fill-hair stroke-dim',
+  plate: 'fill-none stroke-ink',
   device: 'fill-none stroke-brass',
 }
 
