@@ -35,11 +35,10 @@ internal static class AdapterFixings
     /// <summary>On slotted bars: screws beside the device, through the plate into nuts in the slots.</summary>
     private static void Wings(MountDraft draft, PlacedDevice device, Design design, Catalog catalog, ShellPlan shell, SolidPart plate)
     {
-        var places = AdapterPlate.Wings(device, AdapterPlate.DeckOf(device, design)).Select(w => device.DeckFrame.ToSpace(w)).ToList();
-        var rails = shell.Members.Where(m => m.CarriesDeck == device.Device.DeckId && m.Section == BarShape.Slotted).ToList();
-        foreach (var group in places.GroupBy(p => rails.Find(r => r.Frame.ToPlane(r.Box) is var (min, max) && r.Frame.ToPlane(p) is var at && at.U > min.U && at.U < max.U && at.V > min.V && at.V < max.V)))
+        var places = AdapterPlate.Wings(device, AdapterPlate.DeckOf(device, design)).Select(w => device.DeckFrame.ToSpace(w));
+        foreach (var group in places.GroupBy(p => shell.BarUnder(device.Device.DeckId, p)))
         {
-            if (group.Key is not { } rail)
+            if (group.Key is not { Section: BarShape.Slotted } rail)
             {
                 continue;
             }

@@ -24,9 +24,12 @@ public sealed record ShellPlan(
     public SolidPart? Under(PlacedDevice device, Point3 hole)
     {
         var under = Under(device);
-        return !Levels.ContainsKey(under.Id) ? under : Members.FirstOrDefault(m => m.CarriesDeck == under.Id && m.Frame.ToPlane(m.Box) is var (min, max)
-            && m.Frame.ToPlane(hole) is var at && at.U > min.U && at.U < max.U && at.V > min.V && at.V < max.V);
+        return !Levels.ContainsKey(under.Id) ? under : BarUnder(under.Id, hole);
     }
+
+    /// <summary>The bar of a deck of bars that lies under a point; null when none does.</summary>
+    public SolidPart? BarUnder(string deckId, Point3 point) => Members.FirstOrDefault(m => m.CarriesDeck == deckId && m.Frame.ToPlane(m.Box) is var (min, max)
+        && m.Frame.ToPlane(point) is var at && at.U > min.U && at.U < max.U && at.V > min.V && at.V < max.V);
 
     public SolidPart Deck(string deckId) => Designs.Deck.IsPanel(deckId, out var face) ? Panels[face] : Trays.TryGetValue(deckId, out var plate) ? plate : Levels[deckId];
 
