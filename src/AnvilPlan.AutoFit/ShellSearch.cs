@@ -31,7 +31,7 @@ public static class ShellSearch
         Design design, Catalog catalog, ShopProfile shop, IReadOnlyList<SearchGoal> goals, double seconds, IProgress<SearchProgress>? progress, CancellationToken cancel)
     {
         var clock = Stopwatch.StartNew();
-        var before = Planner.Plan(design, catalog, shop, AsBuilt.Nothing);
+        var before = Planner.Plan(design, catalog, shop, AsBuilt.Nothing, CancellationToken.None);
         var known = before.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
         // what stands is the first solution, unless something stands where it cannot
         var standing = before.Findings.Any(f => f.Severity == Severity.Stop && OfPlace.Contains(f.Code)) ? null : Arrangement.Of(SearchGoal.Volume, design, before);
@@ -62,7 +62,8 @@ public static class ShellSearch
                     break;
                 }
 
-                var plan = Planner.Plan(proposal, catalog, shop, AsBuilt.Nothing);
+                // judged to the end: what a search that is stopped has found already is kept
+                var plan = Planner.Plan(proposal, catalog, shop, AsBuilt.Nothing, CancellationToken.None);
                 if (Sound(plan, known))
                 {
                     best = found.Count == 0 ? proposal : best;

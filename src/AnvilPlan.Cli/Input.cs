@@ -1,4 +1,5 @@
 using System.Text.Json;
+using AnvilPlan.Formats.Project;
 
 namespace AnvilPlan.Cli;
 
@@ -8,29 +9,33 @@ public sealed class InputException(string message) : Exception(message);
 /// <summary>Reads a file, or standard input for <c>-</c>.</summary>
 internal static class Input
 {
-    private const int LimitChars = 16_000_000;
+    private const int LimitBytes = 16_000_000;
 
-    public static string Text(string path)
+    public static byte[] Bytes(string path)
     {
-        if (path == "-")
+        using var from = path == "-" ? Console.OpenStandardInput() : File.Exists(path) ? File.OpenRead(path) : throw new InputException($"{path}: there is no such file.");
+        var bytes = new byte[1 << 16];
+        using var all = new MemoryStream();
+        for (int read; (read = from.Read(bytes)) > 0;)
         {
-            return Limited(Console.In.ReadToEnd(), "standard input");
+            all.Write(bytes, 0, read);
+            if (all.Length > LimitBytes)
+            {
+                throw new InputException($"{Name(path)} has more than {LimitBytes} bytes: at most that many are read.");
+            }
         }
 
-        if (!File.Exists(path))
-        {
-            throw new InputException($"{path}: there is no such file.");
-        }
-
-        return Limited(File.ReadAllText(path), path);
+        return all.ToArray();
     }
+
+    public static string Text(string path) => Utf8Text.Of(Bytes(path)) ?? throw new InputException($"{Name(path)}: {Utf8Text.Refusal}");
 
     public static JsonElement Json(string path)
     {
         var text = Text(path);
         if (string.IsNullOrWhiteSpace(text))
         {
-            throw new InputException($"{(path == "-" ? "standard input" : path)} is empty: a JSON value is wanted.");
+            throw new InputException($"{Name(path)} is empty: a JSON value is wanted.");
         }
 
         try
@@ -39,10 +44,9 @@ internal static class Input
         }
         catch (JsonException error)
         {
-            throw new InputException($"{(path == "-" ? "standard input" : path)} is not JSON: line {error.LineNumber + 1}, character {error.BytePositionInLine + 1}.");
+            throw new InputException($"{Name(path)} is not JSON: line {error.LineNumber + 1}, character {error.BytePositionInLine + 1}.");
         }
     }
 
-    private static string Limited(string text, string what) =>
-        text.Length <= LimitChars ? text : throw new InputException($"{what} has {text.Length} characters: at most {LimitChars} are read.");
+    private static string Name(string path) => path == "-" ? "standard input" : path;
 }

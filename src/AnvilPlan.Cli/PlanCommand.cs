@@ -24,7 +24,7 @@ internal static class PlanCommand
         {
             var sheet = Paper.Named(parsed.GetValue(paper) ?? "a4") ?? throw new InputException($"--paper is \"{parsed.GetValue(paper)}\": it must be a4 or letter.");
             var to = parsed.GetValue(folder) ?? throw new InputException("plan needs --out FOLDER.");
-            var file = ProjectJson.Read(Input.Text(parsed.GetValue(project)!), Catalog.Shipped);
+            var file = ProjectJson.Read(Input.Bytes(parsed.GetValue(project)!), Catalog.Shipped);
             var plan = Planner.Plan(file.Design, Catalog.Shipped.With(file.Models), ShopProfile.Usual, file.AsBuilt);
             var files = PlanFiles.Of(file.Design, plan, ShopProfile.Usual, sheet).Select(f => (f.Name, Bytes: f.Write())).ToList();
             Directory.CreateDirectory(to);

@@ -1,11 +1,13 @@
 using System.CommandLine;
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Project;
 using AnvilPlan.Store;
 
 namespace AnvilPlan.Cli;
 
-/// <summary><c>projects</c>, <c>export PROJECT-ID FILE</c>, <c>import FILE</c>, all with <c>--data DB</c>.</summary>
+/// <summary><c>projects</c>, <c>export PROJECT-ID FILE</c>, <c>import FILE</c>, <c>backup FILE</c>, <c>restore FILE</c>, all with <c>--data DB</c>.</summary>
 internal static class ProjectCommands
 {
     public static Command List()
@@ -14,7 +16,7 @@ internal static class ProjectCommands
         var command = new Command("projects", "Name the projects of a database") { data };
         command.SetAction(async (parsed, cancel) =>
         {
-            foreach (var line in await Open(parsed.GetValue(data)!).List(cancel))
+            foreach (var line in await Open(parsed.GetValue(data)!).Projects.List(cancel))
             {
                 Console.Out.WriteLine($"{line.Id}  revision {line.Revision}  {line.Name}");
             }
@@ -35,9 +37,9 @@ internal static class ProjectCommands
                 throw new InputException($"project is \"{parsed.GetValue(id)}\": it must be an id as `projects` prints it.");
             }
 
-            var store = Open(parsed.GetValue(data)!);
-            var project = await store.Open(guid, cancel);
-            var text = ProjectJson.Write(ProjectFile.Of(project.Design, project.AsBuilt, await store.OwnModels(cancel)));
+            var stores = Open(parsed.GetValue(data)!);
+            var project = await stores.Projects.Open(guid, cancel);
+            var text = ProjectJson.Write(ProjectFile.Of(project.Design, project.AsBuilt, (await stores.Shop.Content(cancel)).Models.Select(m => m.Model)));
             if (parsed.GetValue(file) == "-")
             {
                 Console.Out.Write(text);
@@ -54,25 +56,77 @@ internal static class ProjectCommands
     {
         var data = Data();
         var file = new Argument<string>("file") { Description = "Project file, - for standard input" };
-        var command = new Command("import", "Read a project file into a database") { file, data };
+        var models = new Option<string>("--models") { Description = "What is done with models that differ from those of the shop: both (they come in under ids of their own) or ours", DefaultValueFactory = _ => "both" };
+        var command = new Command("import", "Read a project file into a database") { file, data, models };
         command.SetAction(async (parsed, cancel) =>
         {
-            var project = ProjectJson.Read(Input.Text(parsed.GetValue(file)!), Catalog.Shipped);
-            var store = OpenOrMake(parsed.GetValue(data)!);
-            if (project.Models.Count > 0)
+            var choice = parsed.GetValue(models) switch
             {
-                await store.SaveModels(project.Models, cancel);
+                "both" => ModelChoice.Both,
+                "ours" => ModelChoice.Ours,
+                var other => throw new InputException($"--models is \"{other}\": it must be both or ours."),
+            };
+            var text = Input.Bytes(parsed.GetValue(file)!);
+            // read once before the database is touched: a wrong file makes none
+            ProjectJson.Read(text, Catalog.Shipped);
+            var stores = StoreSetup.OpenFile(parsed.GetValue(data)!);
+            var shop = await stores.Shop.Content(cancel);
+            var project = ProjectJson.Read(text, shop.Catalog);
+            var intake = ModelIntake.Of(project.Models, shop.Catalog, choice);
+            var design = intake.Of(project.Design);
+            var catalog = shop.Catalog.With(intake.Add);
+            if (DesignCheck.Problems(design, catalog) is [var problem, ..])
+            {
+                throw new ProjectFileException("design." + problem.Path, problem.Message);
             }
 
-            var created = await store.Create(project.Design, project.AsBuilt, "Imported", cancel);
+            // planned before it is stored: what cannot be planned could not be opened
+            Planner.Plan(design, catalog, shop.Shop, project.AsBuilt, cancel);
+            var created = await stores.Projects.Create(design, project.AsBuilt, "Imported", intake.Add, cancel);
             Console.Out.WriteLine(created.Id);
+            foreach (var differs in intake.Differs)
+            {
+                Console.Error.WriteLine(choice == ModelChoice.Ours
+                    ? $"{differs.Id}: the shop's own is used; it differs in {string.Join(", ", differs.Fields.Select(f => f.Field))}."
+                    : $"{differs.Id}: it differs from the shop's in {string.Join(", ", differs.Fields.Select(f => f.Field))} and came in as {intake.Names[differs.Id]}.");
+            }
+        });
+        return command;
+    }
+
+    public static Command Backup()
+    {
+        var data = Data();
+        var file = new Argument<string>("file") { Description = "File to write" };
+        var command = new Command("backup", "Write the whole shop to one file, also while the application runs") { file, data };
+        command.SetAction(parsed =>
+        {
+            Open(parsed.GetValue(data)!).Backup.Write(parsed.GetValue(file)!);
+            Console.Out.WriteLine($"The shop is in {parsed.GetValue(file)}.");
+        });
+        return command;
+    }
+
+    public static Command Restore()
+    {
+        var data = Data();
+        var file = new Argument<string>("file") { Description = "A backup" };
+        var command = new Command("restore", "Replace the whole shop with what a backup holds; what was there is kept beside the database") { file, data };
+        command.SetAction(parsed =>
+        {
+            var path = parsed.GetValue(file)!;
+            if (!File.Exists(path))
+            {
+                throw new InputException($"{path}: there is no such file.");
+            }
+
+            var restored = StoreSetup.OpenFile(parsed.GetValue(data)!).Backup.Restore(path, path);
+            Console.Out.WriteLine($"{restored.Projects} {(restored.Projects == 1 ? "project" : "projects")} and {restored.Models} own {(restored.Models == 1 ? "model" : "models")} restored{(restored.KeptIn is { } kept ? $"; the shop as it was before is in {kept}" : "")}.");
         });
         return command;
     }
 
     private static Option<string> Data() => new("--data") { Description = "Database file", DefaultValueFactory = _ => "anvil-plan.db" };
 
-    private static ProjectStore Open(string file) => File.Exists(file) ? StoreSetup.OpenFile(file) : throw new InputException($"{file}: there is no such database; name one with --data.");
-
-    private static ProjectStore OpenOrMake(string file) => StoreSetup.OpenFile(file);
+    private static Stores Open(string file) => File.Exists(file) ? StoreSetup.OpenFile(file) : throw new InputException($"{file}: there is no such database; name one with --data.");
 }

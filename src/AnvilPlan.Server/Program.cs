@@ -13,7 +13,6 @@ using AnvilPlan.Server.Projects;
 using AnvilPlan.Server.Shops;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;
-using Microsoft.EntityFrameworkCore;
 
 var builder = WebApplication.CreateBuilder(args);
 var data = builder.Configuration["data"] ?? Path.Combine(builder.Environment.ContentRootPath, "anvil-plan.db");
@@ -33,10 +32,11 @@ builder.WebHost.ConfigureKestrel(k =>
 builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
 builder.Services.AddOpenApi(o => o.AddSchemaTransformer<AlwaysWritten>());
-builder.Services.AddProblemDetails();
+builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = Problems.Explain);
 builder.Services.AddExceptionHandler<Problems>();
 builder.Services.AddAnvilStore(data);
 builder.Services.AddSingleton<PlanDesk>();
+builder.Services.AddSingleton<Editing>();
 builder.Services.AddSingleton<ArrangementDesk>();
 builder.Services.AddSingleton<ICaliper, SimulatedCaliper>(_ => new SimulatedCaliper());
 
@@ -46,20 +46,20 @@ if (!describing)
 {
     try
     {
-        using var db = app.Services.GetRequiredService<IDbContextFactory<AnvilDb>>().CreateDbContext();
-        db.Prepare();
+        app.Services.PrepareAnvilStore();
     }
-    catch (Microsoft.Data.Sqlite.SqliteException error)
+    catch (DatabaseException error)
     {
-        Console.Error.WriteLine($"data is \"{data}\": the database cannot be opened there ({error.Message})");
+        Console.Error.WriteLine(error.Message);
         return 2;
     }
 
     await DemoProjects.Seed(app.Services.GetRequiredService<ProjectStore>(), builder.Configuration["demo"], CancellationToken.None);
 }
 
-app.UseExceptionHandler();
 app.UseMiddleware<Guard>();
+app.UseExceptionHandler();
+app.UseMiddleware<Deadline>();
 app.UseStatusCodePages();
 app.UseDefaultFiles();
 app.UseStaticFiles();
@@ -77,8 +77,8 @@ app.MapFigures();
 app.MapGluing();
 app.MapCalculators();
 app.MapLengths();
-app.MapFallback("/api/{**rest}", () => TypedResults.Problem("There is nothing at this address.", statusCode: StatusCodes.Status404NotFound));
-app.MapFallbackToFile("index.html");
+// not for the API: there a wrong address is told as such, and a wrong method with those that it takes
+app.MapFallbackToFile("{**page:regex(^(?!api(/|$)).*$):nonfile}", "index.html");
 await app.RunAsync();
 return 0;
 

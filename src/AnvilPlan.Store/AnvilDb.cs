@@ -7,6 +7,9 @@ namespace AnvilPlan.Store;
 /// <summary>The database: SQLite in write-ahead mode, foreign keys on.</summary>
 public sealed class AnvilDb(DbContextOptions<AnvilDb> options) : DbContext(options)
 {
+    /// <summary>How long a request waits for another writer.</summary>
+    internal const int BusySeconds = 5;
+
     public DbSet<ProjectRow> Projects => Set<ProjectRow>();
     public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
     public DbSet<DocumentRow> Documents => Set<DocumentRow>();
@@ -18,15 +21,8 @@ public sealed class AnvilDb(DbContextOptions<AnvilDb> options) : DbContext(optio
         DataSource = file,
         ForeignKeys = true,
         Mode = SqliteOpenMode.ReadWriteCreate,
-        DefaultTimeout = 10,
+        DefaultTimeout = BusySeconds,
     }.ToString();
-
-    /// <summary>Brings the file to the newest shape, in WAL mode; SQLite's own default, full sync, keeps what was acknowledged through a kill.</summary>
-    public void Prepare()
-    {
-        Database.Migrate();
-        Database.ExecuteSqlRaw("PRAGMA journal_mode = WAL;");
-    }
 
     /// <summary>Times are stored and read as UTC.</summary>
     protected override void ConfigureConventions(ModelConfigurationBuilder configurationBuilder) =>
@@ -46,7 +42,11 @@ public sealed class AnvilDb(DbContextOptions<AnvilDb> options) : DbContext(optio
             e.HasKey(d => d.Key);
             e.Property(d => d.Version).IsConcurrencyToken();
         });
-        modelBuilder.Entity<ModelRow>(e => e.HasKey(m => m.Id));
+        modelBuilder.Entity<ModelRow>(e =>
+        {
+            e.HasKey(m => m.Id);
+            e.Property(m => m.Version).IsConcurrencyToken().HasDefaultValue(1);
+        });
     }
 }
 

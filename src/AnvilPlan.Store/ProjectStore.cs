@@ -1,10 +1,7 @@
-using System.Text.Json;
+using System.Globalization;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
-using AnvilPlan.Core.Measuring;
-using AnvilPlan.Core.Shops;
 using AnvilPlan.Store.Model;
 using Microsoft.EntityFrameworkCore;
 
@@ -14,7 +11,11 @@ namespace AnvilPlan.Store;
 public sealed record ProjectLine(Guid Id, string Name, DateTime ChangedUtc, int Revision);
 
 /// <summary>A project at its current revision.</summary>
-public sealed record OpenProject(Guid Id, int Revision, Design Design, AsBuilt AsBuilt, bool CanUndo, bool CanRedo);
+/// <param name="Content">The same for the same design and records, in whichever project and revision.</param>
+public sealed record OpenProject(Guid Id, int Revision, Design Design, AsBuilt AsBuilt, bool CanUndo, bool CanRedo, string Content);
+
+/// <summary>A project that was deleted and can be brought back.</summary>
+public sealed record DeletedLine(Guid Id, string Name, DateTime DeletedUtc);
 
 /// <summary>A line of a project's history.</summary>
 public sealed record RevisionLine(int Number, int? Parent, string Label, DateTime CreatedUtc, bool Current, bool KeptAside);
@@ -37,24 +38,70 @@ public sealed class NotFoundException(string message) : Exception(message);
 /// </summary>
 public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvider clock)
 {
-    private const string ShopKey = "shop";
-    private const string ReadingsKey = "readings/";
-
     public async Task<IReadOnlyList<ProjectLine>> List(CancellationToken cancel)
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
-        return await db.Projects.OrderByDescending(p => p.ChangedUtc).ThenBy(p => p.Id).Select(p => new ProjectLine(p.Id, p.Name, p.ChangedUtc, p.CurrentNumber)).ToListAsync(cancel);
+        return await db.Projects.Where(p => p.DeletedUtc == null).OrderByDescending(p => p.ChangedUtc).ThenBy(p => p.Id)
+            .Select(p => new ProjectLine(p.Id, p.Name, p.ChangedUtc, p.CurrentNumber)).ToListAsync(cancel);
     }
 
-    public async Task<OpenProject> Create(Design design, AsBuilt asBuilt, string label, CancellationToken cancel)
+    /// <summary>Those that were deleted, the last one first.</summary>
+    public async Task<IReadOnlyList<DeletedLine>> Deleted(CancellationToken cancel)
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
+        return await db.Projects.Where(p => p.DeletedUtc != null).OrderByDescending(p => p.DeletedUtc).ThenBy(p => p.Id)
+            .Select(p => new DeletedLine(p.Id, p.Name, p.DeletedUtc!.Value)).ToListAsync(cancel);
+    }
+
+    /// <summary>A new project, and the models that come with it; all or nothing.</summary>
+    /// <param name="models">None of which is in the catalog yet.</param>
+    /// <exception cref="StaleException">One of the models came into the catalog meanwhile.</exception>
+    public async Task<OpenProject> Create(Design design, AsBuilt asBuilt, string label, IReadOnlyList<HardwareModel> models, CancellationToken cancel)
+    {
+        await using var db = await contexts.CreateDbContextAsync(cancel);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        foreach (var model in models)
+        {
+            if (await db.Models.FindAsync([model.Id], cancel) is { } there)
+            {
+                throw new StaleException($"The model {model.Id}", 0, there.Version);
+            }
+
+            ShopStore.Put(db, null, model);
+        }
+
+        await ShopStore.Revive(db, design.Devices.Select(d => d.ModelId), cancel);
         var now = clock.GetUtcNow().UtcDateTime;
-        var project = new ProjectRow { Id = Guid.CreateVersion7(clock.GetUtcNow()), Name = design.Name, CreatedUtc = now, ChangedUtc = now, CurrentNumber = 1, AsBuiltJson = Json(asBuilt) };
-        project.Revisions.Add(new RevisionRow { ProjectId = project.Id, Number = 1, Label = label, DesignJson = Json(design), CreatedUtc = now });
+        var project = new ProjectRow { Id = Guid.CreateVersion7(clock.GetUtcNow()), Name = design.Name, CreatedUtc = now, ChangedUtc = now, CurrentNumber = 1, AsBuiltJson = Wire.Json(asBuilt) };
+        project.Revisions.Add(new RevisionRow { ProjectId = project.Id, Number = 1, Label = label, DesignJson = Wire.Json(design), CreatedUtc = now });
         db.Projects.Add(project);
         await db.SaveChangesAsync(cancel);
-        return new OpenProject(project.Id, 1, design, asBuilt, false, false);
+        await transaction.CommitAsync(cancel);
+        return await Opened(db, project, cancel);
+    }
+
+    /// <summary>Takes a project out of the list; everything of it stays, to be brought back.</summary>
+    /// <exception cref="RevisionConflictException">Somebody changed it meanwhile; it stays in the list.</exception>
+    public async Task Delete(Guid id, int expected, CancellationToken cancel)
+    {
+        await using var db = await contexts.CreateDbContextAsync(cancel);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        var project = await Find(db, id, cancel);
+        Expect(project, expected);
+        project.DeletedUtc = clock.GetUtcNow().UtcDateTime;
+        await db.SaveChangesAsync(cancel);
+        await transaction.CommitAsync(cancel);
+    }
+
+    /// <summary>Puts a deleted project back into the list; one that is there stays there.</summary>
+    public async Task BringBack(Guid id, CancellationToken cancel)
+    {
+        await using var db = await contexts.CreateDbContextAsync(cancel);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        var project = await db.Projects.FirstOrDefaultAsync(p => p.Id == id, cancel) ?? throw Missing(id);
+        project.DeletedUtc = null;
+        await db.SaveChangesAsync(cancel);
+        await transaction.CommitAsync(cancel);
     }
 
     /// <exception cref="NotFoundException">No such project.</exception>
@@ -64,6 +111,19 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         return await Opened(db, await Find(db, id, cancel), cancel);
     }
 
+    /// <summary>The projects whose current revision uses a model.</summary>
+    public async Task<IReadOnlyList<OpenProject>> Using(string modelId, CancellationToken cancel)
+    {
+        await using var db = await contexts.CreateDbContextAsync(cancel);
+        var projects = new List<OpenProject>();
+        foreach (var project in await ShopStore.Users(db, modelId).AsNoTracking().ToListAsync(cancel))
+        {
+            projects.Add(await Opened(db, project, cancel));
+        }
+
+        return projects;
+    }
+
     /// <summary>A project as it was at one revision; its pointer stays where it is.</summary>
     /// <exception cref="NotFoundException">No such project or revision.</exception>
     public async Task<OpenProject> At(Guid id, int number, CancellationToken cancel)
@@ -71,8 +131,8 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         await using var db = await contexts.CreateDbContextAsync(cancel);
         var project = await Find(db, id, cancel);
         var row = await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.ProjectId == id && r.Number == number, cancel)
-            ?? throw new NotFoundException($"revision is {number}: the project has no such revision.");
-        return new OpenProject(id, number, Parse<Design>(row.DesignJson), Parse<AsBuilt>(project.AsBuiltJson), row.ParentNumber is not null, false);
+            ?? throw NoRevision(number);
+        return Opened(project, row, false);
     }
 
     /// <summary>Writes a new revision on top of <paramref name="expected"/> and makes it current.</summary>
@@ -84,18 +144,21 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         var project = await Find(db, id, cancel);
         var next = 1 + await db.Revisions.Where(r => r.ProjectId == id).MaxAsync(r => r.Number, cancel);
         var conflict = project.CurrentNumber != expected;
-        if (conflict && !await db.Revisions.AnyAsync(r => r.ProjectId == id && r.Number == expected, cancel))
+        if (expected < 1)
         {
             throw new NotFoundException($"revision is {expected}: the project has 1 to {next - 1}.");
         }
 
+        // a window that was open while an older backup was restored knows revisions that are no more
+        var parent = expected < next ? expected : project.CurrentNumber;
         var now = clock.GetUtcNow().UtcDateTime;
-        db.Revisions.Add(new RevisionRow { ProjectId = id, Number = next, ParentNumber = expected, Label = label, DesignJson = Json(design), CreatedUtc = now, KeptAside = conflict });
+        db.Revisions.Add(new RevisionRow { ProjectId = id, Number = next, ParentNumber = parent, Label = label, DesignJson = Wire.Json(design), CreatedUtc = now, KeptAside = conflict });
         if (!conflict)
         {
             project.CurrentNumber = next;
             project.Name = design.Name;
             project.ChangedUtc = now;
+            await ShopStore.Revive(db, design.Devices.Select(d => d.ModelId), cancel);
         }
 
         await db.SaveChangesAsync(cancel);
@@ -104,14 +167,17 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
     }
 
     /// <summary>Goes back to the revision before the current one; nothing is deleted.</summary>
-    public Task<OpenProject> Undo(Guid id, int expected, CancellationToken cancel) => Move(id, expected, (current, _) => current.ParentNumber, cancel);
+    /// <param name="check">Sees the project as it would be, before it is made current; what it throws leaves everything as it is.</param>
+    public Task<OpenProject> Undo(Guid id, int expected, Action<OpenProject> check, CancellationToken cancel) => Move(id, expected, (current, _) => current.ParentNumber, check, cancel);
 
     /// <summary>Goes forward again to the newest revision made on the current one.</summary>
-    public Task<OpenProject> Redo(Guid id, int expected, CancellationToken cancel) => Move(id, expected, NextOf, cancel);
+    /// <inheritdoc cref="Undo" path="/param"/>
+    public Task<OpenProject> Redo(Guid id, int expected, Action<OpenProject> check, CancellationToken cancel) => Move(id, expected, NextOf, check, cancel);
 
     /// <summary>Makes any revision of the history current, also one that was kept aside.</summary>
-    public Task<OpenProject> GoTo(Guid id, int expected, int number, CancellationToken cancel) =>
-        Move(id, expected, (_, all) => all.Any(r => r.Number == number) ? number : null, cancel);
+    /// <inheritdoc cref="Undo" path="/param"/>
+    public Task<OpenProject> GoTo(Guid id, int expected, int number, Action<OpenProject> check, CancellationToken cancel) =>
+        Move(id, expected, (_, all) => all.Any(r => r.Number == number) ? number : throw NoRevision(number), check, cancel);
 
     public async Task<IReadOnlyList<RevisionLine>> History(Guid id, CancellationToken cancel)
     {
@@ -121,130 +187,65 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
             .Select(r => new RevisionLine(r.Number, r.ParentNumber, r.Label, r.CreatedUtc, r.Number == project.CurrentNumber, r.KeptAside)).ToListAsync(cancel);
     }
 
-    public async Task<(ShopProfile Shop, int Version)> Shop(CancellationToken cancel)
+    private async Task<OpenProject> Move(Guid id, int expected, Func<RevisionRow, IReadOnlyList<RevisionRow>, int?> to, Action<OpenProject> check, CancellationToken cancel)
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
-        var row = await db.Documents.AsNoTracking().FirstOrDefaultAsync(d => d.Key == ShopKey, cancel);
-        return row is null ? (ShopProfile.Usual, 0) : (Parse<ShopProfile>(row.Json), row.Version);
-    }
-
-    /// <exception cref="RevisionConflictException">The profile was changed meanwhile; nothing is written.</exception>
-    public async Task<int> SaveShop(ShopProfile shop, int expected, CancellationToken cancel)
-    {
-        await using var db = await contexts.CreateDbContextAsync(cancel);
-        var row = await db.Documents.FirstOrDefaultAsync(d => d.Key == ShopKey, cancel);
-        if ((row?.Version ?? 0) != expected)
+        var project = await Find(db, id, cancel);
+        Expect(project, expected);
+        var lines = await db.Revisions.AsNoTracking().Where(r => r.ProjectId == id)
+            .Select(r => new RevisionRow { ProjectId = id, Number = r.Number, ParentNumber = r.ParentNumber, Label = r.Label, KeptAside = r.KeptAside, DesignJson = "" }).ToListAsync(cancel);
+        if (to(lines.First(r => r.Number == project.CurrentNumber), lines) is not { } number || number == project.CurrentNumber)
         {
-            throw new RevisionConflictException(expected, row?.Version ?? 0, null);
+            return await Opened(db, project, cancel);
         }
 
-        if (row is null)
-        {
-            row = new DocumentRow { Key = ShopKey, Json = Json(shop), Version = 1 };
-            db.Documents.Add(row);
-        }
-        else
-        {
-            (row.Json, row.Version) = (Json(shop), row.Version + 1);
-        }
+        var target = await db.Revisions.AsNoTracking().FirstAsync(r => r.ProjectId == id && r.Number == number, cancel);
+        var moved = Opened(project, target, lines.Exists(r => r.ParentNumber == number && !r.KeptAside));
+        check(moved);
 
-        await db.SaveChangesAsync(cancel);
-        return row.Version;
-    }
-
-    public async Task<IReadOnlyList<HardwareModel>> OwnModels(CancellationToken cancel)
-    {
-        await using var db = await contexts.CreateDbContextAsync(cancel);
-        var rows = await db.Models.AsNoTracking().OrderBy(m => m.Id).ToListAsync(cancel);
-        return [.. rows.Select(r => Parse<HardwareModel>(r.Json))];
-    }
-
-    /// <summary>Adds own models or replaces those of the same id; all or none.</summary>
-    public async Task SaveModels(IReadOnlyList<HardwareModel> models, CancellationToken cancel)
-    {
-        await using var db = await contexts.CreateDbContextAsync(cancel);
-        foreach (var model in models)
-        {
-            var row = await db.Models.FindAsync([model.Id], cancel);
-            if (row is null)
-            {
-                db.Models.Add(new ModelRow { Id = model.Id, Json = Json(model) });
-            }
-            else
-            {
-                row.Json = Json(model);
-            }
-        }
-
-        await db.SaveChangesAsync(cancel);
-    }
-
-    /// <summary>Readings that were taken of a model, by dimension.</summary>
-    public async Task<IReadOnlyDictionary<string, IReadOnlyList<Reading>>> Readings(string modelId, CancellationToken cancel)
-    {
-        await using var db = await contexts.CreateDbContextAsync(cancel);
-        var row = await db.Documents.AsNoTracking().FirstOrDefaultAsync(d => d.Key == ReadingsKey + modelId, cancel);
-        return row is null ? new Dictionary<string, IReadOnlyList<Reading>>(StringComparer.Ordinal) : Parse<Dictionary<string, IReadOnlyList<Reading>>>(row.Json);
-    }
-
-    /// <summary>Changes the readings of one dimension; two writers at once follow one another.</summary>
-    public async Task ChangeReadings(string modelId, string key, Func<IReadOnlyList<Reading>, IReadOnlyList<Reading>> change, CancellationToken cancel)
-    {
-        await using var db = await contexts.CreateDbContextAsync(cancel);
-        await using var transaction = await db.Database.BeginTransactionAsync(System.Data.IsolationLevel.Serializable, cancel);
-        var row = await db.Documents.FirstOrDefaultAsync(d => d.Key == ReadingsKey + modelId, cancel);
-        var all = row is null ? [] : Parse<Dictionary<string, IReadOnlyList<Reading>>>(row.Json);
-        all[key] = change(all.GetValueOrDefault(key) ?? []);
-        if (row is null)
-        {
-            db.Documents.Add(new DocumentRow { Key = ReadingsKey + modelId, Json = Json(all), Version = 1 });
-        }
-        else
-        {
-            (row.Json, row.Version) = (Json(all), row.Version + 1);
-        }
-
+        // checked before the write begins, so that nobody waits for it; whoever was faster meanwhile is seen here
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        await db.Entry(project).ReloadAsync(cancel);
+        Expect(project, expected);
+        (project.CurrentNumber, project.Name, project.ChangedUtc) = (number, moved.Design.Name, clock.GetUtcNow().UtcDateTime);
+        await ShopStore.Revive(db, moved.Design.Devices.Select(d => d.ModelId), cancel);
         await db.SaveChangesAsync(cancel);
         await transaction.CommitAsync(cancel);
+        return moved;
     }
 
-    private async Task<OpenProject> Move(Guid id, int expected, Func<RevisionRow, IReadOnlyList<RevisionRow>, int?> to, CancellationToken cancel)
+    private static void Expect(ProjectRow project, int expected)
     {
-        await using var db = await contexts.CreateDbContextAsync(cancel);
-        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
-        var project = await Find(db, id, cancel);
         if (project.CurrentNumber != expected)
         {
             throw new RevisionConflictException(expected, project.CurrentNumber, null);
         }
-
-        var all = await db.Revisions.Where(r => r.ProjectId == id).ToListAsync(cancel);
-        if (to(all.First(r => r.Number == project.CurrentNumber), all) is { } number)
-        {
-            project.CurrentNumber = number;
-            project.Name = Parse<Design>(all.First(r => r.Number == number).DesignJson).Name;
-            project.ChangedUtc = clock.GetUtcNow().UtcDateTime;
-            await db.SaveChangesAsync(cancel);
-            await transaction.CommitAsync(cancel);
-        }
-
-        return await Opened(db, project, cancel);
     }
 
     private static int? NextOf(RevisionRow current, IReadOnlyList<RevisionRow> all) =>
         all.Where(r => r.ParentNumber == current.Number && !r.KeptAside).Select(r => (int?)r.Number).Max();
 
-    private static async Task<ProjectRow> Find(AnvilDb db, Guid id, CancellationToken cancel) =>
-        await db.Projects.FirstOrDefaultAsync(p => p.Id == id, cancel) ?? throw new NotFoundException($"There is no project {id}.");
+    private static async Task<ProjectRow> Find(AnvilDb db, Guid id, CancellationToken cancel)
+    {
+        var project = await db.Projects.FirstOrDefaultAsync(p => p.Id == id, cancel) ?? throw Missing(id);
+        return project.DeletedUtc is { } on
+            ? throw new NotFoundException($"The project \"{project.Name}\" was deleted on {on.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}: bring it back in the list of projects first.")
+            : project;
+    }
+
+    private static NotFoundException Missing(Guid id) => new($"There is no project {id}.");
+
+    private static NotFoundException NoRevision(int number) => new($"revision is {number}: the project has no such revision.");
 
     private static async Task<OpenProject> Opened(AnvilDb db, ProjectRow project, CancellationToken cancel)
     {
         var current = await db.Revisions.AsNoTracking().FirstAsync(r => r.ProjectId == project.Id && r.Number == project.CurrentNumber, cancel);
-        var canRedo = await db.Revisions.AnyAsync(r => r.ProjectId == project.Id && r.ParentNumber == current.Number && !r.KeptAside, cancel);
-        return new OpenProject(project.Id, current.Number, Parse<Design>(current.DesignJson), Parse<AsBuilt>(project.AsBuiltJson), current.ParentNumber is not null, canRedo);
+        return Opened(project, current, await db.Revisions.AnyAsync(r => r.ProjectId == project.Id && r.ParentNumber == current.Number && !r.KeptAside, cancel));
     }
 
-    private static string Json<T>(T value) => JsonSerializer.Serialize(value, WireJson.Options);
+    /// <summary>The <see cref="OpenProject.Content"/> that a project of that design and records would have.</summary>
+    public static string ContentOf(Design design, AsBuilt asBuilt) => Wire.Fingerprint([Wire.Json(design), Wire.Json(asBuilt)]);
 
-    private static T Parse<T>(string json) => JsonSerializer.Deserialize<T>(json, WireJson.Options)!;
+    private static OpenProject Opened(ProjectRow project, RevisionRow at, bool canRedo) => new(
+        project.Id, at.Number, Wire.Parse<Design>(at.DesignJson), Wire.Parse<AsBuilt>(project.AsBuiltJson), at.ParentNumber is not null, canRedo, Wire.Fingerprint([at.DesignJson, project.AsBuiltJson]));
 }

@@ -204,10 +204,20 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         model["id"] = "own-board";
         var bad = model.DeepClone();
         bad["widthMm"] = 0;
-        await App.Problem(await _client.PostAsync("/api/catalog/models", Json(new JsonArray(model.DeepClone(), bad).ToJsonString())), 422);
+        Task<HttpResponseMessage> Save(params (JsonNode Model, int Version)[] models) =>
+            _client.PostAsync("/api/catalog/models", Json(new JsonArray([.. models.Select(m => new JsonObject { ["model"] = m.Model.DeepClone(), ["version"] = m.Version })]).ToJsonString()));
+        await App.Problem(await Save((model, 0), (bad, 0)), 422);
         Assert.DoesNotContain("own-board", await _client.GetStringAsync("/api/catalog/"), StringComparison.Ordinal);
-        await App.Read<JsonObject>(await _client.PostAsync("/api/catalog/models", Json(new JsonArray(model).ToJsonString())));
+        await App.Read<JsonObject>(await Save((model, 0)));
         Assert.Contains("own-board", await _client.GetStringAsync("/api/catalog/"), StringComparison.Ordinal);
+
+        // two windows, one model: the second is told, and nothing of the first is lost
+        model["massG"] = 51;
+        await App.Read<JsonObject>(await Save((model, 1)));
+        Assert.Contains("own-board is at version 2", (await App.Problem(await Save((model, 1)), 409)).GetProperty("detail").GetString(), StringComparison.Ordinal);
+        await App.Problem(await Save((model, 2), (model, 2)), 422);
+        model["id"] = "sbc-85";
+        Assert.Contains("came with the application", (await App.Problem(await Save((model, 0)), 422)).GetProperty("detail").GetString(), StringComparison.Ordinal);
     }
 
     [Fact]

@@ -26,9 +26,15 @@ public sealed class MeasuringRouteTests(App app) : IClassFixture<App>
         Assert.Equal(75.12, model.GetProperty("widthMm").GetDouble());
         Assert.Contains("width as measured (3 readings)", model.GetProperty("confidence").GetString(), StringComparison.Ordinal);
         var catalog = await _client.GetFromJsonAsync<JsonElement>("/api/catalog");
-        Assert.Equal(75.12, catalog.GetProperty("hardware").EnumerateArray().Single(m => m.GetProperty("id").GetString() == "relay-4").GetProperty("widthMm").GetDouble());
+        double Width(string id) => catalog.GetProperty("hardware").EnumerateArray().Single(m => m.GetProperty("id").GetString() == id).GetProperty("widthMm").GetDouble();
+        Assert.Equal((75.12, 75.0), (Width("own-relay-4"), Width("relay-4")));
 
-        var dropped = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/relay-4/readings/drop", new { key = "width", index = 1 }));
+        // what is measured next goes into the shop's own, with the readings that it began with
+        await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/own-relay-4/readings", new { key = "depth", valueMm = 55.2, source = "typed" }));
+        var again = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/own-relay-4/readings/accept", new { key = "depth" }));
+        Assert.Equal(("own-relay-4", 75.12, 55.2), (again.GetProperty("id").GetString(), again.GetProperty("widthMm").GetDouble(), again.GetProperty("depthMm").GetDouble()));
+
+        var dropped = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/own-relay-4/readings/drop", new { key = "width", index = 1 }));
         Assert.Equal(2, dropped.EnumerateArray().First(r => r.GetProperty("key").GetString() == "width").GetProperty("readings").GetArrayLength());
     }
 
@@ -85,7 +91,7 @@ public sealed class MeasuringRouteTests(App app) : IClassFixture<App>
         await _client.PostAsJsonAsync("/api/catalog/models/clock-40/readings/accept", new { key = "height" });
         var text = await _client.GetStringAsync("/api/catalog/models/library.json");
         Assert.Contains("anvil-plan/models", text, StringComparison.Ordinal);
-        var other = text.Replace("\"clock-40\"", "\"clock-41\"", StringComparison.Ordinal);
+        var other = text.Replace("\"own-clock-40\"", "\"clock-41\"", StringComparison.Ordinal);
         var catalog = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/library", new { text = other }));
         Assert.Contains(catalog.GetProperty("hardware").EnumerateArray(), m => m.GetProperty("id").GetString() == "clock-41");
         foreach (var (bad, field, says) in ((string, string, string)[])

@@ -15,7 +15,11 @@ public sealed class ProjectStoreTests : IDisposable
 
     private string DataFile => Path.Combine(_folder.FullName, "shop.db");
 
-    private ProjectStore Open() => StoreSetup.OpenFile(DataFile);
+    private ProjectStore Open() => StoreSetup.OpenFile(DataFile).Projects;
+
+    private ShopStore Shop() => StoreSetup.OpenFile(DataFile).Shop;
+
+    private static void Unchecked(OpenProject project) => Assert.NotNull(project.Design);
 
     public void Dispose()
     {
@@ -27,20 +31,20 @@ public sealed class ProjectStoreTests : IDisposable
     public async Task Readings_of_two_hands_at_once_are_all_kept_and_survive_a_restart()
     {
         await Task.WhenAll(Enumerable.Range(1, 12).Select(i => Task.Run(() =>
-            Open().ChangeReadings("relay-2", i % 2 == 0 ? "width" : "depth", all => [.. all, new Reading(i, "typed")], None))));
+            Shop().ChangeReadings("relay-2", i % 2 == 0 ? "width" : "depth", all => [.. all, new Reading(i, "typed")], None))));
         SqliteConnection.ClearAllPools();
-        var kept = await Open().Readings("relay-2", None);
+        var kept = await Shop().Readings("relay-2", None);
         Assert.Equal([2, 4, 6, 8, 10, 12], kept["width"].Select(r => r.ValueMm).Order());
         Assert.Equal([1, 3, 5, 7, 9, 11], kept["depth"].Select(r => r.ValueMm).Order());
-        Assert.Empty(await Open().Readings("relay-4", None));
-        await Assert.ThrowsAsync<InvalidOperationException>(() => Open().ChangeReadings("relay-2", "width", _ => throw new InvalidOperationException(), None));
-        Assert.Equal(6, (await Open().Readings("relay-2", None))["width"].Count);
+        Assert.Empty(await Shop().Readings("relay-4", None));
+        await Assert.ThrowsAsync<InvalidOperationException>(() => Shop().ChangeReadings("relay-2", "width", _ => throw new InvalidOperationException(), None));
+        Assert.Equal(6, (await Shop().Readings("relay-2", None))["width"].Count);
     }
 
     [Fact]
     public async Task Coupons_clamps_and_the_air_of_the_shop_survive_a_restart()
     {
-        var (shop, version) = await Open().Shop(None);
+        var (shop, version) = await Shop().Content(None) is var content ? (content.Shop, content.ShopVersion) : default;
         var own = shop with
         {
             Coupons = [new CouponResult(ShopProcess.Printer, "petg", 0.3), new CouponResult(ShopProcess.Saw, "mdf", 0.2)],
@@ -49,9 +53,9 @@ public sealed class ProjectStoreTests : IDisposable
             Tolerances = [new ProcessTolerance(ShopProcess.Brake, 0.6)],
             Rates = shop.Rates with { SpreadMinPerM = 2 },
         };
-        await Open().SaveShop(own, version, None);
+        await Shop().SaveShop(own, version, None);
         SqliteConnection.ClearAllPools();
-        var (kept, _) = await Open().Shop(None);
+        var kept = (await Shop().Content(None)).Shop;
         Assert.Equal(own.Coupons, kept.Coupons);
         Assert.Equal(own.Clamps, kept.Clamps);
         Assert.Equal((own.Air, 0.15, 0.6, 2.0), (kept.Air, kept.ToleranceOf(ShopProcess.Printer).PlusMinusMm, kept.ToleranceOf(ShopProcess.Brake).PlusMinusMm, kept.Rates.SpreadMinPerM));
@@ -61,19 +65,19 @@ public sealed class ProjectStoreTests : IDisposable
     public async Task Each_edit_is_a_revision_and_undo_and_redo_survive_a_restart()
     {
         var start = StartingDesign.Named("one");
-        var project = await Open().Create(start, AsBuilt.Nothing, "New", None);
+        var project = await Open().Create(start, AsBuilt.Nothing, "New", [], None);
         var second = await Open().Save(project.Id, 1, start with { Name = "two" }, "Rename", None);
         await Open().Save(project.Id, second.Revision, start with { Name = "three" }, "Rename", None);
 
         SqliteConnection.ClearAllPools();
-        var undone = await Open().Undo(project.Id, 3, None);
+        var undone = await Open().Undo(project.Id, 3, Unchecked, None);
         Assert.Equal(("two", 2, true, true), (undone.Design.Name, undone.Revision, undone.CanUndo, undone.CanRedo));
         SqliteConnection.ClearAllPools();
-        var again = await Open().Redo(project.Id, 2, None);
+        var again = await Open().Redo(project.Id, 2, Unchecked, None);
         Assert.Equal(("three", 3, false), (again.Design.Name, again.Revision, again.CanRedo));
-        var first = await Open().Undo(project.Id, (await Open().Undo(project.Id, 3, None)).Revision, None);
+        var first = await Open().Undo(project.Id, (await Open().Undo(project.Id, 3, Unchecked, None)).Revision, Unchecked, None);
         Assert.False(first.CanUndo);
-        Assert.Equal(1, (await Open().Undo(project.Id, 1, None)).Revision);
+        Assert.Equal(1, (await Open().Undo(project.Id, 1, Unchecked, None)).Revision);
     }
 
     [Fact]
@@ -81,15 +85,15 @@ public sealed class ProjectStoreTests : IDisposable
     {
         var store = Open();
         var start = StartingDesign.Named("a");
-        var id = (await store.Create(start, AsBuilt.Nothing, "New", None)).Id;
+        var id = (await store.Create(start, AsBuilt.Nothing, "New", [], None)).Id;
         await store.Save(id, 1, start with { Name = "b" }, "b", None);
-        await store.Undo(id, 2, None);
+        await store.Undo(id, 2, Unchecked, None);
         var branched = await store.Save(id, 1, start with { Name = "c" }, "c", None);
         Assert.Equal(3, branched.Revision);
         var history = await store.History(id, None);
         Assert.Equal([3, 2, 1], history.Select(r => r.Number));
         Assert.Equal([1, 1, null], history.Select(r => r.Parent));
-        Assert.Equal("b", (await store.GoTo(id, 3, 2, None)).Design.Name);
+        Assert.Equal("b", (await store.GoTo(id, 3, 2, Unchecked, None)).Design.Name);
         Assert.Equal("b", (await store.List(None)).Single().Name);
     }
 
@@ -98,15 +102,15 @@ public sealed class ProjectStoreTests : IDisposable
     {
         var store = Open();
         var start = StartingDesign.Named("a");
-        var id = (await store.Create(start, AsBuilt.Nothing, "New", None)).Id;
+        var id = (await store.Create(start, AsBuilt.Nothing, "New", [], None)).Id;
         await store.Save(id, 1, start with { Name = "first tab" }, "x", None);
         var conflict = await Assert.ThrowsAsync<RevisionConflictException>(() => store.Save(id, 1, start with { Name = "second tab" }, "y", None));
         Assert.Equal((1, 2, 3), (conflict.Expected, conflict.Current, conflict.KeptAs!.Value));
         Assert.Equal("first tab", (await store.Open(id, None)).Design.Name);
         Assert.True((await store.History(id, None)).Single(r => r.Number == 3).KeptAside);
-        Assert.Equal("second tab", (await store.GoTo(id, 2, 3, None)).Design.Name);
-        await Assert.ThrowsAsync<RevisionConflictException>(() => store.Undo(id, 1, None));
-        await Assert.ThrowsAsync<NotFoundException>(() => store.Save(id, 99, start, "z", None));
+        Assert.Equal("second tab", (await store.GoTo(id, 2, 3, Unchecked, None)).Design.Name);
+        await Assert.ThrowsAsync<RevisionConflictException>(() => store.Undo(id, 1, Unchecked, None));
+        await Assert.ThrowsAsync<NotFoundException>(() => store.Save(id, 0, start, "z", None));
         await Assert.ThrowsAsync<NotFoundException>(() => store.Open(Guid.NewGuid(), None));
     }
 
@@ -115,7 +119,7 @@ public sealed class ProjectStoreTests : IDisposable
     {
         var store = Open();
         var start = StartingDesign.Named("a");
-        var id = (await store.Create(start, AsBuilt.Nothing, "New", None)).Id;
+        var id = (await store.Create(start, AsBuilt.Nothing, "New", [], None)).Id;
         var outcomes = await Task.WhenAll(Enumerable.Range(0, 12).Select(async i =>
         {
             try
@@ -137,22 +141,23 @@ public sealed class ProjectStoreTests : IDisposable
     [Fact]
     public async Task The_shop_profile_and_own_models_are_kept()
     {
-        var store = Open();
-        Assert.Equal(0, (await store.Shop(None)).Version);
+        var store = Shop();
+        Assert.Equal(0, (await store.Content(None)).ShopVersion);
         Assert.Equal(1, await store.SaveShop(ShopProfile.Usual with { SheetTrimMm = 8 }, 0, None));
-        await Assert.ThrowsAsync<RevisionConflictException>(() => store.SaveShop(ShopProfile.Usual, 0, None));
-        Assert.Equal(8, (await Open().Shop(None)).Shop.SheetTrimMm);
+        await Assert.ThrowsAsync<StaleException>(() => store.SaveShop(ShopProfile.Usual, 0, None));
+        Assert.Equal(8, (await Shop().Content(None)).Shop.SheetTrimMm);
         var own = Catalog.Shipped.Model("sbc-85") with { Id = "own", Name = "own" };
-        await store.SaveModels([own], None);
-        await store.SaveModels([own with { MassG = 47 }], None);
-        Assert.Equal(47, (await Open().OwnModels(None)).Single().MassG);
+        await store.SaveModels([new ModelChange(own, 0)], None);
+        await store.SaveModels([new ModelChange(own with { MassG = 47 }, 1)], None);
+        await Assert.ThrowsAsync<StaleException>(() => store.SaveModels([new ModelChange(own, 1)], None));
+        Assert.Equal(47, (await Shop().Content(None)).Models.Single().Model.MassG);
     }
 
     [Fact]
     public async Task The_file_is_in_wal_mode_with_foreign_keys_on_and_times_in_utc()
     {
         var store = Open();
-        await store.Create(StartingDesign.Named("a"), AsBuilt.Nothing, "New", None);
+        await store.Create(StartingDesign.Named("a"), AsBuilt.Nothing, "New", [], None);
         Assert.Equal(DateTimeKind.Utc, (await store.List(None)).Single().ChangedUtc.Kind);
         await using var connection = new SqliteConnection(AnvilDb.ConnectionFor(DataFile));
         await connection.OpenAsync();
@@ -169,7 +174,7 @@ public sealed class ProjectStoreTests : IDisposable
         // a second process writes revisions, says each one it has saved, and is killed in the middle of its work
         var store = Open();
         var start = StartingDesign.Named("a");
-        var id = (await store.Create(start, AsBuilt.Nothing, "New", None)).Id;
+        var id = (await store.Create(start, AsBuilt.Nothing, "New", [], None)).Id;
         SqliteConnection.ClearAllPools();
         var info = new ProcessStartInfo("dotnet", [typeof(Writer.Marker).Assembly.Location, DataFile, id.ToString()]) { RedirectStandardOutput = true };
         using var writer = Process.Start(info)!;

@@ -1,7 +1,7 @@
 using AnvilPlan.Store;
 
 // Saves revision after revision and prints each number once it is saved: a process for tests to kill.
-var store = StoreSetup.OpenFile(args[0]);
+var store = StoreSetup.OpenFile(args[0]).Projects;
 var id = Guid.Parse(args[1]);
 var project = await store.Open(id, CancellationToken.None);
 while (project.Revision < 5000)

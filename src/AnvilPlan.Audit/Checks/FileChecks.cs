@@ -186,7 +186,7 @@ internal static partial class FileChecks
 
     private static IEnumerable<Defect> Sheets(WrittenPlan plan, WrittenFiles files)
     {
-        var laid = plan.Cuts.Sheets.SelectMany(s => s.Placements).GroupBy(p => p.PartId).ToDictionary(g => g.Key, g => g.Count(), StringComparer.Ordinal);
+        var laid = plan.Cuts.Sheets.SelectMany(s => s.Placements, (s, p) => (p.PartId, s.Count)).GroupBy(p => p.PartId).ToDictionary(g => g.Key, g => g.Sum(p => p.Count), StringComparer.Ordinal);
         var quantity = files.Design.Brief.Quantity;
         foreach (var part in plan.Parts.Where(p => p.LeafOf is null && p.Print is null && p.BarId is null && !plan.Cuts.TooLarge.Contains(p.Id) && laid.GetValueOrDefault(p.Id) != quantity))
         {
@@ -218,7 +218,7 @@ internal static partial class FileChecks
 
     private static IEnumerable<Defect> Bars(WrittenPlan plan, WrittenFiles files)
     {
-        var laid = plan.Cuts.Bars.SelectMany(b => b.Pieces).GroupBy(p => p.PartId).ToDictionary(g => g.Key, g => g.Count(), StringComparer.Ordinal);
+        var laid = plan.Cuts.Bars.SelectMany(b => b.Pieces, (b, p) => (p.PartId, b.Count)).GroupBy(p => p.PartId).ToDictionary(g => g.Key, g => g.Sum(p => p.Count), StringComparer.Ordinal);
         foreach (var part in plan.Parts.Where(p => p.BarId is not null && p.Print is null && !plan.Cuts.TooLarge.Contains(p.Id) && laid.GetValueOrDefault(p.Id) != files.Design.Brief.Quantity))
         {
             yield return new Defect("bar-all", $"{part.Id}: {files.Design.Brief.Quantity} wanted, {laid.GetValueOrDefault(part.Id)} laid on bars");

@@ -14,12 +14,13 @@ public sealed class Catalog
     private readonly Dictionary<string, Material> _materials;
     private readonly Dictionary<string, HardwareModel> _hardware;
     private readonly Dictionary<string, BarStock> _bars;
+    private readonly IReadOnlyList<HardwareModel> _retired;
 
-    private Catalog(IReadOnlyList<Material> materials, IReadOnlyList<SheetStock> sheets, IReadOnlyList<BarStock> bars, IReadOnlyList<HardwareModel> hardware)
+    private Catalog(IReadOnlyList<Material> materials, IReadOnlyList<SheetStock> sheets, IReadOnlyList<BarStock> bars, IReadOnlyList<HardwareModel> hardware, IReadOnlyList<HardwareModel> retired)
     {
-        (Materials, Sheets, Bars, Hardware) = (materials, sheets, bars, hardware);
+        (Materials, Sheets, Bars, Hardware, _retired) = (materials, sheets, bars, hardware, retired);
         _materials = materials.ToDictionary(m => m.Id, StringComparer.Ordinal);
-        _hardware = hardware.ToDictionary(h => h.Id, StringComparer.Ordinal);
+        _hardware = hardware.Concat(retired).ToDictionary(h => h.Id, StringComparer.Ordinal);
         _bars = bars.ToDictionary(b => b.Id, StringComparer.Ordinal);
     }
 
@@ -61,17 +62,21 @@ public sealed class Catalog
     /// <summary>What a board of that name usually measures (mm); the name itself when the catalog knows no such sheet.</summary>
     public double TypicalThicknessMm(string materialId, double nominalMm) => SheetsOf(materialId, nominalMm).FirstOrDefault()?.TypicalMm ?? nominalMm;
 
-    /// <summary>This catalog and a shop's own hardware models; one with a known id replaces the shipped model.</summary>
-    public Catalog With(IEnumerable<HardwareModel> own)
+    /// <summary>
+    /// This catalog and a shop's own hardware models. One with a known id comes before the shipped model: a shop may have had it before
+    /// a model of that id was shipped.
+    /// </summary>
+    /// <param name="retired">Known to designs that use them, and offered to none.</param>
+    public Catalog With(IEnumerable<HardwareModel> own, IEnumerable<HardwareModel>? retired = null)
     {
-        var added = own.ToList();
-        return added.Count == 0
+        var (added, gone) = (own.ToList(), (retired ?? []).ToList());
+        return added.Count == 0 && gone.Count == 0
             ? this
-            : new Catalog(Materials, Sheets, Bars, [.. Hardware.Where(h => added.TrueForAll(a => a.Id != h.Id)), .. added]) { Systems = Systems };
+            : new Catalog(Materials, Sheets, Bars, [.. Hardware.Where(h => !added.Concat(gone).Any(a => a.Id == h.Id)), .. added], [.. _retired.Where(r => added.TrueForAll(a => a.Id != r.Id)), .. gone]) { Systems = Systems };
     }
 
     /// <summary>This catalog and one more way to build.</summary>
-    public Catalog With(ConstructionSystem system) => new(Materials, Sheets, Bars, Hardware) { Systems = [.. Systems, system] };
+    public Catalog With(ConstructionSystem system) => new(Materials, Sheets, Bars, Hardware, _retired) { Systems = [.. Systems, system] };
 
     /// <summary>The design with everything spelled out that its structures stand for. Spreading twice changes nothing.</summary>
     public Design Spread(Design design) => Systems.Aggregate(design, (d, system) => system.Spread(d, this));
@@ -79,7 +84,7 @@ public sealed class Catalog
     private static Catalog ReadShipped()
     {
         var stock = Read<StockFile>("materials.json");
-        return new Catalog(stock.Materials, stock.Sheets, stock.Bars, Read<IReadOnlyList<HardwareModel>>("hardware.json"));
+        return new Catalog(stock.Materials, stock.Sheets, stock.Bars, Read<IReadOnlyList<HardwareModel>>("hardware.json"), []);
     }
 
     private static T Read<T>(string file)

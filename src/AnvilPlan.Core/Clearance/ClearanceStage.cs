@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Clearance;
@@ -12,17 +13,17 @@ public static class ClearanceStage
 {
     public static ClearancePlan Run(Design design, FitPlan fit, ShellPlan shell)
     {
-        List<Zone> zones = [.. fit.Devices.SelectMany(d => DeviceZones.Of(d, design, fit)), .. MotionZones.Of(design, fit)];
+        List<Zone> zones = [.. fit.Devices.Interruptible().SelectMany(d => DeviceZones.Of(d, design, fit)), .. MotionZones.Of(design, fit)];
         var check = new RoomCheck(fit, shell);
         return new ClearancePlan(
-            zones, [.. zones.SelectMany(z => check.Conflicts(z, fit.Devices)), .. Plugs(zones)], [.. DriverReach.Blocks(design, fit)], CableRoutes.Run(design, fit));
+            zones, [.. zones.Interruptible().SelectMany(z => check.Conflicts(z, fit.Devices)), .. Plugs(zones)], [.. DriverReach.Blocks(design, fit)], CableRoutes.Run(design, fit));
     }
 
     /// <summary>Two plugs cannot be in one place either.</summary>
     private static IEnumerable<ZoneConflict> Plugs(List<Zone> zones)
     {
         var plugs = zones.Where(z => z.Kind == ZoneKind.PlugRoom).ToList();
-        return plugs.SelectMany((a, i) => plugs.Skip(i + 1)
+        return plugs.Interruptible().SelectMany((a, i) => plugs.Skip(i + 1)
             .Where(b => b.Owner != a.Owner && a.Box.Overlaps(b.Box))
             .Select(b => new ZoneConflict(a, b.Owner, true, a.Box.Intersect(b.Box))));
     }

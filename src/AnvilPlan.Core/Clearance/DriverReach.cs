@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Clearance;
 
@@ -16,7 +17,7 @@ public sealed record DriverBlock(string DeviceId, int Hole, string OtherId, bool
 /// </summary>
 public static class DriverReach
 {
-    public static IEnumerable<DriverBlock> Blocks(Design design, FitPlan fit) => fit.Devices
+    public static IEnumerable<DriverBlock> Blocks(Design design, FitPlan fit) => fit.Devices.Interruptible()
         .Where(d => d.Model.Mount is MountStyle.Standoffs or MountStyle.Lugs && d.Model.ThreadSize is not null)
         .SelectMany(d => d.Model.Holes.Select((hole, i) => Blocked(d, hole, i + 1, design, fit)))
         .OfType<DriverBlock>();

@@ -1,4 +1,5 @@
 using System.Numerics;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Cuts;
 
@@ -55,6 +56,7 @@ public static class BarNester
         var price = 0.0;
         while (left.Count > 0)
         {
+            Interrupt.Check();
             var best = (Stock: -1, Picks: new List<int>(), Score: double.MaxValue);
             for (var s = 0; s < job.Stock.Count; s++)
             {

@@ -5,13 +5,15 @@ using AnvilPlan.Core.Shops;
 namespace AnvilPlan.Core.Cuts;
 
 /// <summary>A sheet with its parts, ready to be drawn.</summary>
+/// <param name="Count">Sheets that are cut like this one.</param>
 /// <param name="FromOffcut">Taken from the shop's own offcuts.</param>
 /// <param name="Yield">Share of the sheet's area that becomes finished blanks, 0 to 1.</param>
 public sealed record SheetLayout(
-    string StockId, string MaterialId, string Material, double NominalMm, double LengthMm, double WidthMm, bool FromOffcut, bool OnHand,
+    string StockId, int Count, string MaterialId, string Material, double NominalMm, double LengthMm, double WidthMm, bool FromOffcut, bool OnHand,
     IReadOnlyList<NestPlacement> Placements, IReadOnlyList<NestRest> Offcuts, double Yield);
 
-public sealed record BarLayout(string StockId, string Material, string Section, double LengthMm, bool OnHand, IReadOnlyList<BarPiece> Pieces, double RestMm);
+/// <param name="Count">Bars that are cut like this one.</param>
+public sealed record BarLayout(string StockId, int Count, string Material, string Section, double LengthMm, bool OnHand, IReadOnlyList<BarPiece> Pieces, double RestMm);
 
 /// <summary>One line of what has to be bought.</summary>
 public sealed record PurchaseLine(string Kind, string Item, int Count, string Unit, long PriceCents, long TotalCents);
@@ -22,6 +24,8 @@ public sealed record CutPlan(
     IReadOnlyList<SheetLayout> Sheets, IReadOnlyList<BarLayout> Bars, IReadOnlyList<string> TooLarge, IReadOnlyList<PurchaseLine> ToBuy, double SheetUse)
 {
     public long StockCents => ToBuy.Sum(l => l.TotalCents);
+
+    public int SheetCount => Sheets.Sum(s => s.Count);
 }
 
 /// <summary>Sixth stage: lays all blanks on stock, offcuts first, then what is on hand, then what is cheapest to buy.</summary>
@@ -36,10 +40,10 @@ public static class CutStage
         var bars = parts.Parts.Where(p => !p.Flat)
             .GroupBy(p => p.BarId!).OrderBy(g => g.Key, StringComparer.Ordinal)
             .SelectMany(g => Bars([.. g], catalog, shop, quantity, tooLarge)).ToList();
-        var used = sheets.Sum(s => s.LengthMm * s.WidthMm);
+        var used = sheets.Sum(s => s.LengthMm * s.WidthMm * s.Count);
         return new CutPlan(
             sheets, bars, tooLarge, [.. SheetsToBuy(sheets, catalog), .. BarsToBuy(bars, catalog)],
-            used <= 0 ? 0 : sheets.Sum(s => s.Yield * s.LengthMm * s.WidthMm) / used);
+            used <= 0 ? 0 : sheets.Sum(s => s.Yield * s.LengthMm * s.WidthMm * s.Count) / used);
     }
 
     private static IEnumerable<SheetLayout> Sheets(IReadOnlyList<Part> parts, Catalog catalog, ShopProfile shop, int quantity, List<string> tooLarge)
@@ -55,16 +59,18 @@ public static class CutStage
             .. sold.Where(s => onHand.GetValueOrDefault(s.Id) > 0).Select(s => new NestStock("hand/" + s.Id, s.LengthMm, s.WidthMm, onHand[s.Id], 0)),
             .. sold.Select(s => new NestStock(s.Id, s.LengthMm, s.WidthMm, null, s.PriceCents)),
         ];
-        var job = new NestJob(
-            shop.Rule(material.Family).KerfMm, shop.SheetTrimMm, stock,
-            [.. parts.Select(p => new NestPart(p.Id, p.BlankLengthMm, p.BlankWidthMm, quantity * p.Plies, !p.Grain))]);
-        var result = SheetNester.Quick(job);
-        tooLarge.AddRange(result.Unplaced.Distinct());
-        return result.Sheets.Select(s =>
+        var (layouts, unplaced) = Lots.Nest(
+            [.. parts.Select(p => (p.Id, quantity * p.Plies))], [.. stock.Select(s => (s.Id, s.Count))],
+            (wanted, there) => SheetNester.Quick(new NestJob(
+                shop.Rule(material.Family).KerfMm, shop.SheetTrimMm, [.. stock.Select((s, i) => s with { Count = there[i] })],
+                [.. parts.Select((p, i) => new NestPart(p.Id, p.BlankLengthMm, p.BlankWidthMm, wanted[i], !p.Grain))])) is var r ? (r.Sheets, r.Unplaced) : default,
+            s => (s.StockId, s.Placements.Select(p => p.PartId)));
+        tooLarge.AddRange(unplaced.Distinct());
+        return layouts.Select(l =>
         {
-            var of = stock.First(x => x.Id == s.StockId);
+            var (s, of) = (l.Layout, stock.First(x => x.Id == l.Layout.StockId));
             return new SheetLayout(
-                s.StockId, materialId, material.Name, nominal, of.LengthMm, of.WidthMm, s.StockId.StartsWith("offcut/", StringComparison.Ordinal), of.Price <= 0,
+                s.StockId, l.Count, materialId, material.Name, nominal, of.LengthMm, of.WidthMm, s.StockId.StartsWith("offcut/", StringComparison.Ordinal), of.Price <= 0,
                 s.Placements, [.. s.Rests.Where(r => r.LengthMm >= shop.LeastOffcutMm && r.WidthMm >= shop.LeastOffcutMm)],
                 s.Placements.Sum(p => p.LengthMm * p.WidthMm) / (of.LengthMm * of.WidthMm));
         });
@@ -75,14 +81,16 @@ public static class CutStage
         var bar = catalog.Bar(parts[0].BarId!);
         var material = catalog.Material(bar.MaterialId);
         var onHand = shop.BarsOnHand.Where(b => b.StockId == bar.Id).Sum(b => b.Count);
-        var job = new BarJob(
-            shop.Rule(material.Family).KerfMm, 0,
-            [new BarSupply("hand/" + bar.Id, bar.LengthMm, onHand, 0), new BarSupply(bar.Id, bar.LengthMm, null, bar.PriceCents)],
-            [.. parts.Select(p => new BarPart(p.Id, p.BlankLengthMm, quantity))]);
-        var result = BarNester.Nest(job);
-        tooLarge.AddRange(result.Unplaced.Distinct());
-        return result.Bars.Select(b => new BarLayout(
-            b.StockId, material.Name, bar.Name, bar.LengthMm, b.StockId.StartsWith("hand/", StringComparison.Ordinal), b.Pieces, b.RestMm));
+        List<BarSupply> stock = [new("hand/" + bar.Id, bar.LengthMm, onHand, 0), new(bar.Id, bar.LengthMm, null, bar.PriceCents)];
+        var (layouts, unplaced) = Lots.Nest(
+            [.. parts.Select(p => (p.Id, quantity))], [.. stock.Select(s => (s.Id, s.Count))],
+            (wanted, there) => BarNester.Nest(new BarJob(
+                shop.Rule(material.Family).KerfMm, 0, [.. stock.Select((s, i) => s with { Count = there[i] })],
+                [.. parts.Select((p, i) => new BarPart(p.Id, p.BlankLengthMm, wanted[i]))])) is var r ? (r.Bars, r.Unplaced) : default,
+            b => (b.StockId, b.Pieces.Select(p => p.PartId)));
+        tooLarge.AddRange(unplaced.Distinct());
+        return layouts.Select(l => new BarLayout(
+            l.Layout.StockId, l.Count, material.Name, bar.Name, bar.LengthMm, l.Layout.StockId.StartsWith("hand/", StringComparison.Ordinal), l.Layout.Pieces, l.Layout.RestMm));
     }
 
     private static IEnumerable<PurchaseLine> SheetsToBuy(IEnumerable<SheetLayout> sheets, Catalog catalog) => sheets
@@ -90,7 +98,7 @@ public static class CutStage
         .Select(g =>
         {
             var sold = catalog.Sheets.First(s => s.Id == g.Key);
-            return new PurchaseLine("sheet", $"{g.First().Material} {sold.Name}", g.Count(), "sheet", sold.PriceCents, sold.PriceCents * g.Count());
+            return new PurchaseLine("sheet", $"{g.First().Material} {sold.Name}", g.Sum(s => s.Count), "sheet", sold.PriceCents, sold.PriceCents * g.Sum(s => s.Count));
         });
 
     private static IEnumerable<PurchaseLine> BarsToBuy(IEnumerable<BarLayout> bars, Catalog catalog) => bars
@@ -98,6 +106,6 @@ public static class CutStage
         .Select(g =>
         {
             var sold = catalog.Bar(g.Key);
-            return new PurchaseLine("bar", $"{g.First().Material} {sold.Name}, {sold.LengthMm} long", g.Count(), "bar", sold.PriceCents, sold.PriceCents * g.Count());
+            return new PurchaseLine("bar", $"{g.First().Material} {sold.Name}, {sold.LengthMm} long", g.Sum(b => b.Count), "bar", sold.PriceCents, sold.PriceCents * g.Sum(b => b.Count));
         });
 }

@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Cuts;
 
@@ -86,6 +87,7 @@ public static class SheetNester
         var used = new int[job.Stock.Count];
         while (left.Count > 0)
         {
+            Interrupt.Check();
             Trial? chosen = null;
             for (var s = 0; s < job.Stock.Count; s++)
             {

@@ -1,6 +1,7 @@
 using System.Runtime.InteropServices;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Fixings;
 
@@ -26,7 +27,7 @@ public static class FixingPlacer
     public static IReadOnlyList<PlacedSet> Place(IReadOnlyList<FixingSet> sets, FixingSpace space)
     {
         var placed = new PlacedSet[]?[sets.Count];
-        foreach (var i in Enumerable.Range(0, sets.Count).OrderBy(i => Freedom(sets[i])).ThenBy(i => i))
+        foreach (var i in Enumerable.Range(0, sets.Count).OrderBy(i => Freedom(sets[i])).ThenBy(i => i).Interruptible())
         {
             placed[i] = sets[i].EachForItself ? [.. OneByOne(sets[i], space)] : [One(sets[i], space)];
             foreach (var fixing in placed[i]!.SelectMany(p => p.Fixings))

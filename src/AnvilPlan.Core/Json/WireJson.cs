@@ -33,7 +33,7 @@ public static class WireJson
         options.AllowDuplicateProperties = false;
         options.MaxDepth = 32;
         options.AllowOutOfOrderMetadataProperties = true;
-        options.TypeInfoResolver = Structures(systems);
+        options.TypeInfoResolver = Resolver(systems);
         options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
         if (!options.Converters.OfType<JsonStringEnumConverter>().Any())
         {
@@ -44,9 +44,10 @@ public static class WireJson
     }
 
     /// <summary>A structure is written with the key of its system, so that a system brings its own record without being named elsewhere.</summary>
-    private static DefaultJsonTypeInfoResolver Structures(IEnumerable<ConstructionSystem> systems)
+    private static DefaultJsonTypeInfoResolver Resolver(IEnumerable<ConstructionSystem> systems)
     {
         var resolver = new DefaultJsonTypeInfoResolver();
+        resolver.Modifiers.Add(NoNullsInside);
         resolver.Modifiers.Add(info =>
         {
             if (info.Type != typeof(Structure))
@@ -62,4 +63,22 @@ public static class WireJson
         });
         return resolver;
     }
+
+    /// <summary>The serializer holds properties to their nullability, but not the entries of lists: no list of this product holds nulls.</summary>
+    private static void NoNullsInside(JsonTypeInfo info)
+    {
+        if (info.Kind is JsonTypeInfoKind.Enumerable or JsonTypeInfoKind.Dictionary && info.ElementType is { IsValueType: false } element && element != typeof(object))
+        {
+            info.OnDeserialized = list =>
+            {
+                var at = (list is System.Collections.IDictionary map ? map.Values : (System.Collections.IEnumerable)list).Cast<object?>().TakeWhile(e => e is not null).Count();
+                if (at < (list is System.Collections.ICollection all ? all.Count : int.MaxValue) && Holds(list))
+                {
+                    throw new JsonException($"The list doesn't allow null, entry {at} is null.");
+                }
+            };
+        }
+    }
+
+    private static bool Holds(object list) => (list is System.Collections.IDictionary map ? map.Values : (System.Collections.IEnumerable)list).Cast<object?>().Any(e => e is null);
 }

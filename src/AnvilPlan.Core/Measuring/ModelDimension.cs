@@ -21,6 +21,13 @@ public static class ModelDimensions
             [new($"port/{p.Id}/x", $"{p.Name}, from the left", p.XMm), new($"port/{p.Id}/y", $"{p.Name}, from the front", p.YMm), new($"port/{p.Id}/z", $"{p.Name}, above the base", p.ZMm)]),
     ];
 
+    /// <summary>A copy under an id of its own, into which measures can go.</summary>
+    public static HardwareModel OwnOf(HardwareModel shipped, Catalog catalog)
+    {
+        var ids = Enumerable.Range(1, int.MaxValue).Select(n => $"own-{shipped.Id[..Math.Min(shipped.Id.Length, 32)]}{(n > 1 ? $"-{n.ToString(System.Globalization.CultureInfo.InvariantCulture)}" : "")}");
+        return shipped with { Id = ids.First(id => !catalog.HasModel(id)), Name = $"{shipped.Name[..Math.Min(shipped.Name.Length, 70)]}, measured", Group = "Own models" };
+    }
+
     /// <summary>The model with that dimension as measured, and a note of it in its confidence.</summary>
     /// <exception cref="ArgumentException">The model has no such dimension.</exception>
     public static HardwareModel Accept(HardwareModel model, string key, double measuredMm, int readings)

@@ -29,6 +29,17 @@ namespace AnvilPlan.Core.Planning;
 public static class Planner
 {
     /// <param name="design">Must have passed <see cref="DesignCheck"/>; ids of models and materials must be in the catalog.</param>
+    /// <param name="cancel">Calls it off; see <see cref="Interrupt"/> for those who have no token to hand on.</param>
+    /// <exception cref="OperationCanceledException">It was called off.</exception>
+    public static BuildPlan Plan(Design design, Catalog catalog, ShopProfile shop, AsBuilt asBuilt, CancellationToken cancel)
+    {
+        using (Interrupt.On(cancel))
+        {
+            return Plan(design, catalog, shop, asBuilt);
+        }
+    }
+
+    /// <param name="design">Must have passed <see cref="DesignCheck"/>; ids of models and materials must be in the catalog.</param>
     public static BuildPlan Plan(Design design, Catalog catalog, ShopProfile shop, AsBuilt asBuilt)
     {
         var plan = Stages(design, catalog, shop, asBuilt);
@@ -76,7 +87,7 @@ public static class Planner
             size.X, size.Y, size.Z, size.Z + plan.Shell.StandsMm(plan.Design), fit.Envelope.Outer.VolumeMm3 * 1e-6,
             fit.Envelope.Inner.VolumeMm3 <= 0 ? 0 : bodies / fit.Envelope.Inner.VolumeMm3,
             parts.Where(p => p.LeafOf is null).Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
-            parts.Count(p => p.LeafOf is null), parts.Sum(p => p.Features.Count(f => !FlatPattern.IsUnfolded(f) && (f is EdgeHole || (f is Hole && f.For != DrilledPattern.For)))), plan.Cuts.Sheets.Count, plan.Cuts.SheetUse,
+            parts.Count(p => p.LeafOf is null), parts.Sum(p => p.Features.Count(f => !FlatPattern.IsUnfolded(f) && (f is EdgeHole || (f is Hole && f.For != DrilledPattern.For)))), plan.Cuts.SheetCount, plan.Cuts.SheetUse,
             plan.Cost.TotalCents, plan.Cost.Hours, fit.Devices.Sum(d => d.Model.HeatW),
             findings.Count(f => f.Severity == Severity.Stop), findings.Count(f => f.Severity == Severity.Warn), findings.Count(f => f.Severity == Severity.Note));
     }

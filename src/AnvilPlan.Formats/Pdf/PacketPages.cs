@@ -38,9 +38,9 @@ public static class PacketPages
             Nest(flow, sheet, plan);
         }
 
-        flow.Table("Bars", ["bar", "pieces", "rest"], [62, 104, 20], plan.Cuts.Bars.Select(b => new[]
+        flow.Table("Bars", ["count", "bar", "pieces", "rest"], [14, 58, 96, 18], plan.Cuts.Bars.Select(b => new[]
         {
-            $"{b.Material} {b.Section}, {N(b.LengthMm)}", string.Join(", ", b.Pieces.Select(p => $"{plan.Part(p.PartId).Name} {N(p.LengthMm)}")), N(b.RestMm),
+            b.Count.ToString(CultureInfo.InvariantCulture), $"{b.Material} {b.Section}, {N(b.LengthMm)}", string.Join(", ", b.Pieces.Select(p => $"{plan.Part(p.PartId).Name} {N(p.LengthMm)}")), N(b.RestMm),
         }));
         foreach (var view in plan.Views)
         {
@@ -106,7 +106,7 @@ public static class PacketPages
         }
 
         flow.Drawing(
-            $"{sheet.Material} {N(sheet.NominalMm)} mm, {N(sheet.LengthMm)} x {N(sheet.WidthMm)}{(sheet.FromOffcut ? " (offcut)" : sheet.OnHand ? " (on hand)" : "")}",
+            $"{sheet.Material} {N(sheet.NominalMm)} mm, {N(sheet.LengthMm)} x {N(sheet.WidthMm)}{(sheet.FromOffcut ? " (offcut)" : sheet.OnHand ? " (on hand)" : "")}{(sheet.Count > 1 ? $", {sheet.Count} sheets alike" : "")}",
             new Sketch("nest", new(0, 0), new(sheet.LengthMm, sheet.WidthMm), strokes), 100);
     }
 

@@ -21,6 +21,12 @@ public static class ProjectJson
 
     public static string Write(ProjectFile project) => JsonSerializer.Serialize(project, WireJson.Indented) + "\n";
 
+    /// <param name="utf8">With or without a byte order mark.</param>
+    /// <exception cref="ProjectFileException">The bytes are no UTF-8 text, no project file, of another version, or hold a value out of range.</exception>
+    public static ProjectFile Read(ReadOnlyMemory<byte> utf8, Catalog catalog) => utf8.Length > LimitBytes
+        ? throw new ProjectFileException("", $"the file has {utf8.Length} bytes: at most {LimitBytes} are read.")
+        : Read(Utf8Text.Of(utf8.Span) ?? throw new ProjectFileException("", Utf8Text.Refusal), catalog);
+
     /// <exception cref="ProjectFileException">The text is no project file, of another version, or holds a value out of range.</exception>
     public static ProjectFile Read(string text, Catalog catalog)
     {

@@ -32,7 +32,12 @@ public sealed class ArrangementDesk : IDisposable
             gone.Stop.Cancel();
         }
 
-        search.Work = Task.Run(() => ShellSearch.Run(project.Design, bench.Catalog, bench.Shop, goals, seconds, search, search.Stop.Token));
+        // the search outlives the request that began it
+        using (ExecutionContext.SuppressFlow())
+        {
+            search.Work = Task.Run(() => ShellSearch.Run(project.Design, bench.Catalog, bench.Shop, goals, seconds, search, search.Stop.Token));
+        }
+
         return search.State;
     }
 

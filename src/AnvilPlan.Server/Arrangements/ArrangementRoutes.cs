@@ -42,13 +42,13 @@ public static class ArrangementRoutes
             : throw new FieldException("devices", "devices is empty: there is nothing to arrange yet.");
     }
 
-    private static Task<ProjectView> Take(Guid id, Guid search, ArrangementChoice choice, ArrangementDesk searches, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static Task<ProjectView> Take(Guid id, Guid search, ArrangementChoice choice, ArrangementDesk searches, Editing editing, CancellationToken cancel)
     {
         var state = searches.State(search);
         return state.ProjectId == id
-            ? ProjectRoutes.Save(id, choice.ExpectedRevision, "Take a shell that was found", (before, _) => before.Revision == state.Revision
+            ? editing.Save(id, choice.ExpectedRevision, "Take a shell that was found", (before, _) => before.Revision == state.Revision
                 ? searches.Found(search, choice.Index)
-                : throw new RevisionConflictException(state.Revision, before.Revision, null), store, desk, cancel)
+                : throw new RevisionConflictException(state.Revision, before.Revision, null), cancel)
             : throw new NotFoundException($"There is no search {search} in this project.");
     }
 

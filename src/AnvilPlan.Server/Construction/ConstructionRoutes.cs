@@ -42,13 +42,13 @@ public static class ConstructionRoutes
         project.MapPost("/levels", MoveLevel).WithName("moveLevel");
     }
 
-    private static Task<ProjectView> Add(Guid id, NewStructure wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-        ProjectRoutes.Save(id, wanted.ExpectedRevision, "Add a structure", (before, bench) =>
+    private static Task<ProjectView> Add(Guid id, NewStructure wanted, Editing editing, CancellationToken cancel) =>
+        editing.Save(id, wanted.ExpectedRevision, "Add a structure", (before, bench) =>
             (bench.Catalog.Systems.FirstOrDefault(s => s.Key == wanted.System && s.Decision is not null)
                 ?? throw new FieldException("system", $"system is \"{wanted.System}\": it must be one of {string.Join(", ", bench.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key))}."))
-            .Begin(before.Design, bench.Catalog)!, store, desk, cancel);
+            .Begin(before.Design, bench.Catalog)!, cancel);
 
-    private static async Task<ProjectView> Remove(Guid id, string structure, int expectedRevision, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<ProjectView> Remove(Guid id, string structure, int expectedRevision, ProjectStore store, PlanDesk desk, Editing editing, CancellationToken cancel)
     {
         var now = await store.Open(id, cancel);
         if (now.Design.Structures.All(s => s.Id != structure))
@@ -72,7 +72,7 @@ public static class ConstructionRoutes
             }
         }
 
-        return await ProjectRoutes.Save(id, expectedRevision, "Take out a structure", (before, _) => StructureRemoval.From(before.Design, structure, without, with), store, desk, cancel);
+        return await editing.Save(id, expectedRevision, "Take out a structure", (before, _) => StructureRemoval.From(before.Design, structure, without, with), cancel);
     }
 
     private static async Task<IReadOnlyList<CornerView>> Corners(Guid id, string structure, ProjectStore store, PlanDesk desk, CancellationToken cancel)
@@ -84,7 +84,7 @@ public static class ConstructionRoutes
         Consequences? Effect(WrapCorner corner)
         {
             var other = corner.PlanB is { } method ? BentWrapSystem.Changed(project.Design, wrap, corner, c => c with { Method = method }) : null;
-            return other is null || DesignCheck.Problems(other, bench.Catalog).Count > 0 ? null : Consequences.Between(now, Planner.Plan(other, bench.Catalog, bench.Shop, project.AsBuilt));
+            return other is null || DesignCheck.Problems(other, bench.Catalog).Count > 0 ? null : Consequences.Between(now, desk.Plan(other, project.AsBuilt, bench));
         }
 
         return [.. wrap.Corners.Select(c => new CornerView(c, CornerSchools.Compare(c, wrap, project.Design, bench.Catalog, bench.Shop), Effect(c)))];
@@ -103,18 +103,18 @@ public static class ConstructionRoutes
             .. BentWrapSystem.Compare(project.Design, bench.Catalog, bench.Shop, at, radiusMm).Select(option =>
             {
                 var changed = option.Possible ? BentWrapSystem.Turned(project.Design, bench.Catalog, at, option.Method, radiusMm) : null;
-                return new EdgeCorner(option, changed is null || DesignCheck.Problems(changed, bench.Catalog).Count > 0 ? null : Consequences.Between(now, Planner.Plan(changed, bench.Catalog, bench.Shop, project.AsBuilt)));
+                return new EdgeCorner(option, changed is null || DesignCheck.Problems(changed, bench.Catalog).Count > 0 ? null : Consequences.Between(now, desk.Plan(changed, project.AsBuilt, bench)));
             }),
         ];
     }
 
-    private static Task<ProjectView> TakeCorner(Guid id, string edge, CornerChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-        ProjectRoutes.Save(id, choice.ExpectedRevision, "Turn a corner", (before, bench) =>
+    private static Task<ProjectView> TakeCorner(Guid id, string edge, CornerChoice choice, Editing editing, CancellationToken cancel) =>
+        editing.Save(id, choice.ExpectedRevision, "Turn a corner", (before, bench) =>
         {
             Held(choice.RadiusMm);
             return BentWrapSystem.Turned(before.Design, bench.Catalog, Words.Read<EdgeId>("edge", edge), choice.Method, choice.RadiusMm)
                 ?? throw new FieldException("edge", $"edge is \"{edge}\": the wrap of this project runs round another axis or holds four faces already, or a face is not of wood.");
-        }, store, desk, cancel);
+        }, cancel);
 
     private static void Held(double radiusMm)
     {
@@ -127,8 +127,8 @@ public static class ConstructionRoutes
     private static async Task<IReadOnlyList<LevelMove>> Levels(Guid id, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
         LevelMoves.All((await store.Open(id, cancel)).Design, (await desk.Bench(cancel)).Catalog);
 
-    private static Task<ProjectView> MoveLevel(Guid id, LevelChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-        ProjectRoutes.Save(id, choice.ExpectedRevision, choice.LevelB is null ? "Turn a level" : "Swap two levels", (before, bench) =>
+    private static Task<ProjectView> MoveLevel(Guid id, LevelChoice choice, Editing editing, CancellationToken cancel) =>
+        editing.Save(id, choice.ExpectedRevision, choice.LevelB is null ? "Turn a level" : "Swap two levels", (before, bench) =>
         {
             foreach (var (field, level) in ((string, string?)[])[("levelA", choice.LevelA), ("levelB", choice.LevelB)])
             {
@@ -139,5 +139,5 @@ public static class ConstructionRoutes
             }
 
             return choice.LevelB is { } other ? LevelMoves.Swap(before.Design, choice.LevelA, other) : LevelMoves.Turn(before.Design, choice.LevelA, bench.Catalog);
-        }, store, desk, cancel);
+        }, cancel);
 }

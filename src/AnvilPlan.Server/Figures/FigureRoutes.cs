@@ -20,8 +20,8 @@ public static class FigureRoutes
         var project = routes.MapGroup("/api/projects/{id:guid}/figures").WithTags("calc").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
         project.MapGet("/", List).WithName("figures");
         project.MapPost("/preview", Preview).WithName("previewFigure");
-        project.MapPost("/", (Guid id, FigureChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel) => ProjectRoutes.Save(
-            id, choice.ExpectedRevision, "From a sum", (before, bench) => Put(before.Design, before.Plan, choice, bench), store, desk, cancel)).WithName("putFigure");
+        project.MapPost("/", (Guid id, FigureChoice choice, Editing editing, CancellationToken cancel) => editing.Save(
+            id, choice.ExpectedRevision, "From a sum", (before, bench) => Put(before.Design, before.Plan, choice, bench), cancel)).WithName("putFigure");
     }
 
     private static async Task<IReadOnlyList<FigureLine>> List(Guid id, ProjectStore store, PlanDesk desk, CancellationToken cancel)
@@ -38,7 +38,7 @@ public static class FigureRoutes
         var now = desk.Plan(project, bench);
         var design = Put(project.Design, now, choice, bench);
         PlanDesk.Check(design, bench);
-        return Consequences.Between(now, Planner.Plan(design, bench.Catalog, bench.Shop, project.AsBuilt));
+        return Consequences.Between(now, desk.Plan(design, project.AsBuilt, bench));
     }
 
     private static Design Put(Design design, BuildPlan plan, FigureChoice choice, Bench bench)

@@ -24,8 +24,8 @@ public static class MockUpRoutes
         group.MapGet("/mock-up", Read).WithName("mockUp");
         group.MapGet("/mock-up.pdf", Sheets).WithName("mockUpSheets").Produces<byte[]>(200, "application/pdf");
         group.MapPost("/mock-up/preview", Preview).WithName("previewMockUp");
-        group.MapPost("/mock-up/take", (Guid id, MockUpMeasured measured, ProjectStore store, PlanDesk desk, CancellationToken cancel) => ProjectRoutes.Save(
-            id, measured.ExpectedRevision, "As measured on the mock-up", (before, bench) => Applied(before.Design, bench, measured), store, desk, cancel)).WithName("takeMockUp");
+        group.MapPost("/mock-up/take", (Guid id, MockUpMeasured measured, Editing editing, CancellationToken cancel) => editing.Save(
+            id, measured.ExpectedRevision, "As measured on the mock-up", (before, bench) => Applied(before.Design, bench, measured), cancel)).WithName("takeMockUp");
     }
 
     private static async Task<MockUpView> Read(Guid id, double? cardMm, double? tabMm, ProjectStore store, PlanDesk desk, CancellationToken cancel)
@@ -52,7 +52,7 @@ public static class MockUpRoutes
         var project = await store.Open(id, cancel);
         var design = Applied(project.Design, bench, measured);
         PlanDesk.Check(design, bench);
-        return Consequences.Between(desk.Plan(project, bench), Planner.Plan(design, bench.Catalog, bench.Shop, project.AsBuilt));
+        return Consequences.Between(desk.Plan(project, bench), desk.Plan(design, project.AsBuilt, bench));
     }
 
     private static Core.Designs.Design Applied(Core.Designs.Design design, Bench bench, MockUpMeasured measured)

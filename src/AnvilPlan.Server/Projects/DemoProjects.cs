@@ -17,8 +17,8 @@ public static class DemoProjects
 
         foreach (var path in Directory.EnumerateFiles(folder, "*.json").Order(StringComparer.Ordinal))
         {
-            var file = ProjectJson.Read(await File.ReadAllTextAsync(path, cancel), Catalog.Shipped);
-            await store.Create(file.Design, file.AsBuilt, "Demo", cancel);
+            var file = ProjectJson.Read(await File.ReadAllBytesAsync(path, cancel), Catalog.Shipped);
+            await store.Create(file.Design, file.AsBuilt, "Demo", [], cancel);
         }
     }
 }

@@ -2,6 +2,7 @@ using System.IO.Compression;
 using AnvilPlan.Formats.Packet;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Project;
+using AnvilPlan.Server.Catalogs;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;
 
@@ -20,7 +21,7 @@ public static class FileRoutes
         files.MapGet("/{id:guid}/files/{name}", Download).WithName("downloadFile").Produces<byte[]>(200, "application/octet-stream");
         files.MapGet("/{id:guid}/everything.zip", Zip).WithName("downloadAll").Produces<byte[]>(200, "application/zip");
         files.MapGet("/{id:guid}/project.json", Export).WithName("exportProject").Produces<byte[]>(200, "application/json");
-        files.MapPost("/import", Import).WithName("importProject");
+        files.MapPost("/import", Import).WithName("importProject").ProducesProblem(409).Accepts<byte[]>("application/json");
     }
 
     private static async Task<IReadOnlyList<FileLine>> List(Guid id, string? paper, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
@@ -48,31 +49,25 @@ public static class FileRoutes
         return TypedResults.File(stream.ToArray(), "application/zip", "everything.zip");
     }
 
-    private static async Task<IResult> Export(Guid id, ProjectStore store, CancellationToken cancel)
+    private static async Task<IResult> Export(Guid id, ProjectStore store, ShopStore shop, CancellationToken cancel)
     {
         var project = await store.Open(id, cancel);
-        var file = ProjectFile.Of(project.Design, project.AsBuilt, await store.OwnModels(cancel));
+        var file = ProjectFile.Of(project.Design, project.AsBuilt, (await shop.Content(cancel)).Models.Select(m => m.Model));
         return TypedResults.File(System.Text.Encoding.UTF8.GetBytes(ProjectJson.Write(file)), "application/json", "project.json");
     }
 
-    private static async Task<ProjectView> Import(HttpRequest request, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    /// <summary>A project file comes in as a project of its own; no other is changed by it.</summary>
+    /// <param name="models">See <see cref="Incoming"/>.</param>
+    private static async Task<ProjectView> Import(HttpRequest request, string? models, ProjectStore store, PlanDesk desk, CancellationToken cancel)
     {
-        if (!request.HasJsonContentType())
-        {
-            throw new FieldException("Content-Type", "Content-Type must be application/json.");
-        }
-
-        using var reader = new StreamReader(request.Body);
+        using var body = new MemoryStream();
+        await request.Body.CopyToAsync(body, cancel);
         var bench = await desk.Bench(cancel);
-        var file = ProjectJson.Read(await reader.ReadToEndAsync(cancel), bench.Catalog);
-        if (file.Models.Count > 0)
-        {
-            await store.SaveModels(file.Models, cancel);
-            desk.Forget();
-        }
-
-        var project = await store.Create(file.Design, file.AsBuilt, "Imported", cancel);
-        return ProjectView.Of(project, desk.Plan(project, await desk.Bench(cancel)));
+        var file = ProjectJson.Read(body.ToArray(), bench.Catalog);
+        var intake = Incoming.Of(file.Models, bench.Catalog, models);
+        var design = intake.Of(file.Design);
+        var plan = desk.Plan(design, file.AsBuilt, bench.And(intake.Add));
+        return ProjectView.Of(await store.Create(design, file.AsBuilt, "Imported", intake.Add, cancel), plan);
     }
 
     private static async Task<IReadOnlyList<PlanFile>> Files(Guid id, string? paper, ProjectStore store, PlanDesk desk, CancellationToken cancel)

@@ -1,4 +1,5 @@
 using System.Collections.Concurrent;
+using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
@@ -9,25 +10,32 @@ using AnvilPlan.Store;
 namespace AnvilPlan.Server.Projects;
 
 /// <summary>What a design was planned with.</summary>
-public sealed record Bench(Catalog Catalog, ShopProfile Shop);
+/// <param name="Content">The same for the same catalog and profile.</param>
+public sealed record Bench(Catalog Catalog, ShopProfile Shop, string Content)
+{
+    /// <summary>With models that are about to come in.</summary>
+    public Bench And(IReadOnlyList<HardwareModel> models) =>
+        models.Count == 0 ? this : new(Catalog.With(models), Shop, $"{Content}+{Guid.NewGuid()}");
+}
 
-/// <summary>Plans designs with the shop's catalog and profile, and remembers the last few plans.</summary>
-public sealed class PlanDesk(ProjectStore store)
+/// <summary>A stored design of which there is no plan; one sentence. The project can still be opened at another revision.</summary>
+public sealed class UnplannedException(string message, Exception? inner = null) : Exception(message, inner);
+
+/// <summary>
+/// Plans designs with the shop's catalog and profile, and remembers the last few plans. A plan follows from what went into it, so it is
+/// kept under the content of that, and nothing has to be forgotten when something changes.
+/// </summary>
+public sealed partial class PlanDesk(ShopStore shop, ILogger<PlanDesk> log)
 {
     private const int Remembered = 32;
+
+    /// <summary>A design that takes longer is refused before it is stored.</summary>
+    private static readonly TimeSpan Most = TimeSpan.FromSeconds(8);
+
     private readonly ConcurrentDictionary<string, BuildPlan> _plans = new(StringComparer.Ordinal);
     private readonly ConcurrentQueue<string> _order = new();
-    private int _benchVersion;
 
-    /// <summary>Call when the catalog or the shop profile changed: plans made before are forgotten.</summary>
-    public void Forget()
-    {
-        Interlocked.Increment(ref _benchVersion);
-        _plans.Clear();
-    }
-
-    public async Task<Bench> Bench(CancellationToken cancel) =>
-        new(Catalog.Shipped.With(await store.OwnModels(cancel)), (await store.Shop(cancel)).Shop);
+    public async Task<Bench> Bench(CancellationToken cancel) => await shop.Content(cancel) is var content ? new(content.Catalog, content.Shop, content.Content) : null!;
 
     /// <exception cref="FieldException">The design holds a value out of range.</exception>
     public static void Check(Design design, Bench bench)
@@ -39,15 +47,44 @@ public sealed class PlanDesk(ProjectStore store)
         }
     }
 
-    public BuildPlan Plan(OpenProject project, Bench bench)
+    /// <summary>The plan of what is stored.</summary>
+    /// <exception cref="UnplannedException">There is none.</exception>
+    public BuildPlan Plan(OpenProject project, Bench bench) => Known(project.Content, bench, () =>
     {
-        var key = $"{_benchVersion}/{project.Id}/{project.Revision}";
+        if (DesignCheck.Problems(project.Design, bench.Catalog) is [var problem, ..])
+        {
+            throw new UnplannedException($"This revision cannot be planned with the catalog as it is now. {problem.Path}: {problem.Message}");
+        }
+
+        try
+        {
+            return Timed(project.Design, project.AsBuilt, bench) ?? throw new UnplannedException($"This revision is too heavy: its plan was not done after {Most.TotalSeconds:0} s.");
+        }
+        catch (Exception error) when (error is not (OperationCanceledException or UnplannedException))
+        {
+            NoPlan(error, project.Id, project.Revision);
+            throw new UnplannedException("This revision cannot be planned, by a fault of the program.", error);
+        }
+    });
+
+    /// <summary>The plan of a design that is not stored yet; it is remembered for when it is.</summary>
+    /// <exception cref="FieldException">The design holds a value out of range, or is too heavy.</exception>
+    public BuildPlan Plan(Design design, AsBuilt asBuilt, Bench bench)
+    {
+        Check(design, bench);
+        return Known(ProjectStore.ContentOf(design, asBuilt), bench, () => Timed(design, asBuilt, bench) ?? throw new FieldException(
+            "design", $"design is too heavy: its plan was not done after {Most.TotalSeconds:0} s ({design.Devices.Count} devices, {design.Trays.Count} trays, {design.Structures.Count} structures). Nothing was changed."));
+    }
+
+    private BuildPlan Known(string content, Bench bench, Func<BuildPlan> make)
+    {
+        var key = bench.Content + content;
         if (_plans.TryGetValue(key, out var known))
         {
             return known;
         }
 
-        var plan = Planner.Plan(project.Design, bench.Catalog, bench.Shop, project.AsBuilt);
+        var plan = make();
         if (_plans.TryAdd(key, plan))
         {
             _order.Enqueue(key);
@@ -59,4 +96,22 @@ public sealed class PlanDesk(ProjectStore store)
 
         return plan;
     }
+
+    /// <summary>The plan, or null when it takes too long.</summary>
+    private static BuildPlan? Timed(Design design, AsBuilt asBuilt, Bench bench)
+    {
+        using var limit = CancellationTokenSource.CreateLinkedTokenSource(Interrupt.Current);
+        limit.CancelAfter(Most);
+        try
+        {
+            return Planner.Plan(design, bench.Catalog, bench.Shop, asBuilt, limit.Token);
+        }
+        catch (OperationCanceledException) when (!Interrupt.Current.IsCancellationRequested)
+        {
+            return null;
+        }
+    }
+
+    [LoggerMessage(LogLevel.Error, "Project {Project} at revision {Revision} cannot be planned.")]
+    private partial void NoPlan(Exception error, Guid project, int revision);
 }

@@ -18,12 +18,16 @@ public static class ProjectRoutes
         projects.MapPost("/", Create).WithName("createProject");
         projects.MapGet("/{id:guid}", Open).WithName("openProject");
         projects.MapPut("/{id:guid}/design", Edit).WithName("editDesign");
-        projects.MapPost("/{id:guid}/undo", (Guid id, RevisionMove move, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-            Moved(id, store.Undo, move, store, desk, cancel)).WithName("undo");
-        projects.MapPost("/{id:guid}/redo", (Guid id, RevisionMove move, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-            Moved(id, store.Redo, move, store, desk, cancel)).WithName("redo");
-        projects.MapPost("/{id:guid}/revision", (Guid id, RevisionMove move, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-            Moved(id, (i, e, c) => store.GoTo(i, e, move.Number ?? throw new FieldException("number", "number is missing: it must be a revision of the history."), c), move, store, desk, cancel)).WithName("goToRevision");
+        projects.MapGet("/deleted", (ProjectStore store, CancellationToken cancel) => store.Deleted(cancel)).WithName("deletedProjects");
+        projects.MapDelete("/{id:guid}", async (Guid id, int expectedRevision, ProjectStore store, CancellationToken cancel) => await Left(store.Delete(id, expectedRevision, cancel), store, cancel)).WithName("deleteProject");
+        projects.MapPost("/{id:guid}/bring-back", async (Guid id, ProjectStore store, CancellationToken cancel) => await Left(store.BringBack(id, cancel), store, cancel)).WithName("bringBackProject");
+        projects.MapPost("/{id:guid}/copy", Copy).WithName("copyProject");
+        projects.MapPost("/{id:guid}/undo", (Guid id, RevisionMove move, ProjectStore store, Editing editing, CancellationToken cancel) =>
+            editing.Move(id, check => store.Undo(id, move.ExpectedRevision, check, cancel), cancel)).WithName("undo");
+        projects.MapPost("/{id:guid}/redo", (Guid id, RevisionMove move, ProjectStore store, Editing editing, CancellationToken cancel) =>
+            editing.Move(id, check => store.Redo(id, move.ExpectedRevision, check, cancel), cancel)).WithName("redo");
+        projects.MapPost("/{id:guid}/revision", (Guid id, RevisionMove move, ProjectStore store, Editing editing, CancellationToken cancel) => editing.Move(
+            id, check => store.GoTo(id, move.ExpectedRevision, move.Number ?? throw new FieldException("number", "number is missing: it must be a revision of the history."), check, cancel), cancel)).WithName("goToRevision");
         projects.MapGet("/{id:guid}/history", (Guid id, ProjectStore store, CancellationToken cancel) => store.History(id, cancel)).WithName("history");
         projects.MapGet("/{id:guid}/since/{revision:int}", Since).WithName("since");
         projects.MapPost("/{id:guid}/devices", AddDevice).WithName("addDevice");
@@ -37,10 +41,28 @@ public static class ProjectRoutes
     private static async Task<ProjectView> Create(NewProject wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
-        var design = StartingDesign.Named(wanted.Name.Trim());
-        PlanDesk.Check(design, bench);
-        var project = await store.Create(design, AsBuilt.Nothing, "New project", cancel);
-        return ProjectView.Of(project, desk.Plan(project, bench));
+        return await Begin(StartingDesign.Named(wanted.Name.Trim()), "New project", store, desk, bench, cancel);
+    }
+
+    /// <summary>The design as it is now as a project of its own; nothing of it is made yet.</summary>
+    private static async Task<ProjectView> Copy(Guid id, NewProject wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var bench = await desk.Bench(cancel);
+        var design = (await store.Open(id, cancel)).Design;
+        return await Begin(design with { Name = wanted.Name.Trim() }, $"Copy of {design.Name}", store, desk, bench, cancel);
+    }
+
+    private static async Task<ProjectView> Begin(Design design, string label, ProjectStore store, PlanDesk desk, Bench bench, CancellationToken cancel)
+    {
+        var plan = desk.Plan(design, AsBuilt.Nothing, bench);
+        return ProjectView.Of(await store.Create(design, AsBuilt.Nothing, label, [], cancel), plan);
+    }
+
+    /// <summary>The projects that are left after it.</summary>
+    private static async Task<IReadOnlyList<ProjectLine>> Left(Task done, ProjectStore store, CancellationToken cancel)
+    {
+        await done;
+        return await store.List(cancel);
     }
 
     private static async Task<ProjectView> Open(Guid id, ProjectStore store, PlanDesk desk, CancellationToken cancel)
@@ -56,19 +78,19 @@ public static class ProjectRoutes
         return Consequences.Between(desk.Plan(await store.At(id, revision, cancel), bench), desk.Plan(await store.Open(id, cancel), bench));
     }
 
-    private static Task<ProjectView> Edit(Guid id, DesignEdit edit, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-        Save(id, edit.ExpectedRevision, edit.Label, (_, _) => edit.Design, store, desk, cancel);
+    private static Task<ProjectView> Edit(Guid id, DesignEdit edit, Editing editing, CancellationToken cancel) =>
+        editing.Save(id, edit.ExpectedRevision, edit.Label, (_, _) => edit.Design, cancel);
 
-    private static Task<ProjectView> SetLayer(Guid id, ChainChange change, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-        Save(id, change.ExpectedRevision, "Change a layer", (before, bench) =>
+    private static Task<ProjectView> SetLayer(Guid id, ChainChange change, Editing editing, CancellationToken cancel) =>
+        editing.Save(id, change.ExpectedRevision, "Change a layer", (before, bench) =>
         {
             var chain = before.Plan.Chains.FirstOrDefault(c => c.Id == change.ChainId)
                 ?? throw new FieldException("chainId", $"chainId is \"{change.ChainId}\": the plan has no such chain.");
             return ChainEdit.Set(before.Design, bench.Catalog, chain, change.Layer, change.ThicknessMm, change.Policy);
-        }, store, desk, cancel);
+        }, cancel);
 
-    private static Task<ProjectView> AddDevice(Guid id, NewDevice wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-        Save(id, wanted.ExpectedRevision, "Add a device", (before, bench) =>
+    private static Task<ProjectView> AddDevice(Guid id, NewDevice wanted, Editing editing, CancellationToken cancel) =>
+        editing.Save(id, wanted.ExpectedRevision, "Add a device", (before, bench) =>
         {
             if (!bench.Catalog.HasModel(wanted.ModelId))
             {
@@ -76,7 +98,7 @@ public static class ProjectRoutes
             }
 
             return Placed(DevicePlacing.Add(before.Design, bench.Catalog, bench.Shop, wanted.ModelId, Known(before.Design, wanted.DeckId)));
-        }, store, desk, cancel);
+        }, cancel);
 
     /// <summary>Where a model could go, what fits first.</summary>
     private static async Task<IReadOnlyList<DeckOffer>> Decks(Guid id, string modelId, ProjectStore store, PlanDesk desk, CancellationToken cancel)
@@ -87,10 +109,10 @@ public static class ProjectRoutes
             : throw new FieldException("modelId", $"modelId is \"{modelId}\": the catalog has no such hardware model.");
     }
 
-    private static Task<ProjectView> MoveDevice(Guid id, DeckChoice wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-        Save(id, wanted.ExpectedRevision, "Move to another deck", (before, bench) => before.Design.Devices.Any(d => d.Id == wanted.DeviceId)
+    private static Task<ProjectView> MoveDevice(Guid id, DeckChoice wanted, Editing editing, CancellationToken cancel) =>
+        editing.Save(id, wanted.ExpectedRevision, "Move to another deck", (before, bench) => before.Design.Devices.Any(d => d.Id == wanted.DeviceId)
             ? Placed(DevicePlacing.Move(before.Design, bench.Catalog, bench.Shop, wanted.DeviceId, Known(before.Design, wanted.DeckId)))
-            : throw new FieldException("deviceId", $"deviceId is \"{wanted.DeviceId}\": the project has no such device."), store, desk, cancel);
+            : throw new FieldException("deviceId", $"deviceId is \"{wanted.DeviceId}\": the project has no such device."), cancel);
 
     private static Design Placed(PlacedOrNot place) => place.Design ?? throw new FieldException("deckId", place.Reason);
 
@@ -98,15 +120,15 @@ public static class ProjectRoutes
         ? deckId
         : throw new FieldException("deckId", $"deckId is \"{deckId}\": it must be the id of a tray or panel/left, right, front, back, bottom, top.");
 
-    private static async Task<ProjectView> Apply(Guid id, RemedyChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<ProjectView> Apply(Guid id, RemedyChoice choice, ProjectStore store, PlanDesk desk, Editing editing, CancellationToken cancel)
     {
         var asBuilt = (await store.Open(id, cancel)).AsBuilt;
-        return await Save(id, choice.ExpectedRevision, "Remedy", (before, bench) =>
+        return await editing.Save(id, choice.ExpectedRevision, "Remedy", (before, bench) =>
         {
             var finding = Finding(before.Plan, choice.FindingId);
             return TriedRemedies.Try(choice.RemedyId, finding, before.Design, before.Plan, bench.Catalog, bench.Shop, asBuilt)?.Design
                 ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": the snag has no such remedy, or it was tried, and the snag stays or a new one stops the plan.");
-        }, store, desk, cancel);
+        }, cancel);
     }
 
     /// <summary>The remedies of one snag that were tried and mend it, each with what it would do.</summary>
@@ -122,33 +144,6 @@ public static class ProjectRoutes
 
     private static Finding Finding(BuildPlan plan, string findingId) => plan.Findings.FirstOrDefault(f => f.Id == findingId)
         ?? throw new FieldException("findingId", $"findingId is \"{findingId}\": the plan has no such snag.");
-
-    /// <summary>Plans, changes, checks and saves a design in one go; what the change did comes back with the project.</summary>
-    internal static async Task<ProjectView> Save(
-        Guid id, int expected, string label, Func<ProjectView, Bench, Design> change, ProjectStore store, PlanDesk desk, CancellationToken cancel)
-    {
-        if (label.Length is 0 or > 200)
-        {
-            throw new FieldException("label", $"label has {label.Length} characters: it must have 1 to 200.");
-        }
-
-        var bench = await desk.Bench(cancel);
-        var project = await store.Open(id, cancel);
-        var before = ProjectView.Of(project, desk.Plan(project, bench));
-        var design = change(before, bench);
-        PlanDesk.Check(design, bench);
-        var saved = await store.Save(id, expected, design, label, cancel);
-        return ProjectView.Of(saved, desk.Plan(saved, bench), before.Plan);
-    }
-
-    private static async Task<ProjectView> Moved(
-        Guid id, Func<Guid, int, CancellationToken, Task<OpenProject>> move, RevisionMove to, ProjectStore store, PlanDesk desk, CancellationToken cancel)
-    {
-        var bench = await desk.Bench(cancel);
-        var before = await store.Open(id, cancel);
-        var after = await move(id, to.ExpectedRevision, cancel);
-        return ProjectView.Of(after, desk.Plan(after, bench), desk.Plan(before, bench));
-    }
 
     private static void Expect(OpenProject project, int revision)
     {

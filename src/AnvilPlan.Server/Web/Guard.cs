@@ -4,6 +4,13 @@ namespace AnvilPlan.Server.Web;
 public static class Limits
 {
     public const long BodyBytes = 4_000_000;
+    public const long BackupBytes = 500_000_000;
+}
+
+/// <summary>A limit of an endpoint's own on what it takes in.</summary>
+public sealed class BodyLimit(long bytes) : Microsoft.AspNetCore.Http.Metadata.IRequestSizeLimitMetadata
+{
+    public long? MaxRequestBodySize => bytes;
 }
 
 /// <summary>
@@ -18,12 +25,22 @@ public sealed class Guard(RequestDelegate next)
 
     public async Task InvokeAsync(HttpContext context)
     {
-        var headers = context.Response.Headers;
-        headers.ContentSecurityPolicy = Policy;
-        headers.XContentTypeOptions = "nosniff";
-        headers["Referrer-Policy"] = "no-referrer";
-        headers["Cross-Origin-Opener-Policy"] = "same-origin";
-        headers["Cross-Origin-Resource-Policy"] = "same-origin";
+        // set when the answer starts: an error clears what was set before
+        context.Response.OnStarting(() =>
+        {
+            var headers = context.Response.Headers;
+            headers.ContentSecurityPolicy = Policy;
+            headers.XContentTypeOptions = "nosniff";
+            headers["Referrer-Policy"] = "no-referrer";
+            headers["Cross-Origin-Opener-Policy"] = "same-origin";
+            headers["Cross-Origin-Resource-Policy"] = "same-origin";
+            if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
+            {
+                headers.CacheControl = "no-store";
+            }
+
+            return Task.CompletedTask;
+        });
         if (context.Request.Host.Host is not ("localhost" or "127.0.0.1" or "[::1]"))
         {
             await Refuse(context, StatusCodes.Status421MisdirectedRequest, "host: this application answers to localhost only.");
@@ -35,11 +52,6 @@ public sealed class Guard(RequestDelegate next)
         {
             await Refuse(context, StatusCodes.Status403Forbidden, "origin: changes are taken from the application's own pages only.");
             return;
-        }
-
-        if (context.Request.Path.StartsWithSegments("/api", StringComparison.Ordinal))
-        {
-            headers.CacheControl = "no-store";
         }
 
         await next(context);

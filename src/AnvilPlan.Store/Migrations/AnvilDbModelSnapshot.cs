@@ -44,6 +44,15 @@ namespace AnvilPlan.Store.Migrations
                         .IsRequired()
                         .HasColumnType("TEXT");
 
+                    b.Property<DateTime?>("RetiredUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Version")
+                        .IsConcurrencyToken()
+                        .ValueGeneratedOnAdd()
+                        .HasColumnType("INTEGER")
+                        .HasDefaultValue(1);
+
                     b.HasKey("Id");
 
                     b.ToTable("Models");
@@ -68,6 +77,9 @@ namespace AnvilPlan.Store.Migrations
                     b.Property<int>("CurrentNumber")
                         .IsConcurrencyToken()
                         .HasColumnType("INTEGER");
+
+                    b.Property<DateTime?>("DeletedUtc")
+                        .HasColumnType("TEXT");
 
                     b.Property<string>("Name")
                         .IsRequired()

@@ -9,6 +9,9 @@ public sealed class ProjectRow
     public DateTime ChangedUtc { get; set; }
     public int CurrentNumber { get; set; }
     public required string AsBuiltJson { get; set; }
+
+    /// <summary>Set = deleted, to be brought back or not.</summary>
+    public DateTime? DeletedUtc { get; set; }
     public List<RevisionRow> Revisions { get; } = [];
 }
 
@@ -39,4 +42,8 @@ public sealed class ModelRow
 {
     public required string Id { get; set; }
     public required string Json { get; set; }
+    public int Version { get; set; }
+
+    /// <summary>Set = taken out of the catalog; kept for the revisions that used it.</summary>
+    public DateTime? RetiredUtc { get; set; }
 }

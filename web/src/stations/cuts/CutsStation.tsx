@@ -131,6 +131,7 @@ function BarDrawing({ bar }: { bar: Schemas['BarLayout'] }) {
       <figcaption className="mb-1 flex justify-between gap-2">
         <span>
           <b>
+            {bar.count > 1 && `${bar.count} alike: `}
             {bar.material} {bar.section}
           </b>
           , {length(bar.lengthMm)}

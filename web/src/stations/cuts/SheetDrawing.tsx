@@ -19,6 +19,7 @@ export function SheetDrawing({ sheet }: { sheet: Schemas['SheetLayout'] }) {
       <figcaption className="mb-1 flex flex-wrap justify-between gap-2">
         <span>
           <b>
+            {sheet.count > 1 && `${sheet.count} alike: `}
             {sheet.material} {length(sheet.nominalMm)}
           </b>
           , {length(sheet.lengthMm)} × {length(sheet.widthMm)}
