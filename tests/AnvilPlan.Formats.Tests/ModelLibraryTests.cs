@@ -47,8 +47,8 @@ public class ModelLibraryTests
     }
 
     [Theory]
-    [InlineData("\"widthMm\": 20", "\"widthMm\": 0", "keepOuts: \"plug\"")]
-    [InlineData("\"lengthMm\": 120", "\"lengthMm\": 0", "tails: \"lead\"")]
+    [InlineData("\"widthMm\": 20", "\"widthMm\": 0", "keepOuts[0].widthMm is 0")]
+    [InlineData("\"lengthMm\": 120", "\"lengthMm\": 0", "tails[0].lengthMm is 0")]
     [InlineData("\"handMm\": 4", "\"handMm\": 400", "handMm is 400")]
     public void A_model_out_of_range_names_what_is_wrong(string good, string bad, string says)
     {

@@ -52,10 +52,10 @@ public class PatternFileTests
     }
 
     [Fact]
-    public void A_block_that_inserts_itself_ends()
+    public void A_block_that_inserts_itself_is_told()
     {
         const string Block = "0\nBLOCK\n8\n0\n2\nB\n10\n0\n20\n0\n0\nINSERT\n8\n0\n2\nB\n10\n1\n20\n0\n0\nENDBLK\n";
-        Assert.Empty(DxfReader.Read(Dxf("0\nINSERT\n8\n0\n2\nB\n10\n0\n20\n0\n", Millimetres, Block)).Circles);
+        Assert.Contains("deeper than 8", Assert.Throws<DxfException>(() => DxfReader.Read(Dxf("0\nINSERT\n8\n0\n2\nB\n10\n0\n20\n0\n", Millimetres, Block))).Message, StringComparison.Ordinal);
     }
 
     [Fact]

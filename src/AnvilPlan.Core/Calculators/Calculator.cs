@@ -24,6 +24,33 @@ public sealed record Calculator(
             throw new CalculatorException("inputs", $"inputs of {Name} must be an object with the keys {Keys()}.");
         }
 
+        try
+        {
+            var results = Rule(Read(inputs));
+            return results.FirstOrDefault(r => !Finite(r.Value)).Key is { } beyond
+                ? throw new CalculatorException("inputs", $"{beyond} of {Name} is beyond every number with these inputs.")
+                : results;
+        }
+        catch (InvalidOperationException error) when (OfJson(error))
+        {
+            throw new CalculatorException("inputs", $"inputs of {Name} hold half of a character (a surrogate without its pair).");
+        }
+    }
+
+    /// <summary>Texts of a JSON element that are no characters are found out only when they are read.</summary>
+    internal static bool OfJson(InvalidOperationException error) => error.Source?.StartsWith("System.Text.Json", StringComparison.Ordinal) == true;
+
+    private static bool Finite(object? value) => value switch
+    {
+        double number => double.IsFinite(number),
+        string => true,
+        Uv point => double.IsFinite(point.U) && double.IsFinite(point.V),
+        System.Collections.IEnumerable list => list.Cast<object?>().All(Finite),
+        _ => true,
+    };
+
+    private CalculatorValues Read(JsonElement inputs)
+    {
         var values = new Dictionary<string, object?>(StringComparer.Ordinal);
         foreach (var property in inputs.EnumerateObject())
         {
@@ -37,7 +64,7 @@ public sealed record Calculator(
 
         var missing = Inputs.FirstOrDefault(i => !values.ContainsKey(i.Key));
         return missing is null
-            ? Rule(new CalculatorValues(values))
+            ? new CalculatorValues(values)
             : throw new CalculatorException(missing.Key, $"{missing.Key} is missing: it must be {missing.Expected}.");
     }
 

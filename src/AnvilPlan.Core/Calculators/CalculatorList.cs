@@ -1,4 +1,5 @@
 using System.Text.Json;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Calculators;
 
@@ -6,6 +7,8 @@ namespace AnvilPlan.Core.Calculators;
 public static class CalculatorList
 {
     public static IReadOnlyList<Calculator> All { get; } = [.. FastenerCalculators.All, .. LayoutCalculators.All, .. HardwareCalculators.All, .. WoodCalculators.All, .. PrintingCalculators.All, .. FrameCalculators.All, .. PlasticsCalculators.All];
+
+    private const int MostEntries = 10_000;
 
     /// <exception cref="CalculatorException">No calculator bears that name.</exception>
     public static Calculator Find(string name) => All.FirstOrDefault(c => c.Name == name)
@@ -22,7 +25,9 @@ public static class CalculatorList
             throw new CalculatorException("batch", "batch must be an array of {\"calc\": NAME, \"inputs\": {…}}.");
         }
 
-        return [.. batch.EnumerateArray().Select(RunEntry)];
+        return batch.GetArrayLength() <= MostEntries
+            ? [.. batch.EnumerateArray().Interruptible().Select(RunEntry)]
+            : throw new CalculatorException("batch", $"batch holds {batch.GetArrayLength()} sums: at most {MostEntries} are done at a time.");
     }
 
     private static IReadOnlyDictionary<string, object?> RunEntry(JsonElement entry)
@@ -40,6 +45,10 @@ public static class CalculatorList
             }
 
             return Find(name.GetString()!).Run(inputs);
+        }
+        catch (InvalidOperationException error) when (Calculator.OfJson(error))
+        {
+            return new Dictionary<string, object?> { ["error"] = "calc holds half of a character (a surrogate without its pair).", ["key"] = "calc" };
         }
         catch (CalculatorException error)
         {

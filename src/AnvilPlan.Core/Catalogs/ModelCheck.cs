@@ -2,35 +2,64 @@ using System.Globalization;
 
 namespace AnvilPlan.Core.Catalogs;
 
-/// <summary>Holds an own hardware model to sense before it joins a catalog.</summary>
+/// <summary>Holds an own hardware model to sense before it joins a catalog: every number to its range, every list to a count, every name to a length.</summary>
 public static class ModelCheck
 {
+    /// <summary>Places in a device's frame reach so far beyond its body, mm.</summary>
+    private const double Far = 1000;
+
     /// <summary>The first problem in one sentence with field, value and allowed range, or null.</summary>
-    public static string? Problem(HardwareModel m)
-    {
-        if (m.Id.Length is 0 or > 40 || !m.Id.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-'))
-        {
-            return $"id is \"{m.Id}\": it must be 1 to 40 small letters, digits and hyphens.";
-        }
+    public static string? Problem(HardwareModel m) =>
+        Texts(m).FirstOrDefault(t => t.Text.Length < t.Least || t.Text.Length > t.Most) is { Field: { } text } wordy ? $"{text} has {wordy.Text.Length} characters: it must have {wordy.Least} to {wordy.Most}."
+        : !m.Id.All(c => char.IsAsciiLetterLower(c) || char.IsAsciiDigit(c) || c == '-') ? $"id is \"{m.Id}\": it must be 1 to 40 small letters, digits and hyphens."
+        : Counts(m).FirstOrDefault(c => c.Count > c.Most) is { Field: { } list } many ? $"{list} holds {many.Count} entries: at most {many.Most}."
+        : Numbers(m).FirstOrDefault(n => !InRange(n.Value, n.Least, n.Most)) is { Field: { } field } off ? $"{field} is {Number(off.Value)}: it must lie between {Number(off.Least)} and {Number(off.Most)}."
+        : Rest(m);
 
-        if (m.Name.Length is 0 or > 80)
-        {
-            return $"name has {m.Name.Length} characters: it must have 1 to 80.";
-        }
+    private static IEnumerable<(string Field, string Text, int Least, int Most)> Texts(HardwareModel m) =>
+    [
+        ("id", m.Id, 1, 40), ("name", m.Name, 1, 80), ("group", m.Group, 0, 80), ("confidence", m.Confidence, 0, 10_000), ("source", m.Source, 0, 2000),
+        .. m.Ports.SelectMany((p, i) => ((string, string, int, int)[])[($"ports[{i}].id", p.Id, 1, 40), ($"ports[{i}].name", p.Name, 1, 80)]),
+        .. m.KeepOuts.Select((k, i) => ($"keepOuts[{i}].what", k.What, 1, 80)),
+        .. m.Tails.Select((t, i) => ($"tails[{i}].name", t.Name, 1, 80)),
+        .. m.Needs.Select((n, i) => ($"needs[{i}]", n, 1, 80)),
+        .. m.Provides.Select((p, i) => ($"provides[{i}]", p, 1, 80)),
+    ];
 
-        foreach (var (field, value, least, most) in ((string, double?, double, double)[])
+    private static IEnumerable<(string Field, int Count, int Most)> Counts(HardwareModel m) =>
+    [
+        ("holes", m.Holes.Count, 200), ("ports", m.Ports.Count, 100), ("cutouts", m.Cutouts.Count, 50), ("air", m.Air.Count, 12), ("needs", m.Needs.Count, 20),
+        ("provides", m.Provides.Count, 20), ("keepOuts", m.KeepOuts.Count, 20), ("tails", m.Tails.Count, 50), ("gives", m.Gives.Count, 10), ("takes.volts", m.Takes?.Volts.Count ?? 1, 10),
+    ];
+
+    private static IEnumerable<(string Field, double Value, double Least, double Most)> Numbers(HardwareModel m) =>
+    [
+        ("widthMm", m.WidthMm, 1, 1000), ("depthMm", m.DepthMm, 1, 1000), ("heightMm", m.HeightMm, 0.5, 1000), ("frontMm", m.FrontMm, 0, 200),
+        ("underMm", m.UnderMm, 0, 50), ("boardMm", m.BoardMm, 0, 50), ("depthMaxMm", m.DepthMaxMm ?? 1, 0.5, 50), ("panelMinMm", m.PanelMinMm ?? 0, 0, 50),
+        ("panelMaxMm", m.PanelMaxMm ?? 1, 0.3, 100), ("massG", m.MassG, 0, 1e5), ("heatW", m.HeatW, 0, 1e4), ("currentA", m.CurrentA, 0, 200), ("priceCents", m.PriceCents, 0, 1e9), ("handMm", m.HandMm, 0, 100),
+        .. m.Holes.SelectMany((h, i) => ((string, double, double, double)[])[($"holes[{i}].xMm", h.XMm, 0, m.WidthMm), ($"holes[{i}].yMm", h.YMm, 0, m.DepthMm), ($"holes[{i}].diaMm", h.DiaMm, 0.1, 50)]),
+        .. m.Cutouts.SelectMany((c, i) => ((string, double, double, double)[])
+            [($"cutouts[{i}].xMm", c.XMm, -Far, Far), ($"cutouts[{i}].yMm", c.YMm, -Far, Far), ($"cutouts[{i}].widthMm", c.WidthMm, 0.1, m.WidthMm + 200), ($"cutouts[{i}].heightMm", c.HeightMm ?? 1, 0.1, m.DepthMm + 200), ($"cutouts[{i}].cornerRadiusMm", c.CornerRadiusMm, 0, Math.Min(c.WidthMm, c.HeightMm ?? c.WidthMm) / 2)]),
+        .. m.Ports.SelectMany((p, i) => ((string, double, double, double)[])
         [
-            ("widthMm", m.WidthMm, 1, 1000), ("depthMm", m.DepthMm, 1, 1000), ("heightMm", m.HeightMm, 0.5, 1000), ("frontMm", m.FrontMm, 0, 200),
-            ("underMm", m.UnderMm, 0, 50), ("boardMm", m.BoardMm, 0, 50), ("depthMaxMm", m.DepthMaxMm, 0.5, 50), ("panelMinMm", m.PanelMinMm, 0, 50),
-            ("panelMaxMm", m.PanelMaxMm, 0.3, 100), ("massG", m.MassG, 0, 1e5), ("heatW", m.HeatW, 0, 1e4), ("currentA", m.CurrentA, 0, 200), ("priceCents", m.PriceCents, 0, 1e9), ("handMm", m.HandMm, 0, 100),
-        ])
-        {
-            if (value is { } v && (!double.IsFinite(v) || v < least || v > most))
-            {
-                return $"{field} is {Number(v)}: it must lie between {Number(least)} and {Number(most)}.";
-            }
-        }
+            .. Place($"ports[{i}]", p.XMm, p.YMm, p.ZMm), ($"ports[{i}].widthMm", p.WidthMm, 0.1, Far), ($"ports[{i}].heightMm", p.HeightMm, 0.1, Far),
+            ($"ports[{i}].plugWidthMm", p.PlugWidthMm, 0, Far), ($"ports[{i}].plugHeightMm", p.PlugHeightMm, 0, Far), ($"ports[{i}].reachMm", p.ReachMm, 0, Far),
+        ]),
+        .. m.KeepOuts.SelectMany((k, i) => ((string, double, double, double)[])
+            [.. Place($"keepOuts[{i}]", k.XMm, k.YMm, k.ZMm), ($"keepOuts[{i}].widthMm", k.WidthMm, 0.1, Far), ($"keepOuts[{i}].depthMm", k.DepthMm, 0.1, Far), ($"keepOuts[{i}].heightMm", k.HeightMm, 0.1, Far)]),
+        .. m.Tails.SelectMany((t, i) => ((string, double, double, double)[])[.. Place($"tails[{i}]", t.XMm, t.YMm, t.ZMm), ($"tails[{i}].diaMm", t.DiaMm, 0.1, 50), ($"tails[{i}].lengthMm", t.LengthMm, 1, 10_000)]),
+        .. m.Air.Select((a, i) => ($"air[{i}].openAreaMm2", a.OpenAreaMm2, 0.0, 1e6)),
+        .. (m.Takes?.Volts ?? []).Select((v, i) => ($"takes.volts[{i}]", v, 0.5, 600.0)),
+        ("takes.watts", m.Takes?.Watts ?? 0, 0, 1e4),
+        .. m.Gives.SelectMany((g, i) => ((string, double, double, double)[])[($"gives[{i}].volts", g.Volts, 0.5, 600), ($"gives[{i}].watts", g.Watts, 0.1, 1e4)]),
+    ];
 
+    private static IEnumerable<(string Field, double Value, double Least, double Most)> Place(string path, double x, double y, double z) =>
+        [($"{path}.xMm", x, -Far, Far), ($"{path}.yMm", y, -Far, Far), ($"{path}.zMm", z, -Far, Far)];
+
+    /// <summary>What one field alone does not show.</summary>
+    private static string? Rest(HardwareModel m)
+    {
         if (m.ThreadSize is not null && !FastenerTables.Shipped.HasScrews(m.ThreadSize))
         {
             return $"threadSize is \"{m.ThreadSize}\": the fastener tables have no screw and nut of that size.";
@@ -41,43 +70,17 @@ public static class ModelCheck
             return "depthMaxMm is missing: a body with threads must say how deep a screw may go.";
         }
 
-        if (m.Holes.Count > 200 || m.Ports.Count > 100 || m.Cutouts.Count > 50)
+        if (m is { PanelMinMm: { } least, PanelMaxMm: { } most } && least > most)
         {
-            return $"holes, ports or cutouts are too many ({m.Holes.Count}, {m.Ports.Count}, {m.Cutouts.Count}): at most 200, 100 and 50.";
+            return $"panelMinMm is {Number(least)}: it must not be more than panelMaxMm, {Number(most)}.";
         }
 
-        if (m.KeepOuts.Count > 20 || m.Tails.Count > 50)
+        if (m.Takes is { Volts.Count: 0 })
         {
-            return $"keepOuts or tails are too many ({m.KeepOuts.Count}, {m.Tails.Count}): at most 20 and 50.";
+            return "takes.volts is empty: name at least one voltage.";
         }
 
-        var room = m.KeepOuts.FirstOrDefault(k => !(k.What.Length is > 0 and <= 80 && InRange(k.WidthMm, 0.1, 1000) && InRange(k.DepthMm, 0.1, 1000) && InRange(k.HeightMm, 0.1, 1000)
-            && InRange(k.XMm, -1000, 1000) && InRange(k.YMm, -1000, 1000) && InRange(k.ZMm, -1000, 1000)));
-        if (room is not null)
-        {
-            return $"keepOuts: \"{room.What}\" is {Number(room.WidthMm)} x {Number(room.DepthMm)} x {Number(room.HeightMm)} at ({Number(room.XMm)}, {Number(room.YMm)}, {Number(room.ZMm)}): it needs a name, sizes from 0.1 to 1000 and a place from -1000 to 1000.";
-        }
-
-        if (m.Takes is { } takes && !(takes.Volts.Count is >= 1 and <= 10 && takes.Volts.All(v => InRange(v, 0.5, 600)) && InRange(takes.Watts, 0, 1e4)))
-        {
-            return $"takes: {Number(takes.Watts)} W at {string.Join(", ", takes.Volts.Select(Number))} V: it needs 1 to 10 voltages from 0.5 to 600 and 0 to 10000 W.";
-        }
-
-        if (m.Gives.Count > 10 || m.Gives.FirstOrDefault(g => !(InRange(g.Volts, 0.5, 600) && InRange(g.Watts, 0.1, 1e4))) is not null)
-        {
-            return $"gives: {string.Join(", ", m.Gives.Select(g => $"{Number(g.Watts)} W at {Number(g.Volts)} V"))}: up to 10 rails from 0.5 to 600 V and 0.1 to 10000 W.";
-        }
-
-        var tail = m.Tails.FirstOrDefault(t => !(t.Name.Length is > 0 and <= 80 && InRange(t.DiaMm, 0.1, 50) && InRange(t.LengthMm, 1, 10_000)));
-        if (tail is not null)
-        {
-            return $"tails: \"{tail.Name}\" is {Number(tail.DiaMm)} thick and {Number(tail.LengthMm)} long: it needs a name, 0.1 to 50 and 1 to 10000 mm.";
-        }
-
-        var hole = m.Holes.FirstOrDefault(h => !(h.XMm >= 0 && h.XMm <= m.WidthMm && h.YMm >= 0 && h.YMm <= m.DepthMm && h.DiaMm > 0 && h.DiaMm <= 50));
-        return hole is null
-            ? m.Cutouts.Any(c => !(c.WidthMm > 0 && c.WidthMm <= m.WidthMm + 200 && c.HeightMm is null or > 0)) ? "cutouts: each must be wider than 0 and fit the body." : null
-            : $"holes: ({Number(hole.XMm)}, {Number(hole.YMm)}) dia {Number(hole.DiaMm)} must lie on the body, 0 to {Number(m.WidthMm)} by 0 to {Number(m.DepthMm)}.";
+        return m.Ports.GroupBy(p => p.Id, StringComparer.Ordinal).FirstOrDefault(g => g.Count() > 1) is { } twice ? $"ports holds the id \"{twice.Key}\" {twice.Count()} times: each port needs one of its own." : null;
     }
 
     private static bool InRange(double value, double least, double most) => double.IsFinite(value) && value >= least && value <= most;

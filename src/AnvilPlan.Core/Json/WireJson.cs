@@ -71,14 +71,11 @@ public static class WireJson
         {
             info.OnDeserialized = list =>
             {
-                var at = (list is System.Collections.IDictionary map ? map.Values : (System.Collections.IEnumerable)list).Cast<object?>().TakeWhile(e => e is not null).Count();
-                if (at < (list is System.Collections.ICollection all ? all.Count : int.MaxValue) && Holds(list))
+                if (((list as System.Collections.IDictionary)?.Values ?? (System.Collections.IEnumerable)list).Cast<object?>().ToList().IndexOf(null) is >= 0 and var at)
                 {
-                    throw new JsonException($"The list doesn't allow null, entry {at} is null.");
+                    throw new JsonException($"Entry {at} of the list doesn't allow null.");
                 }
             };
         }
     }
-
-    private static bool Holds(object list) => (list is System.Collections.IDictionary map ? map.Values : (System.Collections.IEnumerable)list).Cast<object?>().Any(e => e is null);
 }

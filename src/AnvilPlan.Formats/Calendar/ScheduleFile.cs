@@ -1,5 +1,6 @@
 using System.Globalization;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Quantities.Text;
 using Ical.Net.CalendarComponents;
 using Ical.Net.Serialization;
 
@@ -19,7 +20,7 @@ public static class ScheduleFile
             calendar.Todos.Add(new Todo
             {
                 Uid = $"{step.Id}@anvil-plan",
-                Summary = $"{i.ToString("000", CultureInfo.InvariantCulture)} {step.Title}",
+                Summary = $"{i.ToString("000", CultureInfo.InvariantCulture)} {PlainLine.Of(step.Title)}",
                 Description = string.Create(CultureInfo.InvariantCulture, $"{step.Minutes:0.#} min"),
                 DtStamp = new Ical.Net.DataTypes.CalDateTime(2000, 1, 1, 0, 0, 0, "UTC"),
                 Priority = 0,

@@ -7,6 +7,7 @@ using AnvilPlan.Formats.Drawing;
 using CsvHelper;
 using CsvHelper.Configuration;
 using CsvHelper.Configuration.Attributes;
+using CsvHelper.TypeConversion;
 
 namespace AnvilPlan.Formats.Csv;
 
@@ -16,9 +17,6 @@ public static class CsvFiles
     private static readonly CsvConfiguration Configuration = new(CultureInfo.InvariantCulture)
     {
         NewLine = "\n",
-        // a cell that a spreadsheet would run as a formula is escaped; plus and minus stay, they begin numbers
-        InjectionOptions = InjectionOptions.Escape,
-        InjectionCharacters = ['=', '@', '\t', '\r'],
     };
 
     public static string CutList(BuildPlan plan, int quantity, int fractionDenominator) => Write(
@@ -84,10 +82,18 @@ public static class CsvFiles
         [property: Name("depth_mm")] double? Depth, [property: Name("thread")] string? Thread, [property: Name("sink_dia_mm")] double? Sink, [property: Name("worked_from")] string From,
         [property: Name("below_face_mm")] double? BelowFace, [property: Name("slot_mm")] double? Slot, [property: Name("purpose")] string Purpose);
 
+    /// <summary>A text that a spreadsheet would run as a formula gets an apostrophe in front; numbers have columns of their own and keep their signs.</summary>
+    private sealed class HarmlessText : StringConverter
+    {
+        public override string? ConvertToString(object? value, IWriterRow row, MemberMapData memberMapData) =>
+            value is string { Length: > 0 } raw && PlainLine.Of(raw) is var text ? (raw[0] is '=' or '+' or '-' or '@' or '\t' or '\r' or '\n' ? "'" + text : text) : "";
+    }
+
     private static string Write<T>(IEnumerable<T> rows)
     {
         using var text = new StringWriter(CultureInfo.InvariantCulture);
         using var csv = new CsvWriter(text, Configuration);
+        csv.Context.TypeConverterCache.AddConverter<string>(new HarmlessText());
         csv.WriteRecords(rows);
         csv.Flush();
         return text.ToString();

@@ -24,6 +24,12 @@ public static class DxfReader
 {
     private const int MostPairs = 2_000_000;
     private const int MostNesting = 8;
+
+    /// <summary>Entities that are drawn, with those of blocks as often as they are inserted.</summary>
+    private const int MostDrawn = 100_000;
+
+    /// <summary>Columns or rows of an array of blocks.</summary>
+    private const int MostArray = 1000;
     private const int ArcSteps = 16;
     private const int LeastCorners = 12;
 
@@ -150,6 +156,7 @@ public static class DxfReader
 
     private static void Draw(Entity e, Func<Uv, Uv> place, double scale, Dictionary<string, (Uv Base, List<Entity> Entities)> blocks, Sink to, int depth)
     {
+        to.Count();
         switch (e.Kind)
         {
             case "CIRCLE":
@@ -176,7 +183,12 @@ public static class DxfReader
             case "SEQEND":
                 to.End(place, scale);
                 break;
-            case "INSERT" when depth < MostNesting && blocks.TryGetValue(e.Text(2), out var block):
+            case "INSERT" when blocks.TryGetValue(e.Text(2), out var block):
+                if (depth >= MostNesting)
+                {
+                    throw new DxfException($"blocks stand in blocks deeper than {MostNesting}, at \"{Short(e.Text(2))}\": draw it without them.");
+                }
+
                 Insert(e, block, place, scale, blocks, to, depth);
                 break;
         }
@@ -189,18 +201,32 @@ public static class DxfReader
         var (sx, sy) = (e.NumberOr(41, 1), e.NumberOr(42, 1));
         var angle = e.Number(50) * Math.PI / 180;
         var at = new Uv(e.Number(10), e.Number(20));
-        Uv Inner(Uv p)
+        // an array of the block: columns and rows, in the block's own directions
+        var (columns, rows) = (Times(e, 70), Times(e, 71));
+        for (var i = 0; i < columns * rows; i++)
         {
-            var d = p - block.Base;
-            var (x, y) = (d.U * sx, d.V * sy);
-            return place(at + new Uv((x * Math.Cos(angle)) - (y * Math.Sin(angle)), (x * Math.Sin(angle)) + (y * Math.Cos(angle))));
+            InsertOnce(new Uv(i % columns * e.Number(44), i / columns * e.Number(45)));
         }
 
-        foreach (var inner in block.Entities)
+        void InsertOnce(Uv offset)
         {
-            Draw(inner, Inner, scale * Math.Sqrt(Math.Abs(sx * sy)), blocks, to, depth + 1);
+            foreach (var inner in block.Entities)
+            {
+                Draw(inner, p => Inner(p, offset), scale * Math.Sqrt(Math.Abs(sx * sy)), blocks, to, depth + 1);
+            }
+        }
+
+        Uv Inner(Uv p, Uv offset)
+        {
+            var d = p - block.Base;
+            var (x, y) = ((d.U * sx) + offset.U, (d.V * sy) + offset.V);
+            return place(at + new Uv((x * Math.Cos(angle)) - (y * Math.Sin(angle)), (x * Math.Sin(angle)) + (y * Math.Cos(angle))));
         }
     }
+
+    private static int Times(Entity e, int code) => e.NumberOr(code, 1) is >= 0 and <= MostArray and var times
+        ? Math.Max(1, (int)times)
+        : throw new DxfException($"an array of the block \"{Short(e.Text(2))}\" has {e.Number(code).ToString("0", CultureInfo.InvariantCulture)} columns or rows: at most {MostArray}.");
 
     /// <summary>Counter-clockwise from start to end, degrees.</summary>
     private static double Sweep(Entity e) => e.Number(51) - e.Number(50) is var sweep && sweep <= 0 ? sweep + 360 : sweep;
@@ -257,6 +283,16 @@ public static class DxfReader
     {
         private (string Layer, bool Closed)? _open;
         private List<(Uv At, double Bulge)> _vertices = [];
+
+        private int _drawn;
+
+        public void Count()
+        {
+            if (++_drawn > MostDrawn)
+            {
+                throw new DxfException($"it draws more than {MostDrawn} entities, counting those of its blocks as often as they are inserted.");
+            }
+        }
 
         public List<DxfCircle> Circles { get; } = [];
         public List<DxfPath> Paths { get; } = [];

@@ -13,6 +13,9 @@ public static class NestFile
 {
     private const double Most = 1e5;
 
+    /// <summary>Pieces of one job: more are an order to be cut in lots.</summary>
+    private const int MostPieces = 20_000;
+
     /// <exception cref="NestFileException">The file is wrong, or a part fits no stock.</exception>
     public static (string Name, NestJob Job) ReadSheets(string text)
     {
@@ -24,6 +27,7 @@ public static class NestFile
         var job = new NestJob(Number((root, ""), "kerf", 0, true), Number((root, ""), "trim", 0, true), stock, parts);
         Distinct(stock.Select(s => s.Id), "stock");
         Distinct(parts.Select(p => p.Id), "parts");
+        Few(parts.Sum(p => (long)p.Count));
         if (parts.FirstOrDefault(p => !stock.Exists(s => SheetNester.Fits(job, p, s))) is { } large)
         {
             throw new NestFileException($"part {large.Id} is {N(large.LengthMm)} x {N(large.WidthMm)} mm: it fits on no stock inside its trim of {N(job.TrimMm)} mm.");
@@ -41,6 +45,7 @@ public static class NestFile
         var job = new BarJob(Number((root, ""), "kerf", 0, true), Number((root, ""), "trim", 0, true), stock, parts);
         Distinct(stock.Select(s => s.Id), "stock");
         Distinct(parts.Select(p => p.Id), "parts");
+        Few(parts.Sum(p => (long)p.Count));
         if (parts.FirstOrDefault(p => stock.TrueForAll(s => p.LengthMm > s.LengthMm - (2 * job.TrimMm) + 1e-6)) is { } large)
         {
             throw new NestFileException($"part {large.Id} is {N(large.LengthMm)} mm long: it fits on no bar inside its trim of {N(job.TrimMm)} mm.");
@@ -109,7 +114,7 @@ public static class NestFile
                 throw new NestFileException("the file must hold one object.");
             }
 
-            if (root.TryGetProperty("kind", out var value) && !(value.ValueKind == JsonValueKind.String && value.GetString() == kind))
+            if (root.TryGetProperty("kind", out var value) && !(Word(value) == kind))
             {
                 throw new NestFileException($"kind is {value.GetRawText()}: it must be \"{kind}\" here.");
             }
@@ -135,7 +140,7 @@ public static class NestFile
     }
 
     private static string Id((JsonElement Item, string Path) at, string list) =>
-        at.Item.TryGetProperty("id", out var id) && id.ValueKind == JsonValueKind.String && id.GetString() is { Length: > 0 and <= 200 } text
+        at.Item.TryGetProperty("id", out var id) && Word(id) is { Length: > 0 and <= 200 } text
             ? text
             : throw new NestFileException($"{at.Path}.id must be a text of 1 to 200 characters, each of {list} its own.");
 
@@ -168,6 +173,14 @@ public static class NestFile
         _ => throw new NestFileException($"{at.Path}.{key} is {value.GetRawText()}: it must be true or false."),
     };
 
+    private static void Few(long pieces)
+    {
+        if (pieces > MostPieces)
+        {
+            throw new NestFileException($"parts hold {pieces} pieces together: at most {MostPieces} are laid out at a time.");
+        }
+    }
+
     private static void Distinct(IEnumerable<string> ids, string list)
     {
         if (ids.GroupBy(i => i, StringComparer.Ordinal).FirstOrDefault(g => g.Count() > 1) is { } twice)
@@ -176,7 +189,20 @@ public static class NestFile
         }
     }
 
-    private static string NameOf(JsonElement root) => root.TryGetProperty("name", out var name) && name.ValueKind == JsonValueKind.String ? name.GetString()! : "";
+    /// <summary>A text; null for anything else, also for one that holds half of a character.</summary>
+    private static string? Word(JsonElement value)
+    {
+        try
+        {
+            return value.ValueKind == JsonValueKind.String ? value.GetString() : null;
+        }
+        catch (InvalidOperationException)
+        {
+            return null;
+        }
+    }
+
+    private static string NameOf(JsonElement root) => root.TryGetProperty("name", out var name) && Word(name) is { } text ? text : "";
 
     private static string N(double value) => value.ToString("0.######", CultureInfo.InvariantCulture);
 }

@@ -1,5 +1,6 @@
 using System.Reflection;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Formats.Drawing;
 using SkiaSharp;
 
@@ -15,7 +16,7 @@ internal sealed class PdfCanvas : IDisposable
     private readonly SKDocument _document;
     private SKCanvas? _canvas;
 
-    public PdfCanvas(string title) => _document = SKDocument.CreatePdf(_stream, new SKDocumentPdfMetadata { Title = title, Producer = "Anvil Plan" });
+    public PdfCanvas(string title) => _document = SKDocument.CreatePdf(_stream, new SKDocumentPdfMetadata { Title = PlainLine.Of(title), Producer = "Anvil Plan" });
 
     public int Pages { get; private set; }
 
@@ -57,13 +58,13 @@ internal sealed class PdfCanvas : IDisposable
     {
         using var font = FontOf(heightMm, bold);
         using var paint = new SKPaint { Color = SKColor.Parse(colour), IsAntialias = true };
-        _canvas!.DrawText(text, (float)x, (float)y, align, font, paint);
+        _canvas!.DrawText(PlainLine.Of(text), (float)x, (float)y, align, font, paint);
     }
 
     public static double WidthOf(string text, double heightMm, bool bold = false)
     {
         using var font = FontOf(heightMm, bold);
-        return font.MeasureText(text);
+        return font.MeasureText(PlainLine.Of(text));
     }
 
     /// <summary>Draws within a window of the page; the sketch's (u, v) lands at (x + u k, y - v k), v upwards.</summary>

@@ -8,7 +8,12 @@ public static class JsonReason
     private const string Converted = "could not be converted to ";
 
     /// <summary>Path without the leading <c>$.</c>; empty for the document itself.</summary>
-    public static string PathOf(JsonException error) => (error.Path ?? "").TrimStart('$', '.');
+    public static string PathOf(JsonException error)
+    {
+        var path = (error.Path ?? "").TrimStart('$', '.');
+        // a list is looked through when it has ended: its path stands behind its last entry
+        return error.Message.StartsWith("Entry ", StringComparison.Ordinal) && path.LastIndexOf('[') is > 0 and var end ? path[..end] : path;
+    }
 
     /// <summary>The reason with its path in front, where there is one.</summary>
     public static string Sentence(JsonException error) => PathOf(error) is { Length: > 0 } path ? $"{path}: {Of(error)}" : Of(error);
@@ -30,6 +35,16 @@ public static class JsonReason
         if (message.Contains("Duplicate property", StringComparison.Ordinal))
         {
             return $"the key {Quoted(message)} is given twice.";
+        }
+
+        if (message.StartsWith("Entry ", StringComparison.Ordinal))
+        {
+            return $"entry {message.Split(' ')[1]} is null: a value is expected.";
+        }
+
+        if (error.InnerException is InvalidOperationException { InnerException: System.Text.DecoderFallbackException or null } inner && inner.Message.Contains("UTF-16", StringComparison.Ordinal))
+        {
+            return "the text holds half of a character (a surrogate without its pair).";
         }
 
         if (message.Contains("doesn't allow", StringComparison.Ordinal))

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using System.Xml;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Formats.Drawing;
 
 namespace AnvilPlan.Formats.Svg;
@@ -19,7 +20,7 @@ public static class SvgWriter
             xml.WriteAttributeString("width", N(sketch.WidthMm) + "mm");
             xml.WriteAttributeString("height", N(sketch.HeightMm) + "mm");
             xml.WriteAttributeString("viewBox", $"{N(sketch.Min.U)} {N(-sketch.Max.V)} {N(sketch.WidthMm)} {N(sketch.HeightMm)}");
-            xml.WriteElementString("title", sketch.Title);
+            xml.WriteElementString("title", PlainLine.Of(sketch.Title));
             foreach (var stroke in sketch.Strokes)
             {
                 Draw(xml, stroke);
@@ -60,7 +61,7 @@ public static class SvgWriter
                     xml.WriteAttributeString("transform", $"rotate(-90 {N(t.At.U)} {N(-t.At.V)})");
                 }
 
-                xml.WriteString(t.Text);
+                xml.WriteString(PlainLine.Of(t.Text));
                 break;
         }
 
