@@ -71,7 +71,7 @@ public class StlTests
     {
         var plan = Printed("printedFeet", d => d with { Box = d.Box with { Feet = null } });
         var foot = plan.Part("printed-feet/1");
-        var triangles = Triangles(Assert.Single(PrintedSolid.Write(foot, plan.Parts)));
+        var triangles = Triangles(Assert.Single(PrintedSolid.Write(foot, plan.Parts))());
         Closed(triangles);
         var (screw, passage) = (foot.Features.OfType<Hole>().Single(h => h.DepthMm is null), foot.Features.OfType<Hole>().Single(h => h.DepthMm is not null));
         // holes have 48 corners that lie outside their circles
@@ -92,12 +92,12 @@ public class StlTests
         var (split, whole) = (Printed(system, shop: small), Printed(system, shop: large));
         foreach (var part in split.Parts.Where(p => p.Print is not null && p.LeafOf is null))
         {
-            var pieces = PrintedSolid.Write(part, split.Parts).Select(Triangles).ToList();
+            var pieces = PrintedSolid.Write(part, split.Parts).Select(p => Triangles(p())).ToList();
             Assert.Equal(part.Print!.Count, pieces.Count);
             Assert.True(pieces.Count > 1, part.Name);
             Assert.All(pieces, Closed);
             Assert.All(pieces, p => Assert.All(Enum.GetValues<Axis>(), a => Assert.InRange(Size(p, a), 0.1, 150.001)));
-            var one = Triangles(Assert.Single(PrintedSolid.Write(whole.Part(part.Id), whole.Parts)));
+            var one = Triangles(Assert.Single(PrintedSolid.Write(whole.Part(part.Id), whole.Parts))());
             // but for the holes of the pins at the seams
             var pins = part.Print.Pins.Sum(p => Math.PI / 4 * p.HoleMm * p.HoleMm * 2 * p.DeepMm);
             Assert.InRange(Volume(one) - pieces.Sum(Volume), (0.97 * pins) - 0.5, (1.03 * pins) + 0.5);
@@ -137,7 +137,7 @@ public class StlTests
         static List<List<Point3[]>> Pieces(Core.Construction.PrintedBodies.PieceJoin join)
         {
             var plan = Printed("printedBody", d => d.WithStructure<Core.Construction.PrintedBodies.PrintedBody>("printed-body", b => b with { Join = join, Anchors = false }) is var x ? x with { Box = x.Box with { WidthMm = 300, DepthMm = 180, HeightMm = 100 } } : d);
-            return [.. PrintedSolid.Write(plan.Part("printed-body"), plan.Parts).Select(Triangles)];
+            return [.. PrintedSolid.Write(plan.Part("printed-body"), plan.Parts).Select(p => Triangles(p()))];
         }
 
         var (square, lapped) = (Pieces(Core.Construction.PrintedBodies.PieceJoin.Screws), Pieces(Core.Construction.PrintedBodies.PieceJoin.GlueFlanges));
@@ -159,7 +159,7 @@ public class StlTests
         var corner = plan.Parts.First(p => p.Id.StartsWith("corner/front-left/", StringComparison.Ordinal));
         Assert.NotEmpty(corner.Features.OfType<EdgeHole>());
         Assert.NotEmpty(corner.Features.OfType<Hole>());
-        var triangles = Triangles(Assert.Single(PrintedSolid.Write(corner, plan.Parts)));
+        var triangles = Triangles(Assert.Single(PrintedSolid.Write(corner, plan.Parts))());
         Closed(triangles);
         var bored = corner.Features.Sum(f => f switch
         {

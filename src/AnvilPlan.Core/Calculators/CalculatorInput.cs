@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Text.Json;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Quantities.Text;
 
 namespace AnvilPlan.Core.Calculators;
 
@@ -146,7 +147,7 @@ public sealed record PointsInput(string Key, double LimitMm, int LeastCount, int
 public sealed class CalculatorException : Exception
 {
     public CalculatorException(string key, string message)
-        : base(message) => Key = key;
+        : base(Shorten.Quotes(message)) => Key = key;
 
     /// <summary>The input key at fault, or the calculator's name when the name itself is unknown.</summary>
     public string Key { get; }

@@ -4,6 +4,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Quantities.Text;
 
 namespace AnvilPlan.Core.Designs;
 
@@ -447,7 +448,7 @@ public sealed partial class DesignCheck
         }
     }
 
-    private void Add(string path, string message) => _problems.Add(new DesignProblem(path, message));
+    private void Add(string path, string message) => _problems.Add(new DesignProblem(path, Shorten.Quotes(message)));
 
     private static string Leaf(string path) => path[(path.LastIndexOf('.') + 1)..];
 

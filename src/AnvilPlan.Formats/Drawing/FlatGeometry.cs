@@ -21,6 +21,10 @@ internal static class FlatGeometry
 
     public static Geometry Less(Geometry left, Geometry away) => OverlayNG.Overlay(left, away, OverlayNG.DIFFERENCE, Grid);
 
+    /// <summary>All of them off at once: taking many off one after the other grows with the square of their number.</summary>
+    public static Geometry Less(Geometry left, IReadOnlyCollection<Geometry> away) =>
+        away.Count == 0 ? left : Less(left, UnaryUnionNG.Union(away, Factory, Grid));
+
     public static Geometry Common(Geometry a, Geometry b) => OverlayNG.Overlay(a, b, OverlayNG.INTERSECTION, Grid);
 
     /// <summary>The pieces larger than that, the largest first; rims counter-clockwise, so that the material lies on their left.</summary>

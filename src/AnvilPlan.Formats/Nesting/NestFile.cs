@@ -2,11 +2,12 @@ using System.Globalization;
 using System.Text.Json;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Quantities.Text;
 
 namespace AnvilPlan.Formats.Nesting;
 
 /// <summary>A nesting job that cannot be read or done; one sentence with the path of the field.</summary>
-public sealed class NestFileException(string message) : Exception(message);
+public sealed class NestFileException(string message) : Exception(Shorten.Quotes(message));
 
 /// <summary>Reads nesting jobs and writes their results in the format of docs/formats.md. Unknown keys are ignored.</summary>
 public static class NestFile
@@ -17,7 +18,7 @@ public static class NestFile
     private const int MostPieces = 20_000;
 
     /// <exception cref="NestFileException">The file is wrong, or a part fits no stock.</exception>
-    public static (string Name, NestJob Job) ReadSheets(string text)
+    public static (string Name, NestJob Job) ReadSheets(string text) => Whole(() =>
     {
         var root = Root(text, "sheet");
         var stock = Items(root, "stock", "stock").Select(s => new NestStock(
@@ -34,10 +35,10 @@ public static class NestFile
         }
 
         return (NameOf(root), job);
-    }
+    });
 
     /// <exception cref="NestFileException">The file is wrong, or a part fits no stock.</exception>
-    public static (string Name, BarJob Job) ReadBars(string text)
+    public static (string Name, BarJob Job) ReadBars(string text) => Whole(() =>
     {
         var root = Root(text, "linear");
         var stock = Items(root, "stock", "stock").Select(s => new BarSupply(Id(s, "stock"), Number(s, "len", 0, false), Quantity(s), Number(s, "price", 0, true))).ToList();
@@ -52,7 +53,7 @@ public static class NestFile
         }
 
         return (NameOf(root), job);
-    }
+    });
 
     public static string WriteSheets(string name, NestJob job, NestResult result, double seconds)
     {
@@ -114,7 +115,7 @@ public static class NestFile
                 throw new NestFileException("the file must hold one object.");
             }
 
-            if (root.TryGetProperty("kind", out var value) && !(Word(value) == kind))
+            if (root.TryGetProperty("kind", out var value) && !(value.ValueKind == JsonValueKind.String && value.GetString() == kind))
             {
                 throw new NestFileException($"kind is {value.GetRawText()}: it must be \"{kind}\" here.");
             }
@@ -140,7 +141,7 @@ public static class NestFile
     }
 
     private static string Id((JsonElement Item, string Path) at, string list) =>
-        at.Item.TryGetProperty("id", out var id) && Word(id) is { Length: > 0 and <= 200 } text
+        at.Item.TryGetProperty("id", out var id) && id.ValueKind == JsonValueKind.String && id.GetString() is { Length: > 0 and <= 200 } text
             ? text
             : throw new NestFileException($"{at.Path}.id must be a text of 1 to 200 characters, each of {list} its own.");
 
@@ -189,20 +190,20 @@ public static class NestFile
         }
     }
 
-    /// <summary>A text; null for anything else, also for one that holds half of a character.</summary>
-    private static string? Word(JsonElement value)
+    /// <summary>Keys and texts that hold half of a character are found out when they are read.</summary>
+    private static T Whole<T>(Func<T> read)
     {
         try
         {
-            return value.ValueKind == JsonValueKind.String ? value.GetString() : null;
+            return read();
         }
-        catch (InvalidOperationException)
+        catch (InvalidOperationException error) when (error.Source?.StartsWith("System.Text.Json", StringComparison.Ordinal) == true)
         {
-            return null;
+            throw new NestFileException("the file holds half of a character (a surrogate without its pair).");
         }
     }
 
-    private static string NameOf(JsonElement root) => root.TryGetProperty("name", out var name) && Word(name) is { } text ? text : "";
+    private static string NameOf(JsonElement root) => root.TryGetProperty("name", out var name) && name.ValueKind == JsonValueKind.String ? name.GetString()! : "";
 
     private static string N(double value) => value.ToString("0.######", CultureInfo.InvariantCulture);
 }

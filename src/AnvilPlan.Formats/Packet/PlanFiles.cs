@@ -48,10 +48,11 @@ public static class PlanFiles
     /// <summary>A model for the printer, one for each piece that its bed takes.</summary>
     private static IEnumerable<PlanFile> Models(Part part, IReadOnlyList<Part> all)
     {
-        var count = PrintedSolid.Pieces(part, all).Count;
+        var pieces = PrintedSolid.Write(part, all);
+        var count = pieces.Count;
         return Enumerable.Range(0, count).Select(i => new PlanFile(
             count == 1 ? $"{FileName(part.Id)}.stl" : $"{FileName(part.Id)}-piece-{i + 1}.stl", "model/stl",
-            count == 1 ? $"{part.Name}, for the printer" : $"{part.Name}, piece {i + 1} of {count}, joined by {part.Print!.JoinedBy}", () => Utf8(PrintedSolid.Write(part, all)[i])));
+            count == 1 ? $"{part.Name}, for the printer" : $"{part.Name}, piece {i + 1} of {count}, joined by {part.Print!.JoinedBy}", () => Utf8(pieces[i]())));
     }
 
     /// <summary>Flat, cut from sheet, and no bend: a bend is drawn on the blank that it belongs to.</summary>

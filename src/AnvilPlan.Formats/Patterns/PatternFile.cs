@@ -2,12 +2,13 @@ using System.Globalization;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Quantities;
+using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Formats.Dxf;
 
 namespace AnvilPlan.Formats.Patterns;
 
 /// <summary>A hole pattern that cannot be taken from a file; the field at fault and one sentence.</summary>
-public sealed class PatternFileException(string field, string message) : Exception(message)
+public sealed class PatternFileException(string field, string message) : Exception(Shorten.Quotes(message))
 {
     public string Field { get; } = field;
 }
@@ -116,6 +117,10 @@ public static class PatternFile
             return row.NumberOrNull(column) is { } number && double.IsFinite(number)
                 ? number
                 : throw new PatternFileException("text", $"line {index + 2}: {column} is \"{row[column]}\", a number is expected.");
+        }
+        catch (KeyNotFoundException)
+        {
+            throw new PatternFileException("text", $"the first line has no column {column} that can be read: write the names without quotes and spaces.");
         }
         catch (ArgumentOutOfRangeException)
         {

@@ -5,6 +5,8 @@ namespace AnvilPlan.Formats.Project;
 /// <summary>Says in a sentence why a JSON document did not fit: what was expected at which place.</summary>
 public static class JsonReason
 {
+    public const string HalfCharacter = "the text holds half of a character (a surrogate without its pair).";
+
     private const string Converted = "could not be converted to ";
 
     /// <summary>Path without the leading <c>$.</c>; empty for the document itself.</summary>
@@ -44,7 +46,7 @@ public static class JsonReason
 
         if (error.InnerException is InvalidOperationException { InnerException: System.Text.DecoderFallbackException or null } inner && inner.Message.Contains("UTF-16", StringComparison.Ordinal))
         {
-            return "the text holds half of a character (a surrogate without its pair).";
+            return inner.Message.Contains("transcode", StringComparison.Ordinal) ? Utf8Text.Refusal : HalfCharacter;
         }
 
         if (message.Contains("doesn't allow", StringComparison.Ordinal))

@@ -3,11 +3,12 @@ using System.Text.Json.Schema;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Quantities.Text;
 
 namespace AnvilPlan.Formats.Project;
 
 /// <summary>A file that cannot be read: the path inside it and one sentence with the reason.</summary>
-public sealed class ProjectFileException(string path, string reason) : Exception(path.Length == 0 ? reason : $"{path}: {reason}")
+public sealed class ProjectFileException(string path, string reason) : Exception(Shorten.Quotes(path.Length == 0 ? reason : $"{path}: {reason}"))
 {
     public string Path { get; } = path;
     public string Reason { get; } = reason;
@@ -65,11 +66,16 @@ public static class ProjectJson
         {
             throw new ProjectFileException("", $"this is not JSON: line {error.LineNumber + 1}, character {error.BytePositionInLine + 1}.");
         }
+        catch (InvalidOperationException)
+        {
+            // the parser reads all keys, to see that none is there twice
+            throw new ProjectFileException("", JsonReason.HalfCharacter);
+        }
 
         using (document)
         {
             var root = document.RootElement;
-            if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out var format) || format.ValueKind != JsonValueKind.String || format.GetString() != ProjectFile.FormatName)
+            if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out var format) || !Is(format, ProjectFile.FormatName))
             {
                 throw new ProjectFileException("format", $"it must be \"{ProjectFile.FormatName}\": this is another kind of file.");
             }
@@ -87,6 +93,18 @@ public static class ProjectJson
             {
                 throw new ProjectFileException(JsonReason.PathOf(error), JsonReason.Of(error));
             }
+        }
+    }
+
+    private static bool Is(JsonElement value, string text)
+    {
+        try
+        {
+            return value.ValueKind == JsonValueKind.String && value.GetString() == text;
+        }
+        catch (InvalidOperationException)
+        {
+            return false;
         }
     }
 }

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Formats.Drawing;
 using NetTopologySuite.Geometries;
@@ -26,15 +27,20 @@ public static class PrintedSolid
         return [.. part.Print!.PieceBoxes(part.Box).Where(piece => bodies.Exists(piece.Overlaps))];
     }
 
-    /// <summary>One text for each piece that the bed takes, in the order of the split; lying flat, seen face up, or as it stands for a body of several faces.</summary>
-    public static IReadOnlyList<string> Write(Part part, IReadOnlyList<Part> all)
+    /// <summary>One text for each piece that the bed takes, in the order of the split, written when it is asked for; lying flat, seen face up, or as it stands for a body of several faces.</summary>
+    public static IReadOnlyList<Func<string>> Write(Part part, IReadOnlyList<Part> all)
+    {
+        var solid = new Lazy<(List<Layer> Layers, Frame Lying)>(() => Solid(part, all), LazyThreadSafetyMode.PublicationOnly);
+        return [.. Pieces(part, all).Select(piece => (Func<string>)(() => Piece(part.Id.Replace('/', '-'), solid.Value.Layers, piece, part.Box, solid.Value.Lying)))];
+    }
+
+    private static (List<Layer> Layers, Frame Lying) Solid(Part part, IReadOnlyList<Part> all)
     {
         var leaves = all.Where(p => p.LeafOf == part.Id && p.Body.Count > 0).ToList();
         var flat = leaves.Count == 0;
         var layers = (flat ? [part] : leaves).SelectMany(p => p.Body.Count == 1 ? Layers(p, [.. part.Print!.Pins.Where(x => x.FaceId == p.Id)]) : p.Body.Select(b => Block(p, b))).ToList();
-        var name = part.Id.Replace('/', '-');
         var lapped = part.Print!.LapMm > 0 ? layers.SelectMany(l => Halves(l, (flat ? [part] : leaves).First(p => p.Frame == l.Frame).ThicknessMm, part.Print.LapMm)).ToList() : layers;
-        return [.. Pieces(part, all).Select(piece => Piece(name, lapped, piece, part.Box, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back)))];
+        return (lapped, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back));
     }
 
     /// <summary>What lies between two depths below the seen face.</summary>
@@ -81,7 +87,8 @@ public static class PrintedSolid
         var depths = part.Features.SelectMany(f => Depths(part, f)).Concat(pins.SelectMany(p => Across(part, p))).Concat([0, thick]).Where(d => d >= 0 && d <= thick).Select(d => Math.Round(d, 5)).Distinct().Order().ToList();
         foreach (var (from, to) in depths.Zip(depths.Skip(1)))
         {
-            var left = part.Features.SelectMany(f => Gone(part, f, (from + to) / 2)).Concat(pins.SelectMany(p => Gone(part, p, (from + to) / 2))).Aggregate(whole, FlatGeometry.Less);
+            Interrupt.Check();
+            var left = FlatGeometry.Less(whole, [.. part.Features.SelectMany(f => Gone(part, f, (from + to) / 2)), .. pins.SelectMany(p => Gone(part, p, (from + to) / 2))]);
             if (!left.IsEmpty)
             {
                 yield return new Layer(part.Frame, left, from, to);
@@ -162,7 +169,7 @@ public static class PrintedSolid
         var floor = Math.Min(lying.HeightOf(piece.Min), lying.HeightOf(piece.Max));
         var (least, _) = lying.ToPlane(piece);
         Point3 Laid(Point3 p) => new(lying.ToPlane(p).U - least.U, lying.ToPlane(p).V - least.V, lying.HeightOf(p) - floor);
-        foreach (var layer in layers)
+        foreach (var layer in layers.Interruptible())
         {
             var (min, max) = layer.Frame.ToPlane(Shifted(piece, whole, layer));
             double[] depths = [-layer.Frame.HeightOf(piece.Min), -layer.Frame.HeightOf(piece.Max)];

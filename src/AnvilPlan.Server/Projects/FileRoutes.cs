@@ -1,4 +1,5 @@
 using System.IO.Compression;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Packet;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Project;
@@ -39,7 +40,7 @@ public static class FileRoutes
         using var stream = new MemoryStream();
         using (var zip = new ZipArchive(stream, ZipArchiveMode.Create, leaveOpen: true))
         {
-            foreach (var file in files)
+            foreach (var file in files.Interruptible())
             {
                 await using var entry = await zip.CreateEntry(file.Name).OpenAsync(cancel);
                 await entry.WriteAsync(file.Write(), cancel);
