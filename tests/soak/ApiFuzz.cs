@@ -35,6 +35,11 @@ internal sealed class ApiFuzz(string root, string folder, Random random, Tally t
             var left = requests;
             await Task.WhenAll(Enumerable.Range(0, Workers).Select(w => Worker(new Random(random.Next()), () => Interlocked.Decrement(ref left) >= 0 && !server.Exited)));
             tally.Memory(server.PeakKb());
+            foreach (var fault in server.Faults)
+            {
+                tally.Note(fault);
+            }
+
             if (server.Exited)
             {
                 tally.Crash($"the server ended: {server.Errors}");

@@ -11,6 +11,8 @@ internal sealed class ServerProcess : IDisposable
     private static readonly TimeSpan StartLimit = TimeSpan.FromSeconds(30);
     private readonly Process _process;
     private readonly Task<string> _errors;
+    private readonly HashSet<string> _faults = new(StringComparer.Ordinal);
+    private string? _fault;
 
     private ServerProcess(string root, string data, string? demo, int port)
     {
@@ -23,16 +25,37 @@ internal sealed class ServerProcess : IDisposable
 
         _process = Process.Start(info)!;
         _errors = _process.StandardError.ReadToEndAsync();
-        _process.OutputDataReceived += (_, line) => Printed += line.Data;
+        _process.OutputDataReceived += (_, line) => Hear(line.Data);
         _process.BeginOutputReadLine();
         Client = new HttpClient { BaseAddress = new Uri($"http://127.0.0.1:{port}"), Timeout = TimeSpan.FromSeconds(30) };
     }
 
     public HttpClient Client { get; }
-    public string Printed { get; private set; } = "";
+
+    /// <summary>Faults that it logged: the exception and where in the application it was thrown, each once.</summary>
+    public IReadOnlyCollection<string> Faults => _faults;
+
     public bool Exited => _process.HasExited;
     public int ExitCode => _process.ExitCode;
     public string Errors => _errors.IsCompleted ? _errors.Result : "";
+
+    private void Hear(string? line)
+    {
+        if (line is null)
+        {
+            return;
+        }
+
+        if (line.Contains("Exception", StringComparison.Ordinal) && !line.Contains(" at ", StringComparison.Ordinal))
+        {
+            _fault = line.Trim();
+        }
+        else if (_fault is not null && line.Contains("at AnvilPlan.", StringComparison.Ordinal))
+        {
+            _faults.Add($"{_fault} {line.Trim()}");
+            _fault = null;
+        }
+    }
 
     /// <summary>Starts one and does not wait for it.</summary>
     public static ServerProcess Begin(string root, string data, string? demo = null) => new(root, data, demo, FreePort());

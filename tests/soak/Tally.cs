@@ -29,6 +29,14 @@ internal sealed class Tally(string name)
 
     public void FiveHundred(string what) => Bad(ref _fiveHundreds, "5xx: " + what);
 
+    public void Note(string note)
+    {
+        lock (_lock)
+        {
+            _notes.Add(note);
+        }
+    }
+
     public void Count(string what)
     {
         lock (_lock)

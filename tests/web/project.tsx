@@ -257,7 +257,7 @@ export function someView(
       decision: { cells: [], totals: [], tips: [], asked: 0, builtTotal: null },
       likeness: null,
       checkList: [],
-      cuts: { sheets: [], bars: [], tooLarge: [], toBuy: [], sheetUse: 0.5, stockCents: 0 },
+      cuts: { sheets: [], bars: [], tooLarge: [], toBuy: [], sheetCount: 0, sheetUse: 0.5, stockCents: 0 },
       work: [],
       cost: {
         purchase: [],

@@ -16,10 +16,11 @@ public enum ModelChoice
     Ours,
 }
 
-/// <param name="Field">Name of the field in the model's JSON.</param>
-/// <param name="Ours">What is here, as JSON, cut when it is long.</param>
+/// <param name="Field">Path of the field in the model's JSON.</param>
+/// <param name="What">The same in words.</param>
+/// <param name="Ours">What is here, with its unit, cut when it is long.</param>
 /// <param name="Theirs">What came.</param>
-public sealed record ModelFieldDifference(string Field, string Ours, string Theirs);
+public sealed record ModelFieldDifference(string Field, string What, string Ours, string Theirs);
 
 /// <summary>A model that came in under the id of another.</summary>
 /// <param name="Shipped">The one that is here came with the application.</param>
@@ -33,7 +34,7 @@ public sealed record ModelIntake(IReadOnlyList<HardwareModel> Add, IReadOnlyDict
 {
     private const int MostIdChars = 40;
     private const int MostNameChars = 80;
-    private const int MostValueChars = 60;
+    private const int MostFields = 12;
 
     public static ModelIntake Of(IReadOnlyList<HardwareModel> incoming, Catalog catalog, ModelChoice choice)
     {
@@ -73,12 +74,17 @@ public sealed record ModelIntake(IReadOnlyList<HardwareModel> Add, IReadOnlyDict
         Devices = [.. design.Devices.Select(d => Names.TryGetValue(d.ModelId, out var id) && id != d.ModelId ? d with { ModelId = id } : d)],
     };
 
-    /// <summary>Fields whose values are not the same, in the order of the model.</summary>
-    public static IReadOnlyList<ModelFieldDifference> Differences(HardwareModel ours, HardwareModel theirs)
+    /// <summary>Values that are not the same, in the order of the model; the first dozen of them.</summary>
+    public static IReadOnlyList<ModelFieldDifference> Differences(HardwareModel ours, HardwareModel theirs) =>
+        [.. Differences("", Json(ours), Json(theirs)).Take(MostFields)];
+
+    private static IEnumerable<ModelFieldDifference> Differences(string path, JsonNode? ours, JsonNode? theirs) => (ours, theirs) switch
     {
-        var (a, b) = (Json(ours), Json(theirs));
-        return [.. a.Where(f => !JsonNode.DeepEquals(f.Value, b[f.Key])).Select(f => new ModelFieldDifference(f.Key, Short(f.Value), Short(b[f.Key])))];
-    }
+        _ when JsonNode.DeepEquals(ours, theirs) => [],
+        (JsonObject a, JsonObject b) => a.SelectMany(f => Differences(path.Length == 0 ? f.Key : $"{path}.{f.Key}", f.Value, b[f.Key])),
+        (JsonArray a, JsonArray b) when a.Count == b.Count => a.SelectMany((entry, i) => Differences($"{path}[{i}]", entry, b[i])),
+        _ => [new ModelFieldDifference(path, ModelWords.Of(path), ModelWords.Value(path, ours), ModelWords.Value(path, theirs))],
+    };
 
     /// <summary>One that came in apart before is used again; else the first free id is taken.</summary>
     private static string Apart(HardwareModel model, Catalog catalog, HashSet<string> taken, List<HardwareModel> add)
@@ -101,12 +107,16 @@ public sealed record ModelIntake(IReadOnlyList<HardwareModel> Add, IReadOnlyDict
         }
     }
 
-    private static JsonObject Json(HardwareModel model) => JsonSerializer.SerializeToNode(model, WireJson.Options)!.AsObject();
-
-    private static string Short(JsonNode? value)
+    /// <summary>What was decided of a model; what follows from that differs of itself.</summary>
+    private static JsonObject Json(HardwareModel model)
     {
-        var text = value?.ToJsonString(WireJson.Options) ?? "null";
-        return text.Length <= MostValueChars ? text : Cut(text, MostValueChars - 1) + "…";
+        var json = JsonSerializer.SerializeToNode(model, WireJson.Options)!.AsObject();
+        foreach (var computed in WireJson.Options.GetTypeInfo(typeof(HardwareModel)).Properties.Where(p => p.Set is null && p.AssociatedParameter is null))
+        {
+            json.Remove(computed.Name);
+        }
+
+        return json;
     }
 
     /// <summary>The first characters; a pair of surrogates stays together.</summary>

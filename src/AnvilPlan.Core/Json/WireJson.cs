@@ -64,9 +64,23 @@ public static class WireJson
         return resolver;
     }
 
-    /// <summary>The serializer holds properties to their nullability, but not the entries of lists: no list of this product holds nulls.</summary>
+    /// <summary>
+    /// The serializer holds constructor parameters to their nullability, but neither the entries of lists (no list of this product holds
+    /// nulls) nor properties that are set after a constructor with parameters.
+    /// </summary>
     private static void NoNullsInside(JsonTypeInfo info)
     {
+        if (info.Kind == JsonTypeInfoKind.Object && info.Type.Assembly == typeof(WireJson).Assembly)
+        {
+            info.OnDeserialized = value =>
+            {
+                if (info.Properties.FirstOrDefault(p => !p.PropertyType.IsValueType && p is { IsSetNullable: false, Set: not null, Get: { } get } && get(value) is null) is { } none)
+                {
+                    throw new JsonException($"Key '{none.Name}' doesn't allow null.");
+                }
+            };
+        }
+
         if (info.Kind is JsonTypeInfoKind.Enumerable or JsonTypeInfoKind.Dictionary && info.ElementType is { IsValueType: false } element && element != typeof(object))
         {
             info.OnDeserialized = list =>

@@ -44,6 +44,11 @@ public static class JsonReason
             return $"entry {message.Split(' ')[1]} is null: a value is expected.";
         }
 
+        if (message.StartsWith("Key ", StringComparison.Ordinal))
+        {
+            return $"the key {Quoted(message)} is null: a value is expected.";
+        }
+
         if (error.InnerException is InvalidOperationException { InnerException: System.Text.DecoderFallbackException or null } inner && inner.Message.Contains("UTF-16", StringComparison.Ordinal))
         {
             return inner.Message.Contains("transcode", StringComparison.Ordinal) ? Utf8Text.Refusal : HalfCharacter;

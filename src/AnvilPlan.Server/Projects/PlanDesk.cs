@@ -27,7 +27,7 @@ public sealed class UnplannedException(string message, Exception? inner = null) 
 /// </summary>
 public sealed partial class PlanDesk(ShopStore shop, ILogger<PlanDesk> log)
 {
-    private const int Remembered = 32;
+    private const int Remembered = 16;
 
     /// <summary>A design that takes longer is refused before it is stored.</summary>
     private static readonly TimeSpan Most = TimeSpan.FromSeconds(8);

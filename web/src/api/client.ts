@@ -3,6 +3,15 @@ import type { components, paths } from './generated/schema'
 
 export type Schemas = components['schemas']
 
+/** A model of a file that differs from the one of the same id that is here. */
+export type ModelDifference = {
+  id: string
+  name: string
+  /** The one that is here came with the application. */
+  shipped: boolean
+  fields: { field: string; what: string; ours: string; theirs: string }[]
+}
+
 /** Server problem of RFC 9457 with the extensions that this application sends. */
 export type Problem = {
   status?: number
@@ -11,6 +20,8 @@ export type Problem = {
   field?: string
   currentRevision?: number
   keptAs?: number
+  currentVersion?: number
+  differs?: ModelDifference[]
 }
 
 /** A request that the server refused; its message is the server's sentence. */

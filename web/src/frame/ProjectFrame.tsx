@@ -1,10 +1,11 @@
 import { useEffect, useMemo, useState } from 'react'
-import { Link, NavLink, Outlet, useLocation, useNavigate } from 'react-router'
-import { RefusedError } from '../api/client'
+import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
+import { useQuery } from '@tanstack/react-query'
+import { api, RefusedError, taken } from '../api/client'
 import { Button, Empty } from '../kit/controls'
 import { usePreferences } from '../kit/preferences'
 import { ProjectContext, useProject } from '../project/context'
-import { useProjectChanges, useProjectQuery, type ProjectView } from '../project/useProject'
+import { useProjectChanges, useProjectQuery, useWaitingChanges, type ProjectView } from '../project/useProject'
 import { ConflictDialog } from './ConflictDialog'
 import { HelpDialog } from './HelpDialog'
 import { HistoryDialog } from './HistoryDialog'
@@ -17,14 +18,77 @@ import { WhatIfBar } from './WhatIfBar'
 /** What stands around every station: stations, head line, tally, snags, help. */
 export function ProjectFrame() {
   const query = useProjectQuery()
-  if (query.isPending) return <Wait text="Opening the project." />
+  if (query.data) return <Opened view={query.data} />
+  if (query.error instanceof RefusedError && query.error.problem.status === 422) return <Mend reason={query.error.message} />
   if (query.isError)
     return (
       <Wait
         text={query.error instanceof RefusedError ? query.error.message : 'The server does not answer. Is it still running?'}
       />
     )
-  return <Opened view={query.data} />
+  return <Wait text="Opening the project." />
+}
+
+/** A project whose current revision cannot be planned: its history and its file are still there. */
+function Mend({ reason }: { reason: string }) {
+  const { id = '' } = useParams()
+  const changes = useProjectChanges()
+  const history = useQuery({
+    queryKey: ['history', id],
+    queryFn: async () => taken(await api.GET('/api/projects/{id}/history', { params: { path: { id } } })),
+  })
+  const current = history.data?.find((r) => r.current)
+  return (
+    <main className="mx-auto max-w-3xl p-8">
+      <h1 className="mb-2 text-[1.4rem]">This project cannot be planned as it is</h1>
+      <p role="alert" className="mb-4 text-stop">
+        {changes.problem?.detail ?? reason}
+      </p>
+      <p className="mb-2">Nothing is lost. Go on from another revision:</p>
+      <ul className="mb-4 border border-line bg-paper">
+        {history.data?.map((r) => (
+          <li key={r.number} className="flex items-center gap-3 border-b border-hair px-3 py-1.5 last:border-b-0">
+            <span className="w-8 text-right text-dim">{r.number}</span>
+            <span className="min-w-0 flex-1 truncate">{r.label}</span>
+            {r.current ? (
+              <span className="text-dim">this one</span>
+            ) : (
+              <Button disabled={!current || changes.busy} onClick={() => current && void changes.goTo(current.number, r.number)}>
+                Go on from it
+              </Button>
+            )}
+          </li>
+        ))}
+      </ul>
+      <div className="flex gap-5">
+        <a className="text-violet underline" href={`/api/projects/${id}/project.json`} download="project.json">
+          Project file
+        </a>
+        <Link className="text-violet underline" to="/">
+          All projects
+        </Link>
+      </div>
+    </main>
+  )
+}
+
+/** Says that the server is away and that nothing is lost by it. */
+function AwayBar({ id }: { id: string }) {
+  const waiting = useWaitingChanges(id)
+  useEffect(() => {
+    if (waiting === 0) return
+    const ask = (event: BeforeUnloadEvent) => event.preventDefault()
+    window.addEventListener('beforeunload', ask)
+    return () => window.removeEventListener('beforeunload', ask)
+  }, [waiting])
+  if (waiting === 0) return null
+  return (
+    <p role="alert" className="mb-3 border border-stop bg-paper px-3 py-2">
+      <b className="text-stop">The server does not answer.</b>{' '}
+      {waiting === 1 ? 'Your last change is kept here' : `Your last ${waiting} changes are kept here`} and will be sent when it is
+      back. Leave this page open.
+    </p>
+  )
 }
 
 function Wait({ text }: { text: string }) {
@@ -82,6 +146,7 @@ function Opened({ view }: { view: ProjectView }) {
         />
         <Rail view={view} />
         <main className="relative min-h-0 min-w-0 overflow-auto p-3" id="station">
+          <AwayBar id={view.id} />
           <ChangeProblem />
           {whatIf.since !== null && <WhatIfBar since={whatIf.since} onEnd={whatIf.end} />}
           <Outlet />

@@ -1,4 +1,4 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useMutationState, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useParams } from 'react-router'
 import { api, RefusedError, taken, type Schemas } from '../api/client'
 
@@ -14,7 +14,18 @@ export function useProjectQuery() {
   return useQuery({
     queryKey: key(id),
     queryFn: async () => taken(await api.GET('/api/projects/{id}', { params: { path: { id } } })),
+    // a server that is away is asked again until it is back; what it refuses, it refuses again
+    refetchInterval: (query) => (query.state.status === 'error' && !(query.state.error instanceof RefusedError) ? 2000 : false),
   })
+}
+
+/** Changes that wait because the server does not answer; they are sent, in their order, once it does. */
+export function useWaitingChanges(id: string) {
+  const waiting = useMutationState({
+    filters: { mutationKey: ['change', id], status: 'pending' },
+    select: (mutation) => mutation.state.failureCount,
+  })
+  return waiting.some((failures) => failures > 0) ? waiting.length : 0
 }
 
 /** Every change of the open project; each answer of the server becomes the project that all stations show. */
@@ -30,6 +41,10 @@ export function useProjectChanges() {
       if (!now) throw new Error('The project is not loaded.')
       return send(now)
     },
+    // a change that the server refuses is told; one that does not reach it is kept and sent again
+    retry: (_, error) => !(error instanceof RefusedError),
+    retryDelay: 1500,
+    networkMode: 'always',
     onSuccess: (view) => cache.setQueryData(key(id), view),
   })
   const path = { path: { id } }

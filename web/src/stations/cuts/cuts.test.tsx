@@ -6,6 +6,7 @@ import { renderOpen, serve, somePart, someView } from '../../../../tests/web/pro
 import { CutsStation } from './CutsStation'
 
 const sheet: Schemas['SheetLayout'] = {
+  count: 1,
   stockId: 's',
   materialId: 'birch-plywood',
   material: 'Birch plywood',
@@ -29,6 +30,7 @@ const view = (cuts: Partial<Schemas['CutPlan']> = {}, quantity = 1) =>
         bars: [
           {
             stockId: 'b',
+            count: 1,
             material: 'Beech',
             section: '20 x 20 bar',
             lengthMm: 1000,
@@ -39,6 +41,7 @@ const view = (cuts: Partial<Schemas['CutPlan']> = {}, quantity = 1) =>
         ],
         tooLarge: [],
         toBuy: [],
+        sheetCount: 1,
         sheetUse: 0.03,
         stockCents: 0,
         ...cuts,
@@ -50,7 +53,7 @@ const view = (cuts: Partial<Schemas['CutPlan']> = {}, quantity = 1) =>
     },
   })
 
-beforeEach(() => serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], hardware: [], threads: [] }) }))
+beforeEach(() => serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], own: {}, hardware: [], threads: [] }) }))
 
 describe('the cuts station', () => {
   it('lists every part with its sizes and says which changed since it was cut', () => {

@@ -53,7 +53,7 @@ const view = () => someView({ design: { devices: [board] }, plan: { devices: [pl
 
 beforeEach(() =>
   serve({
-    '/api/catalog': () => ({ materials: [], sheets: [], bars: [], hardware: [], threads: [] }),
+    '/api/catalog': () => ({ materials: [], sheets: [], bars: [], own: {}, hardware: [], threads: [] }),
     '/api/lengths': (request) => ({
       mm: Number(new URL(request.url).searchParams.get('text')),
       text: '',
@@ -206,6 +206,7 @@ describe('the chosen device', () => {
         bars: [],
         threads: [],
         cables: [],
+        own: {},
         hardware: [{ id: 'board', mount: 'standoffs', ports: [] }],
       }),
       '/api/lengths': (r) => ({ mm: Number(new URL(r.url).searchParams.get('text')) }),

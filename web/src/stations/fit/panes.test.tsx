@@ -87,6 +87,7 @@ describe('decks', () => {
         materials: [{ id: 'beech', name: 'Beech' }],
         sheets: [],
         bars: [{ id: 'beech-12', materialId: 'beech', name: '12 x 12' }],
+        own: {},
         hardware: [],
         threads: [],
       }),

@@ -13,6 +13,7 @@ import { CheckSheet } from './CheckSheet'
 import { DeviceDrawing } from './DeviceDrawing'
 import { LibraryKeys } from './LibraryKeys'
 import { MeasurePane } from './MeasurePane'
+import { RemoveModel } from './RemoveModel'
 import { ModelEditor } from './ModelEditor'
 import { MOUNTS, symmetryWords } from './models'
 
@@ -24,7 +25,7 @@ export function HardwareStation() {
   const catalog = useCatalog()
   const [search, setSearch] = useState('')
   const [chosen, setChosen] = useState<string | null>(null)
-  const [editing, setEditing] = useState<'new' | 'copy' | null>(null)
+  const [editing, setEditing] = useState<'new' | 'copy' | 'change' | null>(null)
   const [checking, setChecking] = useState(false)
   const [measuring, setMeasuring] = useState(false)
   const models = catalog.data?.hardware ?? []
@@ -83,7 +84,8 @@ export function HardwareStation() {
         <CheckListPane />
       ) : editing ? (
         <ModelEditor
-          from={editing === 'copy' ? (model ?? null) : null}
+          from={editing === 'new' ? null : (model ?? null)}
+          version={(editing === 'change' && model && catalog.data?.own[model.id]) || 0}
           onDone={(id) => {
             setEditing(null)
             if (id) {
@@ -93,7 +95,7 @@ export function HardwareStation() {
           }}
         />
       ) : model && measuring ? (
-        <MeasurePane key={model.id} model={model} onDone={() => setMeasuring(false)} />
+        <MeasurePane key={model.id} model={model} onOwn={setChosen} onDone={() => setMeasuring(false)} />
       ) : model ? (
         <ModelPane key={model.id} model={model} onAdd={add} onEdit={setEditing} onMeasure={() => setMeasuring(true)} />
       ) : (
@@ -132,11 +134,12 @@ function ModelPane({
 }: {
   model: Model
   onAdd: (model: Model, deckId: string) => void
-  onEdit: (how: 'new' | 'copy') => void
+  onEdit: (how: 'new' | 'copy' | 'change') => void
   onMeasure: () => void
 }) {
   const { view } = useProject()
   const { length } = usePreferences()
+  const version = useCatalog().data?.own[model.id]
   const panel = model.mount === 'panelNut' || model.mount === 'panelScrews'
   const named = decksOf(view.design)
   const offers = useQuery({
@@ -158,6 +161,7 @@ function ModelPane({
       actions={
         <>
           <Button onClick={onMeasure}>Measure</Button>
+          {version !== undefined && <Button onClick={() => onEdit('change')}>Change</Button>}
           <Button onClick={() => onEdit('copy')}>Copy and change</Button>
           <Button onClick={() => onEdit('new')}>Own model</Button>
         </>
@@ -253,6 +257,7 @@ function ModelPane({
         </dd>
       </dl>
       <CheckSheet model={model} />
+      {version !== undefined && <RemoveModel model={model} version={version} />}
     </Pane>
   )
 }

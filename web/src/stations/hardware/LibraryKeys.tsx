@@ -1,19 +1,23 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useRef } from 'react'
+import { useRef, useState } from 'react'
 import { api, RefusedError, taken } from '../../api/client'
 import { Button } from '../../kit/controls'
+import { ModelsDiffer } from './ModelsDiffer'
 
-/** Own models out as a library file, and a library in: all of it or nothing. */
+/** Own models out as a library file, and a library in: all of it or nothing, and none that is here changed. */
 export function LibraryKeys() {
   const file = useRef<HTMLInputElement>(null)
   const cache = useQueryClient()
+  const [text, setText] = useState('')
   const read = useMutation({
-    mutationFn: async (text: string) => taken(await api.POST('/api/catalog/models/library', { body: { text } })),
+    mutationFn: async ({ text, models }: { text: string; models: 'ask' | 'both' | 'ours' }) =>
+      taken(await api.POST('/api/catalog/models/library', { body: { text, models } })),
     onSuccess: (view) => {
       cache.setQueryData(['catalog'], view)
       void cache.invalidateQueries({ queryKey: ['project'] })
     },
   })
+  const problem = read.error instanceof RefusedError ? read.error.problem : null
   return (
     <div className="mb-3 border-b border-hair pb-3">
       <input
@@ -26,7 +30,10 @@ export function LibraryKeys() {
         onChange={async (e) => {
           const chosen = e.target.files?.[0]
           e.target.value = ''
-          if (chosen) read.mutate(await chosen.text())
+          if (!chosen) return
+          const now = await chosen.text()
+          setText(now)
+          read.mutate({ text: now, models: 'ask' })
         }}
       />
       <div className="flex gap-2">
@@ -39,9 +46,9 @@ export function LibraryKeys() {
           Library out
         </a>
       </div>
-      {read.error && (
+      {read.error && !problem?.differs && (
         <p role="alert" className="mt-1 text-stop">
-          Nothing taken. {read.error instanceof RefusedError ? read.error.message : 'The server does not answer.'}
+          Nothing taken. {problem ? read.error.message : 'The server does not answer.'}
         </p>
       )}
       {read.isSuccess && (
@@ -49,6 +56,12 @@ export function LibraryKeys() {
           The library is in the catalog.
         </p>
       )}
+      <ModelsDiffer
+        differs={problem?.differs ?? null}
+        onBoth={() => read.mutate({ text, models: 'both' })}
+        onOurs={() => read.mutate({ text, models: 'ours' })}
+        onLeave={read.reset}
+      />
     </div>
   )
 }

@@ -4,12 +4,23 @@ import { api, RefusedError, taken, type Schemas } from '../../api/client'
 import { Button, Pane } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { mm } from '../../kit/units'
+import { useProject } from '../../project/context'
 
 type Row = Schemas['DimensionRecord']
 
 /** Caliper readings of one model, dimension by dimension; the mean without an outlier can be accepted into the model. */
-export function MeasurePane({ model, onDone }: { model: Schemas['HardwareModel']; onDone: () => void }) {
+export function MeasurePane({
+  model,
+  onOwn,
+  onDone,
+}: {
+  model: Schemas['HardwareModel']
+  /** A model that came with the application stays as it is: the measures went into one of the shop's own, which is measured on. */
+  onOwn: (id: string) => void
+  onDone: () => void
+}) {
   const cache = useQueryClient()
+  const { view, changes } = useProject()
   const key = ['readings', model.id]
   const path = { path: { id: model.id } }
   const [at, setAt] = useState('width')
@@ -32,12 +43,21 @@ export function MeasurePane({ model, onDone }: { model: Schemas['HardwareModel']
   const accept = useMutation({
     mutationFn: async (dimension: string) =>
       taken(await api.POST('/api/catalog/models/{id}/readings/accept', { params: path, body: { key: dimension } })),
-    onSuccess: () =>
-      Promise.all([
+    onSuccess: async (measured) => {
+      await Promise.all([
         cache.invalidateQueries({ queryKey: ['catalog'] }),
         cache.invalidateQueries({ queryKey: key }),
         cache.invalidateQueries({ queryKey: ['project'] }),
-      ]),
+      ])
+      if (measured.id === model.id) return
+      // the piece in hand is the one in this housing
+      if (view.design.devices.some((d) => d.modelId === model.id))
+        await changes.edit(`Use ${measured.name}`, (d) => ({
+          ...d,
+          devices: d.devices.map((x) => (x.modelId === model.id ? { ...x, modelId: measured.id } : x)),
+        }))
+      onOwn(measured.id)
+    },
   })
   const press = useMutation({
     mutationFn: async () => taken(await api.POST('/api/caliper/press', { body: { modelId: model.id, key: at } })),

@@ -9,16 +9,25 @@ import { blankModel, copyOf, MOUNTS } from './models'
 
 type Model = Schemas['HardwareModel']
 
-/** Makes an own model, from nothing or from the one that is shown, and keeps it in the shop's catalog. */
-export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id: string | null) => void }) {
+/** Makes an own model, from nothing or from the one that is shown, or changes one of the shop's own. */
+export function ModelEditor({
+  from,
+  version,
+  onDone,
+}: {
+  from: Model | null
+  /** Of the own model that is changed in place; 0 makes a new one. */
+  version: number
+  onDone: (id: string | null) => void
+}) {
   const catalog = useCatalog()
   const cache = useQueryClient()
   const [model, setModel] = useState<Model>(() =>
-    from ? copyOf(from, catalog.data?.hardware ?? []) : blankModel(catalog.data?.hardware ?? []),
+    from ? (version > 0 ? from : copyOf(from, catalog.data?.hardware ?? [])) : blankModel(catalog.data?.hardware ?? []),
   )
   const set = (part: Partial<Model>) => setModel((m) => ({ ...m, ...part }))
   const save = useMutation({
-    mutationFn: async () => taken(await api.POST('/api/catalog/models', { body: [model] })),
+    mutationFn: async () => taken(await api.POST('/api/catalog/models', { body: [{ model, version }] })),
     onSuccess: (view) => {
       cache.setQueryData(['catalog'], view)
       void cache.invalidateQueries({ queryKey: ['project'] })
@@ -35,7 +44,7 @@ export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id:
   ]
   return (
     <Pane
-      title="Own model"
+      title={version > 0 ? `Change ${from?.name}` : 'Own model'}
       actions={
         <>
           <Button onClick={() => onDone(null)}>Give up</Button>
@@ -53,7 +62,7 @@ export function ModelEditor({ from, onDone }: { from: Model | null; onDone: (id:
       <DeviceDrawing model={model} />
       <div className="mt-2 grid grid-cols-2 gap-2">
         <TextField label="Name" value={model.name} onCommit={(name) => set({ name })} />
-        <TextField label="Short id" value={model.id} onCommit={(id) => set({ id })} />
+        {version === 0 && <TextField label="Short id" value={model.id} onCommit={(id) => set({ id })} />}
         <TextField label="Group" value={model.group} onCommit={(group) => set({ group })} />
         <Field label="Held by">
           <Select value={model.mount} onChange={(e) => set({ mount: e.target.value as Schemas['MountStyle'] })}>

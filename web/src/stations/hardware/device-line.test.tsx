@@ -32,6 +32,7 @@ function open(device: Partial<Schemas['Device']>, links: Schemas['Link'][] = [],
       bars: [],
       threads: [],
       cables: [],
+      own: {},
       hardware: [{ ...blankModel([]), id: 'board', ports: [inside] }],
     }),
   })

@@ -7,26 +7,26 @@ import { DeviceDrawing } from './DeviceDrawing'
 import { ModelEditor } from './ModelEditor'
 import { blankModel } from './models'
 
-const catalog = { materials: [], sheets: [], bars: [], threads: ['M3'], cables: [], hardware: [] }
+const catalog = { materials: [], sheets: [], bars: [], threads: ['M3'], cables: [], own: {}, hardware: [] }
 
 describe('the own-model editor', () => {
   it('keeps room that stays free, a cable tail and the faces that breathe', async () => {
-    const sent: Schemas['HardwareModel'][][] = []
+    const sent: Schemas['ModelChange'][][] = []
     serve({
       '/api/catalog/models': async (r) => {
-        sent.push((await r.json()) as Schemas['HardwareModel'][])
+        sent.push((await r.json()) as Schemas['ModelChange'][])
         return catalog
       },
       '/api/catalog': () => catalog,
     })
-    renderOpen(<ModelEditor from={null} onDone={() => undefined} />)
+    renderOpen(<ModelEditor from={null} version={0} onDone={() => undefined} />)
     const section = (title: RegExp) => within(screen.getByRole('heading', { name: title }).closest('section') as HTMLElement)
     await userEvent.click(section(/^Room that stays free/).getByRole('button', { name: 'Add' }))
     await userEvent.click(section(/^Cable tails/).getByRole('button', { name: 'Add' }))
     await userEvent.selectOptions(section(/^Cable tails/).getByLabelText('Leaves to the'), 'back')
     await userEvent.selectOptions(section(/^Breathes/).getByLabelText('up'), 'exhaust')
     await userEvent.click(screen.getByRole('button', { name: 'Keep' }))
-    const model = sent[0]?.[0]
+    const model = sent[0]?.[0]?.model
     expect(model?.keepOuts).toEqual([{ what: 'cable bend', xMm: -20, yMm: 0, zMm: 0, widthMm: 20, depthMm: 50, heightMm: 15 }])
     expect(model?.tails).toMatchObject([{ name: 'lead', exit: 'back', lengthMm: 200 }])
     expect(model?.air).toEqual([{ side: 'up', role: 'exhaust', openAreaMm2: 0 }])
@@ -34,7 +34,7 @@ describe('the own-model editor', () => {
 
   it('takes a row of room out again', async () => {
     serve({ '/api/catalog': () => catalog })
-    renderOpen(<ModelEditor from={null} onDone={() => undefined} />)
+    renderOpen(<ModelEditor from={null} version={0} onDone={() => undefined} />)
     const heading = screen.getByRole('heading', { name: /^Room that stays free/ })
     await userEvent.click(within(heading.closest('section') as HTMLElement).getByRole('button', { name: 'Add' }))
     expect(heading.textContent).toBe('Room that stays free: 1')

@@ -19,7 +19,7 @@ const button: Schemas['HardwareModel'] = {
   inPanel: true,
   threadSize: null,
 }
-const catalog = () => ({ materials: [], sheets: [], bars: [], hardware: [board, button], threads: ['M3', 'M4'] })
+const catalog = () => ({ materials: [], sheets: [], bars: [], own: {}, hardware: [board, button], threads: ['M3', 'M4'] })
 
 describe('the hardware station', () => {
   it('finds models by every word that is typed', async () => {
@@ -68,8 +68,8 @@ describe('the hardware station', () => {
     const sent: Schemas['HardwareModel'][] = []
     serve({
       '/api/catalog/models': async (request) => {
-        const [model] = (await request.json()) as Schemas['HardwareModel'][]
-        if (model) sent.push(model)
+        const [change] = (await request.json()) as Schemas['ModelChange'][]
+        if (change) sent.push(change.model)
         return sent.length === 1 ? { status: 422, detail: 'widthMm is 0: it must lie between 1 and 1000.' } : catalog()
       },
       '/api/catalog': catalog,
@@ -104,7 +104,7 @@ describe('the hardware station', () => {
       needsOpening: true,
       round: false,
     }
-    serve({ '/api/catalog': () => ({ ...catalog(), hardware: [{ ...board, ports: [port] }] }) })
+    serve({ '/api/catalog': () => ({ ...catalog(), own: {}, hardware: [{ ...board, ports: [port] }] }) })
     const view = someView({ design: { devices: [someDevice()] } })
     const changes = renderOpen(<HardwareStation />, view, 'device/b')
     await userEvent.click(await screen.findByLabelText('USB reached from outside'))

@@ -38,7 +38,7 @@ describe('measuring a model', () => {
         return [row({ readings: read, meanMm: 80.3, rangeMm: 0.8, outlierIndex: 3, acceptMm: 80.11, differenceMm: 0.11 })]
       },
     })
-    renderOpen(<MeasurePane model={blankModel([])} onDone={() => undefined} />)
+    renderOpen(<MeasurePane model={blankModel([])} onOwn={() => undefined} onDone={() => undefined} />)
     expect(await screen.findByText(/not a real instrument/)).toBeTruthy()
     await userEvent.type(await screen.findByLabelText(/Typed reading/), '80.9{enter}')
     expect(await screen.findByRole('button', { name: 'Take out reading 80.9, an outlier' })).toBeTruthy()

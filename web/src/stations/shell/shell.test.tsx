@@ -24,7 +24,7 @@ describe('edges', () => {
 
 describe('the shell station', () => {
   it('changes the joint of the chosen edge and gives a screwed one a block', async () => {
-    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], hardware: [], threads: [] }) })
+    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], own: {}, hardware: [], threads: [] }) })
     const view = someView()
     const changes = renderOpen(<ShellStation />, view)
     await userEvent.selectOptions(screen.getByRole('combobox', { name: 'Joint' }), 'buttScrewed')
@@ -35,14 +35,14 @@ describe('the shell station', () => {
   })
 
   it('chooses an edge on the net', async () => {
-    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], hardware: [], threads: [] }) })
+    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], own: {}, hardware: [], threads: [] }) })
     renderOpen(<ShellStation />)
     await userEvent.click(screen.getAllByText('Right side over bottom, butt, glued')[0] as HTMLElement)
     expect(screen.getByRole('combobox', { name: 'Edge' })).toHaveProperty('value', 'rightBottom')
   })
 
   it('adds feet and takes them off again as one edit each', async () => {
-    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], hardware: [], threads: [] }) })
+    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], own: {}, hardware: [], threads: [] }) })
     const view = someView()
     const changes = renderOpen(<ShellStation />, view)
     await userEvent.click(screen.getByLabelText('four feet'))
@@ -53,7 +53,7 @@ describe('the shell station', () => {
 
 describe('doors', () => {
   it('hang at one of the four neighbours, and are taken off again', async () => {
-    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], hardware: [] }) })
+    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], own: {}, hardware: [] }) })
     const view = someView()
     const changes = renderOpen(<ShellStation />, view)
     const hold = screen.getByLabelText('Hold of Front')
@@ -90,6 +90,7 @@ describe('panels', () => {
         bars: [],
         threads: [],
         cables: [],
+        own: {},
         hardware: [],
       }),
     })
@@ -135,7 +136,7 @@ describe('panels', () => {
   })
 
   it('give way to what a structure sets under the box', () => {
-    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], hardware: [] }) })
+    serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], own: {}, hardware: [] }) })
     const plinth: Structure = {
       system: 'plinth',
       id: 'plinth',
@@ -202,7 +203,7 @@ describe('structures', () => {
 
   it('are added by their system, changed in place and taken out', async () => {
     serve({
-      '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], hardware: [] }),
+      '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], own: {}, hardware: [] }),
       '/api/systems': () => [{ key: 'railFrame', name: 'Rail frame', about: 'Bars along the edges.', asks }],
     })
     const view = someView({ design: { structures: [rails] } as never })

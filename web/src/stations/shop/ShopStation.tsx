@@ -4,6 +4,7 @@ import { api, RefusedError, taken, type Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
 import { LengthField, NumberField, TextField } from '../../kit/fields'
 import { useCatalog } from '../../project/useProject'
+import { BackupPane } from './BackupPane'
 import { ClampsPane } from './ClampsPane'
 import { FitTestsPane } from './FitTestsPane'
 import { PrintingPane } from './PrintingPane'
@@ -269,6 +270,7 @@ export function ShopStation() {
           />
         </div>
         <div className="grid gap-3">
+          <BackupPane />
           <ClampsPane shop={shop} onChange={set} />
           <PrintingPane printing={shop.printing} onChange={(printing) => set({ printing })} />
           <ToolsPane tools={shop.tools} threads={catalog.data?.threads ?? []} onChange={(tools) => set({ tools })} />
