@@ -35,6 +35,7 @@ builder.Services.AddOpenApi(o => o.AddSchemaTransformer<AlwaysWritten>());
 builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = Problems.Explain);
 builder.Services.AddExceptionHandler<Problems>();
 builder.Services.AddAnvilStore(data);
+builder.Services.AddSingleton(new PlanLimit(builder.Configuration.GetValue("plan-seconds", PlanLimit.Usual)));
 builder.Services.AddSingleton<PlanDesk>();
 builder.Services.AddSingleton<Editing>();
 builder.Services.AddSingleton<ArrangementDesk>();

@@ -54,6 +54,13 @@ public sealed class CommandLineTests : IDisposable
     [InlineData(null, "projects", "--data", "/nowhere/x.db")]
     [InlineData(null, "export", "not-an-id", "f.json")]
     [InlineData("[]", "import", "-", "--data", "/nowhere/x.db")]
+    [InlineData("[]", "import", "-", "--models", "mine")]
+    [InlineData(null, "backup", "b.backup", "--data", "/nowhere/x.db")]
+    [InlineData(null, "restore", "/nowhere/b.backup")]
+    [InlineData("""{"kind":"linear","kerf":2,"trim":0,"stock":[{"id":"s","len":6000}],"parts":[{"id":"p","len":100,"qty":10000},{"id":"q","len":90,"qty":10000},{"id":"r","len":80,"qty":1}]}""", "nest", "bars", "-")]
+    [InlineData("""{"kind":"linear","\ud800":1}""", "nest", "bars", "-")]
+    [InlineData("""[{"calc":"x"}""", "calc", "--batch", "-")]
+    [InlineData("""{"format":"anvil-plan/project","schema":2}""", "plan", "-", "--out", "o")]
     public void Wrong_use_gets_one_line_and_exit_2(string? input, params string[] arguments)
     {
         var (code, output, error) = Run(input, arguments);
@@ -96,6 +103,30 @@ public sealed class CommandLineTests : IDisposable
         Assert.Equal(first, Run(null, "export", again, "-", "--data", data).Output);
         Assert.Equal(2, Run(null, "export", Guid.NewGuid().ToString(), "-", "--data", data).Code);
         Assert.StartsWith("{", Run(null, "schema").Output, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void The_shop_is_backed_up_and_restored_and_models_that_differ_come_in_apart()
+    {
+        var (data, other, backup) = (Path.Combine(_folder.FullName, "shop.db"), Path.Combine(_folder.FullName, "other.db"), Path.Combine(_folder.FullName, "shop.backup"));
+        var id = Run(null, "import", Demo, "--data", data).Output.Trim();
+        Assert.Equal((0, ""), Run(null, "backup", backup, "--data", data) is var saved ? (saved.Code, saved.Error) : default);
+        var restored = Run(null, "restore", backup, "--data", other);
+        Assert.Equal((0, "1 project and 0 own models restored.\n"), (restored.Code, restored.Output));
+        Assert.Contains(id, Run(null, "projects", "--data", other).Output, StringComparison.Ordinal);
+        Assert.Contains("before-restore", Run(null, "restore", backup, "--data", other).Output, StringComparison.Ordinal);
+        File.WriteAllText(backup, "torn");
+        var torn = Run(null, "restore", backup, "--data", other);
+        Assert.Equal(2, torn.Code);
+        Assert.Contains("nothing was restored", torn.Error, StringComparison.Ordinal);
+
+        var file = System.Text.Json.Nodes.JsonNode.Parse(File.ReadAllText(Demo))!;
+        var model = Core.Catalogs.Catalog.Shipped.Model(file["design"]!["devices"]![0]!["modelId"]!.GetValue<string>());
+        file["models"] = new System.Text.Json.Nodes.JsonArray(JsonSerializer.SerializeToNode(model with { MassG = model.MassG + 3 }, Core.Json.WireJson.Options));
+        var came = Run(file.ToJsonString(), "import", "-", "--data", data);
+        Assert.Equal(0, came.Code);
+        Assert.Contains($"came in as {model.Id}-2", came.Error, StringComparison.Ordinal);
+        Assert.Contains($"\"{model.Id}-2\"", Run(null, "export", came.Output.Trim(), "-", "--data", data).Output, StringComparison.Ordinal);
     }
 
     private (int Code, string Output, string Error) Run(string? input, params string[] arguments)

@@ -59,6 +59,35 @@ public class PatternFileTests
     }
 
     [Fact]
+    public void An_array_of_a_block_is_drawn_as_often_as_it_says()
+    {
+        // three columns 20 apart by two rows 30 apart, from (5, 5)
+        const string Block = "0\nBLOCK\n8\n0\n2\nB\n10\n0\n20\n0\n0\nCIRCLE\n8\n0\n10\n0\n20\n0\n40\n1.5\n0\nENDBLK\n";
+        var circles = DxfReader.Read(Dxf("0\nINSERT\n8\n0\n2\nB\n10\n5\n20\n5\n70\n3\n71\n2\n44\n20\n45\n30\n", Millimetres, Block)).Circles;
+        Assert.Equal([(5, 5), (5, 35), (25, 5), (25, 35), (45, 5), (45, 35)], circles.Select(c => (c.At.U, c.At.V)).Order());
+    }
+
+    [Theory]
+    [InlineData("70\n1001\n71\n1\n", "1001 columns or rows")]
+    [InlineData("70\n1000\n71\n1000\n", "more than 100000 entities")]
+    public void Arrays_beyond_what_can_be_drawn_are_told_at_once(string array, string says)
+    {
+        const string Block = "0\nBLOCK\n8\n0\n2\nB\n10\n0\n20\n0\n0\nCIRCLE\n8\n0\n10\n0\n20\n0\n40\n1.5\n0\nENDBLK\n";
+        var watch = System.Diagnostics.Stopwatch.StartNew();
+        var error = Assert.Throws<DxfException>(() => DxfReader.Read(Dxf($"0\nINSERT\n8\n0\n2\nB\n10\n0\n20\n0\n{array}", Millimetres, Block)));
+        Assert.Contains(says, error.Message, StringComparison.Ordinal);
+        Assert.InRange(watch.Elapsed.TotalSeconds, 0, 1);
+    }
+
+    [Fact]
+    public void Blocks_that_multiply_through_blocks_are_told_at_once()
+    {
+        // seven blocks, each inserting the next ten times: ten million circles
+        var blocks = string.Concat(Enumerable.Range(0, 7).Select(i => $"0\nBLOCK\n8\n0\n2\nB{i}\n10\n0\n20\n0\n" + string.Concat(Enumerable.Repeat(i == 6 ? "0\nCIRCLE\n8\n0\n10\n0\n20\n0\n40\n1\n" : $"0\nINSERT\n8\n0\n2\nB{i + 1}\n10\n0\n20\n0\n", 10)) + "0\nENDBLK\n"));
+        Assert.Contains("more than 100000 entities", Assert.Throws<DxfException>(() => DxfReader.Read(Dxf("0\nINSERT\n8\n0\n2\nB0\n10\n0\n20\n0\n", Millimetres, blocks))).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
     public void Two_half_bulges_are_a_circle_and_arcs_and_old_polylines_count_for_the_outline()
     {
         const string Bulged = "0\nLWPOLYLINE\n8\n0\n90\n2\n70\n1\n10\n9\n20\n10\n42\n1\n10\n11\n20\n10\n42\n1\n";

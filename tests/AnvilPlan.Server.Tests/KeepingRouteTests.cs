@@ -4,6 +4,7 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using Microsoft.AspNetCore.Http;
 
 namespace AnvilPlan.Server.Tests;
 
@@ -121,18 +122,25 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
     {
         var (_, demo) = await App.Demo(_client);
         var file = JsonNode.Parse(await _client.GetStringAsync($"/api/projects/{demo.GetProperty("id").GetGuid()}/project.json"))!;
-        (file["design"]!["brief"]!["quantity"], file["design"]!["name"]) = (1000, "A thousand stations");
-        await _client.PostAsync("/api/projects/import", Json(file.ToJsonString()));
-        file["design"]!["brief"]!["quantity"] = 999;
-        var watch = System.Diagnostics.Stopwatch.StartNew();
-        var view = await App.Read<JsonObject>(await _client.PostAsync("/api/projects/import", Json(file.ToJsonString())));
-        Assert.InRange(watch.Elapsed.TotalSeconds, 0, 2);
+        file["design"]!["name"] = "A thousand stations";
+        var (view, least) = (new JsonObject(), double.MaxValue);
+        // the machine does other things as well: the best of a few, none of which is planned yet
+        for (var quantity = 1000; quantity >= 995 && least > 1; quantity--)
+        {
+            file["design"]!["brief"]!["quantity"] = quantity;
+            var watch = System.Diagnostics.Stopwatch.StartNew();
+            view = await App.Read<JsonObject>(await _client.PostAsync("/api/projects/import", Json(file.ToJsonString())));
+            least = Math.Min(least, watch.Elapsed.TotalSeconds);
+        }
+
+        Assert.InRange(least, 0, 1);
+        var units = view["design"]!["brief"]!["quantity"]!.GetValue<int>();
         var cuts = view["plan"]!["cuts"]!;
         var laid = cuts["sheets"]!.AsArray().SelectMany(s => s!["placements"]!.AsArray(), (s, p) => (Part: p!["partId"]!.GetValue<string>(), Count: s!["count"]!.GetValue<int>()))
             .GroupBy(p => p.Part).ToDictionary(g => g.Key, g => g.Sum(p => p.Count), StringComparer.Ordinal);
         var plies = view["plan"]!["parts"]!.AsArray().ToDictionary(p => p!["id"]!.GetValue<string>(), p => p!["plies"]!.GetValue<int>(), StringComparer.Ordinal);
         Assert.NotEmpty(laid);
-        Assert.All(laid, l => Assert.Equal(999 * plies[l.Key], l.Value));
+        Assert.All(laid, l => Assert.Equal(units * plies[l.Key], l.Value));
         Assert.Equal(laid.Count, view["plan"]!["parts"]!.AsArray().Count(p => p!["flat"]!.GetValue<bool>() && p["leafOf"] is null && p["print"] is null));
     }
 
@@ -209,6 +217,45 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
         Assert.Contains("before-restore", restored.GetProperty("keptIn").GetString(), StringComparison.Ordinal);
         Assert.Equal(HttpStatusCode.OK, (await _client.GetAsync($"/api/projects/{gone}")).StatusCode);
         Assert.Equal(HttpStatusCode.NotFound, (await _client.GetAsync($"/api/projects/{later}")).StatusCode);
+    }
+
+    [Fact]
+    public async Task A_design_too_heavy_is_refused_before_it_is_stored_and_one_that_is_there_keeps_its_history_and_file()
+    {
+        using var slow = new App();
+        await App.Demo(slow.CreateClient());
+        using var hurried = slow.WithWebHostBuilder(b => b.UseSetting("plan-seconds", "0.0001"));
+        var client = hurried.CreateClient();
+        var refused = await App.Problem(await client.PostAsJsonAsync("/api/projects/", new { name = "Too heavy" }), 422);
+        Assert.Contains("design is too heavy", refused.GetProperty("detail").GetString(), StringComparison.Ordinal);
+        var list = (await client.GetFromJsonAsync<JsonArray>("/api/projects/"))!;
+        Assert.DoesNotContain(list, p => p!["name"]!.GetValue<string>() == "Too heavy");
+        var id = list[0]!["id"];
+        Assert.Contains("too heavy", (await App.Problem(await client.GetAsync($"/api/projects/{id}"), 422)).GetProperty("detail").GetString(), StringComparison.Ordinal);
+        Assert.Single((await client.GetFromJsonAsync<JsonArray>($"/api/projects/{id}/history"))!);
+        Assert.Contains("anvil-plan/project", await client.GetStringAsync($"/api/projects/{id}/project.json"), StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_request_that_takes_too_long_is_ended_with_a_sentence_and_so_is_what_it_began()
+    {
+        var begun = false;
+        var deadline = new Web.Deadline(async context =>
+        {
+            begun = true;
+            await Task.Delay(TimeSpan.FromMilliseconds(20), CancellationToken.None);
+            Assert.Equal(context.RequestAborted, Core.Planning.Interrupt.Current);
+            await Task.Delay(Timeout.Infinite, context.RequestAborted);
+        });
+        var context = new DefaultHttpContext { RequestServices = app.Services };
+        context.SetEndpoint(new Endpoint(null, new EndpointMetadataCollection(new Web.TimeLimit(1)), "slow"));
+        using var body = new MemoryStream();
+        context.Response.Body = body;
+        await deadline.InvokeAsync(context).WaitAsync(TimeSpan.FromSeconds(10));
+        Assert.True(begun);
+        Assert.Equal(503, context.Response.StatusCode);
+        Assert.Contains("longer than 1 s", Encoding.UTF8.GetString(body.ToArray()), StringComparison.Ordinal);
+        Assert.False(Core.Planning.Interrupt.Current.CanBeCanceled);
     }
 
     [Fact]

@@ -10,15 +10,37 @@ internal static partial class ModelWords
 {
     private static readonly Dictionary<string, string> Names = new(StringComparer.Ordinal)
     {
-        ["xMm"] = "from the left", ["yMm"] = "from the front", ["zMm"] = "above the base", ["diaMm"] = "diameter", ["frontMm"] = "proud of the panel", ["underMm"] = "solder side",
-        ["boardMm"] = "board or flange", ["depthMaxMm"] = "deepest screw", ["panelMinMm"] = "thinnest panel", ["panelMaxMm"] = "thickest panel", ["handMm"] = "room for fingers",
-        ["threadSize"] = "screw", ["mount"] = "held by", ["exit"] = "leaves to the", ["priceCents"] = "price, cents", ["confidence"] = "trust", ["takes"] = "draws",
+        ["xMm"] = "from the left",
+        ["yMm"] = "from the front",
+        ["zMm"] = "above the base",
+        ["diaMm"] = "diameter",
+        ["frontMm"] = "proud of the panel",
+        ["underMm"] = "solder side",
+        ["boardMm"] = "board or flange",
+        ["depthMaxMm"] = "deepest screw",
+        ["panelMinMm"] = "thinnest panel",
+        ["panelMaxMm"] = "thickest panel",
+        ["handMm"] = "room for fingers",
+        ["threadSize"] = "screw",
+        ["mount"] = "held by",
+        ["exit"] = "leaves to the",
+        ["priceCents"] = "price, cents",
+        ["confidence"] = "trust",
+        ["takes"] = "draws",
     };
 
     /// <summary>Lists by what one entry is called.</summary>
     private static readonly Dictionary<string, string> Entries = new(StringComparer.Ordinal)
     {
-        ["holes"] = "hole", ["cutouts"] = "cut-out", ["ports"] = "port", ["keepOuts"] = "room", ["tails"] = "cable tail", ["air"] = "air face", ["gives"] = "rail", ["needs"] = "need", ["provides"] = "service",
+        ["holes"] = "hole",
+        ["cutouts"] = "cut-out",
+        ["ports"] = "port",
+        ["keepOuts"] = "room",
+        ["tails"] = "cable tail",
+        ["air"] = "air face",
+        ["gives"] = "rail",
+        ["needs"] = "need",
+        ["provides"] = "service",
     };
 
     private static readonly (string Suffix, string Unit)[] Units = [("Mm2", "mm²"), ("Mm", "mm"), ("massG", "g"), ("heatW", "W"), ("currentA", "A"), ("atts", "W"), ("olts", "V")];

@@ -7,10 +7,10 @@ public readonly record struct Repeated<T>(T Layout, int Count);
 /// Large orders are laid out in lots: a lot in the proportion of what is wanted is nested once, its layouts are repeated as often as the
 /// order and the stock allow, and what is left over begins again. The last layout of a lot, which is seldom full, is not repeated.
 /// </summary>
-internal static class Lots
+public static class Lots
 {
     /// <summary>Pieces that are nested in one go; an order of no more is one lot.</summary>
-    public const int Pieces = 300;
+    public const int Pieces = 100;
 
     /// <param name="wanted">Parts with the count of each.</param>
     /// <param name="stock">Stock with what is there of each; null = as much as wanted.</param>

@@ -18,6 +18,12 @@ public sealed record Bench(Catalog Catalog, ShopProfile Shop, string Content)
         models.Count == 0 ? this : new(Catalog.With(models), Shop, $"{Content}+{Guid.NewGuid()}");
 }
 
+/// <param name="Seconds">A design that takes longer to plan is refused before it is stored.</param>
+public sealed record PlanLimit(double Seconds)
+{
+    public const double Usual = 8;
+}
+
 /// <summary>A stored design of which there is no plan; one sentence. The project can still be opened at another revision.</summary>
 public sealed class UnplannedException(string message, Exception? inner = null) : Exception(message, inner);
 
@@ -25,12 +31,9 @@ public sealed class UnplannedException(string message, Exception? inner = null) 
 /// Plans designs with the shop's catalog and profile, and remembers the last few plans. A plan follows from what went into it, so it is
 /// kept under the content of that, and nothing has to be forgotten when something changes.
 /// </summary>
-public sealed partial class PlanDesk(ShopStore shop, ILogger<PlanDesk> log)
+public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<PlanDesk> log)
 {
     private const int Remembered = 16;
-
-    /// <summary>A design that takes longer is refused before it is stored.</summary>
-    private static readonly TimeSpan Most = TimeSpan.FromSeconds(8);
 
     private readonly ConcurrentDictionary<string, BuildPlan> _plans = new(StringComparer.Ordinal);
     private readonly ConcurrentQueue<string> _order = new();
@@ -58,7 +61,7 @@ public sealed partial class PlanDesk(ShopStore shop, ILogger<PlanDesk> log)
 
         try
         {
-            return Timed(project.Design, project.AsBuilt, bench) ?? throw new UnplannedException($"This revision is too heavy: its plan was not done after {Most.TotalSeconds:0} s.");
+            return Timed(project.Design, project.AsBuilt, bench) ?? throw new UnplannedException($"This revision is too heavy: its plan was not done after {most.Seconds} s.");
         }
         catch (Exception error) when (error is not (OperationCanceledException or UnplannedException))
         {
@@ -73,7 +76,7 @@ public sealed partial class PlanDesk(ShopStore shop, ILogger<PlanDesk> log)
     {
         Check(design, bench);
         return Known(ProjectStore.ContentOf(design, asBuilt), bench, () => Timed(design, asBuilt, bench) ?? throw new FieldException(
-            "design", $"design is too heavy: its plan was not done after {Most.TotalSeconds:0} s ({design.Devices.Count} devices, {design.Trays.Count} trays, {design.Structures.Count} structures). Nothing was changed."));
+            "design", $"design is too heavy: its plan was not done after {most.Seconds} s ({design.Devices.Count} devices, {design.Trays.Count} trays, {design.Structures.Count} structures). Nothing was changed."));
     }
 
     private BuildPlan Known(string content, Bench bench, Func<BuildPlan> make)
@@ -98,10 +101,10 @@ public sealed partial class PlanDesk(ShopStore shop, ILogger<PlanDesk> log)
     }
 
     /// <summary>The plan, or null when it takes too long.</summary>
-    private static BuildPlan? Timed(Design design, AsBuilt asBuilt, Bench bench)
+    private BuildPlan? Timed(Design design, AsBuilt asBuilt, Bench bench)
     {
         using var limit = CancellationTokenSource.CreateLinkedTokenSource(Interrupt.Current);
-        limit.CancelAfter(Most);
+        limit.CancelAfter(TimeSpan.FromSeconds(most.Seconds));
         try
         {
             return Planner.Plan(design, bench.Catalog, bench.Shop, asBuilt, limit.Token);

@@ -25,15 +25,20 @@ export function ModelEditor({
   const [model, setModel] = useState<Model>(() =>
     from ? (version > 0 ? from : copyOf(from, catalog.data?.hardware ?? [])) : blankModel(catalog.data?.hardware ?? []),
   )
+  // the version that the editing began on, whatever another window does meanwhile
+  const [base] = useState(version)
   const set = (part: Partial<Model>) => setModel((m) => ({ ...m, ...part }))
   const save = useMutation({
-    mutationFn: async () => taken(await api.POST('/api/catalog/models', { body: [{ model, version }] })),
-    onSuccess: (view) => {
+    mutationFn: async (kept: Schemas['ModelChange']) => taken(await api.POST('/api/catalog/models', { body: [kept] })),
+    onSuccess: (view, kept) => {
       cache.setQueryData(['catalog'], view)
       void cache.invalidateQueries({ queryKey: ['project'] })
-      onDone(model.id)
+      onDone(kept.model.id)
     },
+    // the newest version is asked for; what is being edited stays until it is decided
+    onError: () => cache.invalidateQueries({ queryKey: ['catalog'] }),
   })
+  const conflict = save.error instanceof RefusedError && save.error.problem.status === 409
   const panel = model.mount === 'panelNut' || model.mount === 'panelScrews'
   const sizes: [keyof Model & ('widthMm' | 'depthMm' | 'heightMm' | 'frontMm' | 'underMm' | 'boardMm'), string][] = [
     ['widthMm', 'Width'],
@@ -48,7 +53,7 @@ export function ModelEditor({
       actions={
         <>
           <Button onClick={() => onDone(null)}>Give up</Button>
-          <Button look="main" disabled={save.isPending} onClick={() => save.mutate()}>
+          <Button look="main" disabled={save.isPending} onClick={() => save.mutate({ model, version: base })}>
             Keep
           </Button>
         </>
@@ -58,6 +63,14 @@ export function ModelEditor({
         <p role="alert" className="mb-2 text-stop">
           <b>Not kept.</b> {save.error instanceof RefusedError ? save.error.message : 'The server does not answer.'}
         </p>
+      )}
+      {conflict && (
+        <div className="mb-2 flex flex-wrap gap-2">
+          <Button onClick={() => save.mutate({ model: copyOf(model, catalog.data?.hardware ?? []), version: 0 })}>
+            Keep mine as a model of its own
+          </Button>
+          <Button onClick={() => onDone(model.id)}>Show the newest</Button>
+        </div>
       )}
       <DeviceDrawing model={model} />
       <div className="mt-2 grid grid-cols-2 gap-2">

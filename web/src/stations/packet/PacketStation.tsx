@@ -4,6 +4,9 @@ import { api, taken } from '../../api/client'
 import { Field, Pane, Select } from '../../kit/controls'
 import { useProject } from '../../project/context'
 
+/** What a file system and a list of files can hold of a name. */
+const fileName = (name: string) => name.replace(/[\p{Cc}\u2028-\u202e\u2066-\u2069/\\:*?"<>|]+/gu, ' ').trim() || 'project'
+
 /** Every file that leaves the application for the shop. */
 export function PacketStation() {
   const { view } = useProject()
@@ -74,7 +77,7 @@ export function PacketStation() {
           </p>
         </Pane>
         <Pane title="The project itself">
-          <a className="text-violet underline" href={`${base}/project.json`} download={`${view.design.name}.json`}>
+          <a className="text-violet underline" href={`${base}/project.json`} download={`${fileName(view.design.name)}.json`}>
             Project file
           </a>
           <p className="mt-1 text-[0.92rem] text-dim">All decisions and own models; brought in again it is the same project.</p>
