@@ -103,13 +103,14 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
     /// <summary>The plan, or null when it takes too long.</summary>
     private BuildPlan? Timed(Design design, AsBuilt asBuilt, Bench bench)
     {
-        using var limit = CancellationTokenSource.CreateLinkedTokenSource(Interrupt.Current);
+        var request = Interrupt.Current;
+        using var limit = CancellationTokenSource.CreateLinkedTokenSource(request);
         limit.CancelAfter(TimeSpan.FromSeconds(most.Seconds));
         try
         {
             return Planner.Plan(design, bench.Catalog, bench.Shop, asBuilt, limit.Token);
         }
-        catch (OperationCanceledException) when (!Interrupt.Current.IsCancellationRequested)
+        catch (OperationCanceledException) when (!request.IsCancellationRequested)
         {
             return null;
         }
