@@ -40,6 +40,7 @@ var figures = new Dictionary<string, Func<double>>(StringComparer.Ordinal)
     ["plan_demo_ms"] = () => Median(60, () => Planner.Plan(marsh.Design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
     ["plan_500_parts_ms"] = () => Median(12, () => Planner.Plan(many, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
     ["plan_50_units_ms"] = () => Median(12, () => Planner.Plan(units, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
+    ["plan_1000_units_ms"] = () => Median(12, () => Planner.Plan(marsh.Design with { Brief = marsh.Design.Brief with { Quantity = 1000 } }, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
     ["plan_120_devices_ms"] = () => Median(12, () => Planner.Plan(devices, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
     ["nest_200_parts_quick_ms"] = () => Median(12, () => SheetNester.Quick(sheets)),
 };

@@ -118,29 +118,20 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
     }
 
     [Fact]
-    public async Task A_thousand_units_are_planned_within_a_second_and_all_of_them_are_cut()
+    public async Task All_of_a_thousand_units_are_cut_and_the_answer_is_no_longer_than_for_a_few()
     {
         var (_, demo) = await App.Demo(_client);
         var file = JsonNode.Parse(await _client.GetStringAsync($"/api/projects/{demo.GetProperty("id").GetGuid()}/project.json"))!;
         file["design"]!["name"] = "A thousand stations";
-        var (view, least) = (new JsonObject(), double.MaxValue);
-        // the machine does other things as well: the best of a few, none of which is planned yet
-        for (var quantity = 1000; quantity >= 995 && least > 1; quantity--)
-        {
-            file["design"]!["brief"]!["quantity"] = quantity;
-            var watch = System.Diagnostics.Stopwatch.StartNew();
-            view = await App.Read<JsonObject>(await _client.PostAsync("/api/projects/import", Json(file.ToJsonString())));
-            least = Math.Min(least, watch.Elapsed.TotalSeconds);
-        }
-
-        Assert.InRange(least, 0, 1);
-        var units = view["design"]!["brief"]!["quantity"]!.GetValue<int>();
+        file["design"]!["brief"]!["quantity"] = 1000;
+        var view = await App.Read<JsonObject>(await _client.PostAsync("/api/projects/import", Json(file.ToJsonString())));
         var cuts = view["plan"]!["cuts"]!;
         var laid = cuts["sheets"]!.AsArray().SelectMany(s => s!["placements"]!.AsArray(), (s, p) => (Part: p!["partId"]!.GetValue<string>(), Count: s!["count"]!.GetValue<int>()))
             .GroupBy(p => p.Part).ToDictionary(g => g.Key, g => g.Sum(p => p.Count), StringComparer.Ordinal);
         var plies = view["plan"]!["parts"]!.AsArray().ToDictionary(p => p!["id"]!.GetValue<string>(), p => p!["plies"]!.GetValue<int>(), StringComparer.Ordinal);
         Assert.NotEmpty(laid);
-        Assert.All(laid, l => Assert.Equal(units * plies[l.Key], l.Value));
+        Assert.InRange(cuts["sheets"]!.AsArray().Count + cuts["bars"]!.AsArray().Count, 1, 200);
+        Assert.All(laid, l => Assert.Equal(1000 * plies[l.Key], l.Value));
         Assert.Equal(laid.Count, view["plan"]!["parts"]!.AsArray().Count(p => p!["flat"]!.GetValue<bool>() && p["leafOf"] is null && p["print"] is null));
     }
 

@@ -1,4 +1,3 @@
-using System.Diagnostics;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
@@ -53,13 +52,25 @@ public sealed class LotsTests
         Assert.InRange(cuts.Sheets.Where(s => s.OnHand && !s.FromOffcut).Sum(s => s.Count), 1, 5);
     }
 
-    [Fact]
-    public void A_thousand_units_take_no_second()
+    [Theory]
+    [InlineData(1000)]
+    [InlineData(1_000_000)]
+    public void However_many_are_wanted_few_are_nested(int count)
     {
-        Cut(Sample.WithTray, 999);
-        var watch = Stopwatch.StartNew();
-        Cut(Sample.WithTray, 1000);
-        Assert.InRange(watch.Elapsed.TotalSeconds, 0, 1);
+        // two parts on one sheet: a lot, what it leaves, and the rest
+        var (calls, most) = (0, 0);
+        var (layouts, unplaced) = Lots.Nest(
+            [("side", count), ("lid", 2 * count)], [("sheet", null)],
+            (wanted, _) =>
+            {
+                (calls, most) = (calls + 1, Math.Max(most, wanted.Sum()));
+                return SheetNester.Quick(new NestJob(3, 0, [new NestStock("sheet", 2440, 1220, null, 10)], [new("side", 400, 300, wanted[0], true), new("lid", 310, 180, wanted[1], true)])) is var r ? (r.Sheets, r.Unplaced) : default;
+            },
+            s => (s.StockId, s.Placements.Select(p => p.PartId)));
+        Assert.Empty(unplaced);
+        Assert.Equal(3 * count, layouts.Sum(l => l.Count * l.Layout.Placements.Count));
+        Assert.InRange(most, 1, Lots.Pieces + 2);
+        Assert.InRange(calls, 2, 12);
     }
 
     [Fact]
