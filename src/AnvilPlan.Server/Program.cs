@@ -29,6 +29,8 @@ builder.WebHost.ConfigureKestrel(k =>
     k.Limits.MaxRequestBodySize = Limits.BodyBytes;
     k.AddServerHeader = false;
 });
+// a start that fails is told in one line on standard error
+builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
 builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
 builder.Services.AddOpenApi(o => o.AddSchemaTransformer<AlwaysWritten>());
@@ -48,14 +50,13 @@ if (!describing)
     try
     {
         app.Services.PrepareAnvilStore();
+        await DemoProjects.Seed(app.Services.GetRequiredService<ProjectStore>(), builder.Configuration["demo"], CancellationToken.None);
     }
-    catch (DatabaseException error)
+    catch (Exception error) when (StoreTrouble.Sentence(error) is not null)
     {
-        Console.Error.WriteLine(error.Message);
+        Console.Error.WriteLine(StoreTrouble.Sentence(error));
         return 2;
     }
-
-    await DemoProjects.Seed(app.Services.GetRequiredService<ProjectStore>(), builder.Configuration["demo"], CancellationToken.None);
 }
 
 app.UseMiddleware<Guard>();
@@ -80,7 +81,17 @@ app.MapCalculators();
 app.MapLengths();
 // not for the API: there a wrong address is told as such, and a wrong method with those that it takes
 app.MapFallbackToFile("{**page:regex(^(?!api(/|$)).*$):nonfile}", "index.html");
-await app.RunAsync();
+try
+{
+    await app.StartAsync();
+}
+catch (IOException error)
+{
+    Console.Error.WriteLine($"port is {portNumber}: {(error.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException ? "another program answers there; name another port" : error.Message)}.");
+    return 2;
+}
+
+await app.WaitForShutdownAsync();
 return 0;
 
 /// <summary>The application's entry, named for tests that host it.</summary>

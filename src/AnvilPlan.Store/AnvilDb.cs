@@ -8,7 +8,7 @@ namespace AnvilPlan.Store;
 public sealed class AnvilDb(DbContextOptions<AnvilDb> options) : DbContext(options)
 {
     /// <summary>How long a request waits for another writer.</summary>
-    internal const int BusySeconds = 5;
+    internal const int BusySeconds = 4;
 
     public DbSet<ProjectRow> Projects => Set<ProjectRow>();
     public DbSet<RevisionRow> Revisions => Set<RevisionRow>();

@@ -73,6 +73,18 @@ public class ProjectJsonTests
         Assert.Contains(sentence == "not JSON" ? "JSON" : sentence, error.Message, StringComparison.Ordinal);
     }
 
+    public static TheoryData<string> Earlier => [.. Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, "Data"), "*.json", SearchOption.AllDirectories).Select(f => Path.GetRelativePath(AppContext.BaseDirectory, f)).Order(StringComparer.Ordinal)];
+
+    [Theory]
+    [MemberData(nameof(Earlier))]
+    public void A_file_of_every_earlier_version_reads_and_plans(string file)
+    {
+        var project = ProjectJson.Read(File.ReadAllBytes(Path.Combine(AppContext.BaseDirectory, file)), Catalog.Shipped);
+        Assert.NotEmpty(Core.Planning.Planner.Plan(project.Design, Catalog.Shipped.With(project.Models), Core.Shops.ShopProfile.Usual, project.AsBuilt).Parts);
+        var text = ProjectJson.Write(project);
+        Assert.Equal(text, ProjectJson.Write(ProjectJson.Read(text, Catalog.Shipped)));
+    }
+
     [Fact]
     public async Task The_published_schema_is_current_and_accepts_the_demo_and_no_unknown_key()
     {

@@ -150,7 +150,7 @@ const VIEWS: { name: string; address: (id: string) => string; open?: (page: Page
   {
     name: 'Measure',
     address: (id) => `/project/${id}/hardware`,
-    open: (page) => page.getByRole('button', { name: 'Measure' }).click(),
+    open: (page) => page.getByRole('button', { name: 'Measure', exact: true }).click(),
   },
   ...['Decks', 'Cables', 'Shells', 'Pockets', 'Mock-up', 'Solid'].map((name) => ({
     name,

@@ -26,7 +26,7 @@ for (var i = 0; i < args.Length; i += 2)
 seed = wanted.Remove("--seed", out var given) ? given : seed;
 if (wanted.Count == 0)
 {
-    wanted = new(StringComparer.Ordinal) { ["--kills"] = 6, ["--files"] = 400, ["--api"] = 300, ["--clients"] = 3, ["--disks"] = 1 };
+    wanted = new(StringComparer.Ordinal) { ["--kills"] = 4, ["--files"] = 400, ["--api"] = 300, ["--clients"] = 2, ["--disks"] = 1 };
 }
 
 var folder = Directory.CreateTempSubdirectory("anvil-soak-").FullName;

@@ -1,5 +1,6 @@
 using System.Reflection;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Formats.Drawing;
 using SkiaSharp;
@@ -22,6 +23,7 @@ internal sealed class PdfCanvas : IDisposable
 
     public void Page(Paper paper)
     {
+        Interrupt.Check();
         _document.EndPage();
         _canvas = _document.BeginPage((float)paper.WidthMm * PointsPerMm, (float)paper.HeightMm * PointsPerMm);
         _canvas.Scale(PointsPerMm);

@@ -18,7 +18,7 @@ public sealed record Bench(Catalog Catalog, ShopProfile Shop, string Content)
         models.Count == 0 ? this : new(Catalog.With(models), Shop, $"{Content}+{Guid.NewGuid()}");
 }
 
-/// <param name="Seconds">A design that takes longer to plan is refused before it is stored.</param>
+/// <param name="Seconds">A design that takes longer to plan is refused before it is stored; 0 = every design is too heavy.</param>
 public sealed record PlanLimit(double Seconds)
 {
     public const double Usual = 8;
@@ -103,6 +103,11 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
     /// <summary>The plan, or null when it takes too long.</summary>
     private BuildPlan? Timed(Design design, AsBuilt asBuilt, Bench bench)
     {
+        if (most.Seconds <= 0)
+        {
+            return null;
+        }
+
         var request = Interrupt.Current;
         using var limit = CancellationTokenSource.CreateLinkedTokenSource(request);
         limit.CancelAfter(TimeSpan.FromSeconds(most.Seconds));
