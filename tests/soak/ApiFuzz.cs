@@ -139,7 +139,12 @@ internal sealed class ApiFuzz(string root, string folder, Random random, Tally t
         try
         {
             var now = await _client.GetFromJsonAsync<JsonNode>(name.EndsWith("/ShopEdit", StringComparison.Ordinal) ? "/api/shop/" : path.Split('?')[0][..path.LastIndexOf('/')]);
-            var (of, body) = now!["design"] is { } design ? (design, new JsonObject { ["expectedRevision"] = now["revision"]!.DeepClone(), ["label"] = "fuzz", ["design"] = design.DeepClone() }) : (now["shop"]!, new JsonObject { ["version"] = now["version"]!.DeepClone(), ["shop"] = now["shop"]!.DeepClone() });
+            if (now is not JsonObject)
+            {
+                return null;
+            }
+
+            var (of, body) = now["design"] is { } design ? (design, new JsonObject { ["expectedRevision"] = now["revision"]!.DeepClone(), ["label"] = "fuzz", ["design"] = design.DeepClone() }) : (now["shop"]!, new JsonObject { ["version"] = now["version"]!.DeepClone(), ["shop"] = now["shop"]!.DeepClone() });
             for (var n = own.Next(1, 4); n > 0; n--)
             {
                 JsonChanges.Spoil(own, body[of == now["design"] ? "design" : "shop"]!);

@@ -14,6 +14,11 @@ public sealed record ArrangementState(Guid Id, Guid ProjectId, int Revision, boo
 public sealed class ArrangementDesk : IDisposable
 {
     private const int Remembered = 16;
+
+    /// <summary>A search uses all cores and much memory: others wait for their turn.</summary>
+    private const int AtOnce = 1;
+
+    private readonly SemaphoreSlim _turns = new(AtOnce);
     private readonly ConcurrentDictionary<Guid, Search> _searches = new();
     private readonly ConcurrentQueue<Guid> _order = new();
 
@@ -35,7 +40,18 @@ public sealed class ArrangementDesk : IDisposable
         // the search outlives the request that began it
         using (ExecutionContext.SuppressFlow())
         {
-            search.Work = Task.Run(() => ShellSearch.Run(project.Design, bench.Catalog, bench.Shop, goals, seconds, search, search.Stop.Token));
+            search.Work = Task.Run(async () =>
+            {
+                await _turns.WaitAsync(search.Stop.Token);
+                try
+                {
+                    return ShellSearch.Run(project.Design, bench.Catalog, bench.Shop, goals, seconds, search, search.Stop.Token);
+                }
+                finally
+                {
+                    _turns.Release();
+                }
+            });
         }
 
         return search.State;
@@ -68,6 +84,8 @@ public sealed class ArrangementDesk : IDisposable
             search.Stop.Cancel();
             search.Stop.Dispose();
         }
+
+        _turns.Dispose();
     }
 
     private sealed class Search(Guid id, Guid projectId, int revision) : IProgress<SearchProgress>
@@ -81,7 +99,8 @@ public sealed class ArrangementDesk : IDisposable
 
         public ArrangementState State => new(
             id, projectId, revision, Work is not { IsCompleted: true }, _progress,
-            Work is { IsCompletedSuccessfully: true } done ? done.Result : Work is { IsFaulted: true } ? new SearchResult([], 0, false, "The search broke off: " + Work.Exception!.InnerException!.Message) : null);
+            Work is { IsCanceled: true } ? new SearchResult([], 0, true, "The search was stopped before its turn came.")
+            : Work is { IsCompletedSuccessfully: true } done ? done.Result : Work is { IsFaulted: true } ? new SearchResult([], 0, false, "The search broke off: " + Work.Exception!.InnerException!.Message) : null);
 
         public void Report(SearchProgress value) => _progress = value;
     }
