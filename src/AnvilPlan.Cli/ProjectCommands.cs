@@ -81,7 +81,11 @@ internal static class ProjectCommands
             }
 
             // planned before it is stored: what cannot be planned could not be opened
-            Planner.Plan(design, catalog, shop.Shop, project.AsBuilt, cancel);
+            if (PlanLimit.Usual.Plan(design, catalog, shop.Shop, project.AsBuilt) is null)
+            {
+                throw new InputException($"the design is too heavy: its plan was not done after {PlanLimit.Usual.Seconds} s; nothing was brought in.");
+            }
+
             var created = await stores.Projects.Create(design, project.AsBuilt, "Imported", intake.Add, cancel);
             Console.Out.WriteLine(created.Id);
             foreach (var differs in intake.Differs)

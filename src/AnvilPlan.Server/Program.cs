@@ -1,5 +1,6 @@
 using System.Reflection;
 using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Server.Arrangements;
 using AnvilPlan.Server.Calculators;
 using AnvilPlan.Server.Catalogs;
@@ -37,7 +38,7 @@ builder.Services.AddOpenApi(o => o.AddSchemaTransformer<AlwaysWritten>());
 builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = Problems.Explain);
 builder.Services.AddExceptionHandler<Problems>();
 builder.Services.AddAnvilStore(data);
-builder.Services.AddSingleton(new PlanLimit(builder.Configuration.GetValue("plan-seconds", PlanLimit.Usual)));
+builder.Services.AddSingleton(new PlanLimit(builder.Configuration.GetValue("plan-seconds", PlanLimit.Usual.Seconds)));
 builder.Services.AddSingleton<PlanDesk>();
 builder.Services.AddSingleton<Editing>();
 builder.Services.AddSingleton<ArrangementDesk>();

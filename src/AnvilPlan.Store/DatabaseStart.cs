@@ -9,7 +9,6 @@ namespace AnvilPlan.Store;
 /// </summary>
 internal static class DatabaseStart
 {
-    private const int ForeignTables = 1;
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10);
 
     /// <exception cref="DatabaseException">The file is another program's, of a later version, or cannot be used; the sentence says what to do.</exception>
@@ -68,7 +67,7 @@ internal static class DatabaseStart
             throw new DatabaseException($"{file} was written by a later version of Anvil Plan (it holds the change {later}): use that version, or restore a backup of this one.");
         }
 
-        return applied.Count == 0 && Tables(db) >= ForeignTables
+        return applied.Count == 0 && Tables(db) > 0
             ? throw new DatabaseException($"{file} is the database of another program: name a file of Anvil Plan, or a new one.")
             : [.. known.Except(applied)];
     }

@@ -21,8 +21,6 @@ public sealed record Restored(int Projects, int Models, string? KeptIn);
 /// </summary>
 public sealed class ShopBackup(IDbContextFactory<AnvilDb> contexts, TimeProvider clock)
 {
-    private const int Full = 13, InputOutput = 10;
-
     /// <summary>In the order in which rows can come in.</summary>
     private static readonly string[] Tables = ["Projects", "Revisions", "Documents", "Models"];
 
@@ -142,7 +140,7 @@ public sealed class ShopBackup(IDbContextFactory<AnvilDb> contexts, TimeProvider
         {
             throw new BackupException(name + error.Message[incoming.Length..], error);
         }
-        catch (Exception error) when (error is UnreadableException or FormatException or InvalidOperationException or InvalidCastException or NotSupportedException or SqliteException { SqliteErrorCode: not (Full or InputOutput) })
+        catch (Exception error) when (error is UnreadableException or FormatException or InvalidOperationException or InvalidCastException or NotSupportedException or SqliteException { SqliteErrorCode: not (StoreTrouble.Full or StoreTrouble.InputOutput) })
         {
             throw new BackupException($"{name} is damaged, or no backup of Anvil Plan: nothing was restored.", error);
         }

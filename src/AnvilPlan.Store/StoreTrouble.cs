@@ -9,7 +9,7 @@ public sealed class DatabaseException(string message, Exception? inner = null) :
 /// <summary>What SQLite's errors mean to somebody who keeps a shop in it. Codes: SQLite, result codes.</summary>
 public static class StoreTrouble
 {
-    private const int Busy = 5, Locked = 6, ReadOnly = 8, InputOutput = 10, Corrupt = 11, Full = 13, CannotOpen = 14, NoDatabase = 26;
+    internal const int Busy = 5, Locked = 6, ReadOnly = 8, InputOutput = 10, Corrupt = 11, Full = 13, CannotOpen = 14, NoDatabase = 26;
 
     /// <summary>The sentence for an error of the database, or null when it is none, or one of the program.</summary>
     public static string? Sentence(Exception error) => (error is DbUpdateException { InnerException: { } inner } ? inner : error) switch

@@ -8,24 +8,11 @@ using Microsoft.Data.Sqlite;
 
 namespace AnvilPlan.Store.Tests;
 
-public sealed class ProjectStoreTests : IDisposable
+public sealed class ProjectStoreTests : ShopFile
 {
-    private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("anvil-store-");
-    private static readonly CancellationToken None = CancellationToken.None;
-
-    private string DataFile => Path.Combine(_folder.FullName, "shop.db");
-
     private ProjectStore Open() => StoreSetup.OpenFile(DataFile).Projects;
 
     private ShopStore Shop() => StoreSetup.OpenFile(DataFile).Shop;
-
-    private static void Unchecked(OpenProject project) => Assert.NotNull(project.Design);
-
-    public void Dispose()
-    {
-        SqliteConnection.ClearAllPools();
-        _folder.Delete(recursive: true);
-    }
 
     [Fact]
     public async Task Readings_of_two_hands_at_once_are_all_kept_and_survive_a_restart()

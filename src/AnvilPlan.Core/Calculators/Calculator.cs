@@ -1,5 +1,6 @@
 using System.Text.Json;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Json;
 
 namespace AnvilPlan.Core.Calculators;
 
@@ -31,14 +32,11 @@ public sealed record Calculator(
                 ? throw new CalculatorException("inputs", $"{beyond} of {Name} is beyond every number with these inputs.")
                 : results;
         }
-        catch (InvalidOperationException error) when (OfJson(error))
+        catch (InvalidOperationException error) when (WireJson.IsHalfCharacter(error))
         {
             throw new CalculatorException("inputs", $"inputs of {Name} hold half of a character (a surrogate without its pair).");
         }
     }
-
-    /// <summary>Texts of a JSON element that are no characters are found out only when they are read.</summary>
-    internal static bool OfJson(InvalidOperationException error) => error.Source?.StartsWith("System.Text.Json", StringComparison.Ordinal) == true;
 
     private static bool Finite(object? value) => value switch
     {

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Calculators;
@@ -46,7 +47,7 @@ public static class CalculatorList
 
             return Find(name.GetString()!).Run(inputs);
         }
-        catch (InvalidOperationException error) when (Calculator.OfJson(error))
+        catch (InvalidOperationException error) when (WireJson.IsHalfCharacter(error))
         {
             return new Dictionary<string, object?> { ["error"] = "calc holds half of a character (a surrogate without its pair).", ["key"] = "calc" };
         }

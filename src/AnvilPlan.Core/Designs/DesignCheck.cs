@@ -67,7 +67,7 @@ public sealed partial class DesignCheck
             Id($"structures[{i}].id", d.Structures[i].Id);
         }
 
-        var structures = new StructureCheck(_catalog, _problems.Add);
+        var structures = new StructureCheck(_catalog, p => Add(p.Path, p.Message));
         foreach (var system in _catalog.Systems)
         {
             system.Check(structures, d);

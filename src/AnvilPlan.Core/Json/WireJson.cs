@@ -21,6 +21,9 @@ public static class WireJson
     public static JsonSerializerOptions For(IEnumerable<ConstructionSystem> systems) =>
         Configure(new JsonSerializerOptions(), systems);
 
+    /// <summary>Keys and texts of a JSON element that hold half of a character are found out only when they are read; then this is thrown.</summary>
+    public static bool IsHalfCharacter(InvalidOperationException error) => error.Source?.StartsWith("System.Text.Json", StringComparison.Ordinal) == true;
+
     public static JsonSerializerOptions Configure(JsonSerializerOptions options) => Configure(options, ConstructionSystems.Shipped);
 
     private static JsonSerializerOptions Configure(JsonSerializerOptions options, IEnumerable<ConstructionSystem> systems)

@@ -197,7 +197,7 @@ public static class NestFile
         {
             return read();
         }
-        catch (InvalidOperationException error) when (error.Source?.StartsWith("System.Text.Json", StringComparison.Ordinal) == true)
+        catch (InvalidOperationException error) when (WireJson.IsHalfCharacter(error))
         {
             throw new NestFileException("the file holds half of a character (a surrogate without its pair).");
         }

@@ -66,7 +66,7 @@ public static class ProjectJson
         {
             throw new ProjectFileException("", $"this is not JSON: line {error.LineNumber + 1}, character {error.BytePositionInLine + 1}.");
         }
-        catch (InvalidOperationException)
+        catch (InvalidOperationException error) when (WireJson.IsHalfCharacter(error))
         {
             // the parser reads all keys, to see that none is there twice
             throw new ProjectFileException("", JsonReason.HalfCharacter);

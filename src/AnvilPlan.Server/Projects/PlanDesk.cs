@@ -18,12 +18,6 @@ public sealed record Bench(Catalog Catalog, ShopProfile Shop, string Content)
         models.Count == 0 ? this : new(Catalog.With(models), Shop, $"{Content}+{Guid.NewGuid()}");
 }
 
-/// <param name="Seconds">A design that takes longer to plan is refused before it is stored; 0 = every design is too heavy.</param>
-public sealed record PlanLimit(double Seconds)
-{
-    public const double Usual = 8;
-}
-
 /// <summary>A stored design of which there is no plan; one sentence. The project can still be opened at another revision.</summary>
 public sealed class UnplannedException(string message, Exception? inner = null) : Exception(message, inner);
 
@@ -38,7 +32,11 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
     private readonly ConcurrentDictionary<string, BuildPlan> _plans = new(StringComparer.Ordinal);
     private readonly ConcurrentQueue<string> _order = new();
 
-    public async Task<Bench> Bench(CancellationToken cancel) => await shop.Content(cancel) is var content ? new(content.Catalog, content.Shop, content.Content) : null!;
+    public async Task<Bench> Bench(CancellationToken cancel)
+    {
+        var content = await shop.Content(cancel);
+        return new(content.Catalog, content.Shop, content.Content);
+    }
 
     /// <exception cref="FieldException">The design holds a value out of range.</exception>
     public static void Check(Design design, Bench bench)
@@ -61,7 +59,7 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
 
         try
         {
-            return Timed(project.Design, project.AsBuilt, bench) ?? throw new UnplannedException($"This revision is too heavy: its plan was not done after {most.Seconds} s.");
+            return most.Plan(project.Design, bench.Catalog, bench.Shop, project.AsBuilt) ?? throw new UnplannedException($"This revision is too heavy: its plan was not done after {most.Seconds} s.");
         }
         catch (Exception error) when (error is not (OperationCanceledException or UnplannedException))
         {
@@ -75,7 +73,7 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
     public BuildPlan Plan(Design design, AsBuilt asBuilt, Bench bench)
     {
         Check(design, bench);
-        return Known(ProjectStore.ContentOf(design, asBuilt), bench, () => Timed(design, asBuilt, bench) ?? throw new FieldException(
+        return Known(ProjectStore.ContentOf(design, asBuilt), bench, () => most.Plan(design, bench.Catalog, bench.Shop, asBuilt) ?? throw new FieldException(
             "design", $"design is too heavy: its plan was not done after {most.Seconds} s ({design.Devices.Count} devices, {design.Trays.Count} trays, {design.Structures.Count} structures). Nothing was changed."));
     }
 
@@ -98,27 +96,6 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
         }
 
         return plan;
-    }
-
-    /// <summary>The plan, or null when it takes too long.</summary>
-    private BuildPlan? Timed(Design design, AsBuilt asBuilt, Bench bench)
-    {
-        if (most.Seconds <= 0)
-        {
-            return null;
-        }
-
-        var request = Interrupt.Current;
-        using var limit = CancellationTokenSource.CreateLinkedTokenSource(request);
-        limit.CancelAfter(TimeSpan.FromSeconds(most.Seconds));
-        try
-        {
-            return Planner.Plan(design, bench.Catalog, bench.Shop, asBuilt, limit.Token);
-        }
-        catch (OperationCanceledException) when (!request.IsCancellationRequested)
-        {
-            return null;
-        }
     }
 
     [LoggerMessage(LogLevel.Error, "Project {Project} at revision {Revision} cannot be planned.")]
