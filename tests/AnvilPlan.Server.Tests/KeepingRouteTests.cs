@@ -141,6 +141,7 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
     [InlineData("POST", "/api/projects/", "application/json", "", 400, "body is missing")]
     [InlineData("POST", "/api/projects/", "text/plain", "{\"name\":\"x\"}", 415, "\"text/plain\"")]
     [InlineData("POST", "/api/projects/import", "text/plain", "{}", 415, "application/json")]
+    [InlineData("POST", "/api/shop/restore", "application/json", "{}", 415, "must be application/vnd.sqlite3 here")]
     [InlineData("PUT", "/api/projects/", "application/json", "{}", 405, "it takes GET, HEAD, POST")]
     [InlineData("DELETE", "/api/shop/", null, null, 405, "it takes GET, HEAD, PUT")]
     [InlineData("GET", "/api/nothing/here", null, null, 404, "nothing at this address")]

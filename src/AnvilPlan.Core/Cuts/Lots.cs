@@ -28,6 +28,7 @@ public static class Lots
         var there = stock.Select(s => s.Count).ToArray();
         var layouts = new List<Repeated<T>>();
         var unplaced = new List<string>();
+        var oneLot = left.Sum(l => (long)l) <= Pieces;
         while (left.Sum(l => (long)l) is var total && total > Pieces)
         {
             var result = nest([.. left.Select(l => (int)Math.Ceiling((double)l * Pieces / total))], there);
@@ -46,15 +47,20 @@ public static class Lots
             }
 
             var times = Math.Min(Times(left, pieces), Times([.. there.Select(t => t ?? int.MaxValue)], sheets));
-            layouts.AddRange(lot.GroupBy(l => string.Join('|', holds(l).Parts.Prepend(holds(l).Stock)), StringComparer.Ordinal).Select(g => new Repeated<T>(g.First(), g.Count() * times)));
+            layouts.AddRange(lot.Select(l => new Repeated<T>(l, times)));
             left = [.. left.Select((l, i) => l - (pieces[i] * times))];
             there = [.. there.Select((t, i) => t - (sheets[i] * times))];
         }
 
         var rest = nest(left, there);
         layouts.AddRange(rest.Layouts.Select(l => new Repeated<T>(l, 1)));
-        return (layouts, [.. unplaced, .. rest.Unplaced]);
+        return (oneLot ? layouts : Gathered(layouts, holds), [.. unplaced, .. rest.Unplaced]);
     }
+
+    /// <summary>Layouts of the same stock with the same parts are cut alike: one layout, so often.</summary>
+    private static List<Repeated<T>> Gathered<T>(IEnumerable<Repeated<T>> layouts, Func<T, (string Stock, IEnumerable<string> Parts)> holds) =>
+        [.. layouts.GroupBy(l => string.Join('|', holds(l.Layout).Parts.Order(StringComparer.Ordinal).Prepend(holds(l.Layout).Stock)), StringComparer.Ordinal)
+            .Select(g => new Repeated<T>(g.First().Layout, g.Sum(l => l.Count)))];
 
     private static int[] Counted(IEnumerable<string> ids, Dictionary<string, int> index)
     {

@@ -42,10 +42,6 @@ internal static class BriefFindings
         }
     }
 
-    /// <summary>Working days between two dates, both counted, with so many working days in a week from Monday on.</summary>
-    internal static int WorkDays(DateOnly start, DateOnly due, int perWeek) =>
-        Enumerable.Range(0, Math.Max(0, due.DayNumber - start.DayNumber + 1)).Count(i => (((int)start.AddDays(i).DayOfWeek + 6) % 7) < perWeek);
-
     private static IEnumerable<Finding> Deadline(PlanSoFar plan)
     {
         if (plan.Design.Brief is not { HoursPerDay: { } perDay, StartOn: { } start, DueOn: { } due } brief)
@@ -53,15 +49,14 @@ internal static class BriefFindings
             yield break;
         }
 
-        var (needed, has) = ((int)Math.Ceiling(plan.Cost.Hours / perDay), WorkDays(start, due, brief.WorkDaysPerWeek));
+        var (needed, has) = (Math.Ceiling(plan.Cost.Hours / perDay), WorkCalendar.WorkDays(start, due, brief.WorkDaysPerWeek));
         if (needed > has)
         {
-            var ready = Enumerable.Range(0, 10_000).Select(i => start.AddDays(i)).First(d => WorkDays(start, d, brief.WorkDaysPerWeek) >= needed);
             yield return Finding.Of("late", Severity.Warn,
                 string.Create(CultureInfo.InvariantCulture, $"{plan.Cost.Hours:0.0} h of work at {perDay:0.##} h a day take {needed} working days; from {start:yyyy-MM-dd} to {due:yyyy-MM-dd} there are {has}. Drying times are not counted."),
                 ["brief/due"],
-                new Remedy("later", $"Promise it for {ready:yyyy-MM-dd}", d => d with { Brief = d.Brief with { DueOn = ready } }),
-                new Remedy("longer-days", "Work longer each day", d => has > 0 && Math.Ceiling(plan.Cost.Hours / has * 4) / 4 is var hours && hours <= 12 ? d with { Brief = d.Brief with { HoursPerDay = hours } } : null));
+                [.. WorkCalendar.DoneOn(start, needed, brief.WorkDaysPerWeek) is { } ready ? [new Remedy("later", string.Create(CultureInfo.InvariantCulture, $"Promise it for {ready:yyyy-MM-dd}"), d => d with { Brief = d.Brief with { DueOn = ready } })] : (Remedy[])[],
+                new Remedy("longer-days", "Work longer each day", d => has > 0 && Math.Ceiling(plan.Cost.Hours / has * 4) / 4 is var hours && hours <= 12 ? d with { Brief = d.Brief with { HoursPerDay = hours } } : null)]);
         }
     }
 

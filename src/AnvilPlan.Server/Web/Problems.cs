@@ -10,7 +10,9 @@ using AnvilPlan.Server.Catalogs;
 using AnvilPlan.Server.Projects;
 using AnvilPlan.Store;
 using Microsoft.AspNetCore.Diagnostics;
+using Microsoft.AspNetCore.Http.Metadata;
 using Microsoft.AspNetCore.Mvc;
+using Microsoft.AspNetCore.Routing.Template;
 
 namespace AnvilPlan.Server.Web;
 
@@ -49,13 +51,19 @@ public sealed partial class Problems(IProblemDetailsService writer) : IException
         {
             404 => "There is nothing at this address.",
             405 => $"This address does not take {Shorten.Text(request.Method)}; it takes {string.Join(", ", context.HttpContext.Response.Headers.Allow.ToArray())}.",
-            413 => $"The request is larger than {Limits.BodyBytes} bytes.",
-            415 => $"Content-Type is \"{Shorten.Text(request.ContentType ?? "")}\": it must be application/json here.",
+            413 => $"The request is larger than {(context.HttpContext.GetEndpoint()?.Metadata.GetMetadata<IRequestSizeLimitMetadata>()?.MaxRequestBodySize ?? Limits.BodyBytes)} bytes.",
+            415 => $"Content-Type is \"{Shorten.Text(request.ContentType ?? "")}\": it must be {string.Join(" or ", Taken(context.HttpContext))} here.",
             >= 500 => "A fault of the program; nothing was changed.",
             _ => null,
         };
         problem.Extensions.Remove("traceId");
     }
+
+    /// <summary>The content types that the routes of this address and method take; JSON where a route says nothing.</summary>
+    private static IEnumerable<string> Taken(HttpContext http) => http.RequestServices.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
+        .Where(e => e.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods.Contains(http.Request.Method) == true
+            && new TemplateMatcher(new RouteTemplate(e.RoutePattern), []).TryMatch(http.Request.Path, []))
+        .SelectMany(e => e.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes ?? []).DefaultIfEmpty("application/json").Distinct();
 
     private static ProblemDetails? Of(Exception exception) => exception switch
     {

@@ -71,6 +71,7 @@ public sealed class LotsTests
         Assert.Equal(3 * count, layouts.Sum(l => l.Count * l.Layout.Placements.Count));
         Assert.InRange(most, 1, Lots.Pieces + 2);
         Assert.InRange(calls, 2, 12);
+        Assert.Distinct(layouts.Select(l => string.Join(',', l.Layout.Placements.Select(p => p.PartId).Order(StringComparer.Ordinal))));
     }
 
     [Fact]

@@ -1,3 +1,4 @@
+using System.Globalization;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
@@ -10,6 +11,34 @@ public class BriefAndToolTests
     private static readonly Tool Laser = new("laser", ToolKind.Laser, "Laser", 600, 400, null, 6, 0.2, null, false);
 
     private static ShopProfile Owning(params Tool[] machines) => ShopProfile.Usual with { Tools = new ToolSet(machines, [], []) };
+
+    [Theory]
+    [InlineData("2026-11-27", 1, 5, "2026-11-27")] // a Friday
+    [InlineData("2026-11-27", 2, 5, "2026-11-30")]
+    [InlineData("2026-11-28", 1, 5, "2026-11-30")]
+    [InlineData("2026-11-28", 6, 5, "2026-12-07")]
+    [InlineData("2026-11-30", 1, 1, "2026-11-30")]
+    [InlineData("2026-12-01", 2, 1, "2026-12-14")]
+    [InlineData("2026-11-30", 10, 7, "2026-12-09")]
+    [InlineData("2026-11-30", 96000, 6, "2333-07-22")] // 16 000 weeks less a Sunday: 111 998 days on
+    [InlineData("9999-12-20", 30, 5, null)]
+    [InlineData("2026-11-30", 1e12, 5, null)]
+    public void Working_days_end_on_the_day_that_a_calendar_shows(string from, double days, int perWeek, string? on)
+    {
+        var start = DateOnly.Parse(from, CultureInfo.InvariantCulture);
+        var done = WorkCalendar.DoneOn(start, days, perWeek);
+        Assert.Equal(on, done?.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture));
+        Assert.Equal(done is null ? 0 : days, done is { } last ? WorkCalendar.WorkDays(start, last, perWeek) : 0);
+    }
+
+    [Fact]
+    public void An_order_of_centuries_is_late_and_planned_all_the_same()
+    {
+        var brief = Sample.WithTray.Brief with { Quantity = 1000, HoursPerDay = 0.25, StartOn = new(2026, 11, 30), DueOn = new(2026, 12, 4), WorkDaysPerWeek = 1 };
+        Assert.Contains("there are 1", Sample.Plan(Sample.WithTray with { Brief = brief }).Findings.Single(f => f.Code == "late").Text, StringComparison.Ordinal);
+        Assert.DoesNotContain(
+            Sample.Plan(Sample.WithTray with { Brief = brief with { StartOn = new(9999, 12, 1), DueOn = new(9999, 12, 31) } }).Findings.Single(f => f.Code == "late").Remedies, r => r.Id == "later");
+    }
 
     [Fact]
     public void Nothing_is_judged_by_tools_that_were_not_stated() =>

@@ -80,8 +80,8 @@ export function ProjectList({ projects }: { projects: Line[] }) {
       <ul>
         {projects.map((p) => (
           <li key={p.id} className="flex items-center gap-1 border-b border-hair pr-2 last:border-b-0 hover:bg-violet-soft">
-            <Link to={`/project/${p.id}/brief`} className="flex min-w-0 flex-1 items-baseline gap-3 px-4 py-3">
-              <span className="min-w-0 flex-1 truncate text-[1.1rem]" title={p.name}>
+            <Link to={`/project/${p.id}/brief`} className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3 px-4 py-3">
+              <span className="min-w-[min(16rem,100%)] flex-1 truncate text-[1.1rem]" title={p.name}>
                 <bdi>{p.name}</bdi>
               </span>
               <span className="text-dim">revision {p.revision}</span>
