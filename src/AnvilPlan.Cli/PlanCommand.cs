@@ -2,6 +2,7 @@ using System.CommandLine;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Packet;
 using AnvilPlan.Formats.Pdf;
@@ -19,14 +20,24 @@ internal static class PlanCommand
         var project = new Argument<string>("project") { Description = "Project file, - for standard input" };
         var folder = new Option<string?>("--out") { Description = "Folder for the files; made if it is not there" };
         var paper = new Option<string?>("--paper") { Description = "a4 (default) or letter" };
-        var command = new Command("plan", "Plan a project and write all its files") { project, folder, paper };
+        var dxf = new Option<string?>("--dxf") { Description = "r2000 (default) or r12: release of the DXF files" };
+        var command = new Command("plan", "Plan a project and write all its files") { project, folder, paper, dxf };
         command.SetAction(parsed =>
         {
             var sheet = Paper.Named(parsed.GetValue(paper) ?? "a4") ?? throw new InputException($"--paper is \"{parsed.GetValue(paper)}\": it must be a4 or letter.");
+            var shop = ShopProfile.Usual with
+            {
+                DxfRelease = parsed.GetValue(dxf)?.ToLowerInvariant() switch
+                {
+                    null or "r2000" => DxfRelease.R2000,
+                    "r12" => DxfRelease.R12,
+                    _ => throw new InputException($"--dxf is \"{Shorten.Text(parsed.GetValue(dxf)!)}\": it must be r2000 or r12."),
+                },
+            };
             var to = parsed.GetValue(folder) ?? throw new InputException("plan needs --out FOLDER.");
             var file = ProjectJson.Read(Input.Bytes(parsed.GetValue(project)!), Catalog.Shipped);
-            var plan = Planner.Plan(file.Design, Catalog.Shipped.With(file.Models), ShopProfile.Usual, file.AsBuilt);
-            var files = PlanFiles.Of(file.Design, plan, ShopProfile.Usual, sheet).Select(f => (f.Name, Bytes: f.Write())).ToList();
+            var plan = Planner.Plan(file.Design, Catalog.Shipped.With(file.Models), shop, file.AsBuilt);
+            var files = PlanFiles.Of(file.Design, plan, shop, sheet).Select(f => (f.Name, Bytes: f.Write())).ToList();
             Directory.CreateDirectory(to);
             foreach (var (name, bytes) in files)
             {

@@ -26,7 +26,9 @@ public sealed class CommandLineTests : IDisposable
             Assert.True(new FileInfo(Path.Combine(to, name)).Length > 0, name);
         }
 
-        Assert.Equal(0, Run(null, "plan", Demo, "--out", to, "--paper", "letter").Code);
+        Assert.Contains("AC1015", File.ReadAllText(Path.Combine(to, "tray-1.dxf")), StringComparison.Ordinal);
+        Assert.Equal(0, Run(null, "plan", Demo, "--out", to, "--paper", "letter", "--dxf", "r12").Code);
+        Assert.Contains("AC1009", File.ReadAllText(Path.Combine(to, "tray-1.dxf")), StringComparison.Ordinal);
         using var plan = JsonDocument.Parse(File.ReadAllText(Path.Combine(to, "plan.json")));
         // 6 faces, a plate, 2 bends, 7 rails of the frame and 2 of the tray, 4 feet, the strip
         Assert.Equal(6 + 1 + 2 + 7 + 2 + 4 + 1, plan.RootElement.GetProperty("parts").GetArrayLength());
@@ -40,6 +42,7 @@ public sealed class CommandLineTests : IDisposable
     [InlineData("{}", "plan", "-", "--out", "o")]
     [InlineData("{}", "plan", "-")]
     [InlineData("{}", "plan", "-", "--out", "o", "--paper", "a3")]
+    [InlineData("{}", "plan", "-", "--out", "o", "--dxf", "r14")]
     [InlineData(null, "calc")]
     [InlineData(null, "calc", "nothing", "--json", "-")]
     [InlineData(null, "calc", "mitre_angle")]

@@ -52,7 +52,7 @@ public sealed class AnyNameTests
                 case ".svg":
                     var svg = new XmlDocument { XmlResolver = null };
                     svg.LoadXml(text);
-                    Assert.All(svg.GetElementsByTagName("*").OfType<XmlElement>(), e => Assert.Contains(e.Name, (string[])["svg", "title", "polygon", "polyline", "circle", "text"]));
+                    Assert.All(svg.GetElementsByTagName("*").OfType<XmlElement>(), e => Assert.Contains(e.Name, (string[])["svg", "title", "polygon", "polyline", "path", "circle", "text"]));
                     break;
                 case ".dxf":
                     var lines = text.TrimEnd('\n').Split('\n');

@@ -131,11 +131,13 @@ public class PatternFileTests
         Assert.Single(PatternFile.Read(Dxf(Frame(60, 40) + slot + others + Circle(50, 30, 1), Millimetres), null).Holes);
     }
 
-    [Fact]
-    public void Our_own_dxf_comes_back_with_every_through_hole_in_its_place()
+    [Theory]
+    [InlineData(Core.Shops.DxfRelease.R2000)]
+    [InlineData(Core.Shops.DxfRelease.R12)]
+    public void Our_own_dxf_comes_back_with_every_through_hole_in_its_place(Core.Shops.DxfRelease release)
     {
         var part = Demo.Plan.Part("tray-1");
-        var p = PatternFile.Read(DxfWriter.Write(part), "mm");
+        var p = PatternFile.Read(DxfWriter.Write(part, release), "mm");
         Assert.Equal((part.LengthMm, part.WidthMm), (p.WidthMm, p.DepthMm));
         foreach (var hole in part.Features.OfType<Core.Parts.Hole>())
         {

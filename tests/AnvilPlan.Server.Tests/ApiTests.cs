@@ -123,7 +123,7 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     {
         var (id, view) = await App.Demo(_client);
         var dxf = await _client.GetStringAsync($"/api/projects/{id}/files/shell-front.dxf");
-        Assert.Contains("AC1009", dxf, StringComparison.Ordinal);
+        Assert.Contains("AC1015", dxf, StringComparison.Ordinal);
         var pdf = await _client.GetByteArrayAsync($"/api/projects/{id}/files/packet.pdf?paper=letter");
         Assert.Equal("%PDF"u8.ToArray(), pdf[..4]);
         using var zip = new System.IO.Compression.ZipArchive(await _client.GetStreamAsync($"/api/projects/{id}/everything.zip"));

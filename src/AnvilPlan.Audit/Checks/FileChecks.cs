@@ -146,7 +146,7 @@ internal static partial class FileChecks
 
     private static bool Touches(Feature feature, Opening opening)
     {
-        var (min, max) = feature switch { Notch n => (n.Min, n.Max), Channel c => (c.Min, c.Max), Opening o => (o.Min, o.Max), _ => (default, default) };
+        var (min, max) = feature switch { Notch n => n.Reach, Channel c => (c.Min, c.Max), Opening o => (o.Min, o.Max), _ => (default, default) };
         return min.U < opening.Max.U && max.U > opening.Min.U && min.V < opening.Max.V && max.V > opening.Min.V;
     }
 

@@ -7,7 +7,7 @@ namespace AnvilPlan.Audit.Written;
 /// <param name="RadiusMm">Null for a line of corners.</param>
 public sealed record DxfShape(string Layer, Uv Centre, double? RadiusMm, IReadOnlyList<Uv> Corners, bool Closed);
 
-/// <summary>Reads what a machine would of a DXF file of release 12: pairs of code and value.</summary>
+/// <summary>Reads what a machine would of a DXF file of release 12 or 2000: pairs of code and value.</summary>
 public static class DxfText
 {
     public static IReadOnlyList<DxfShape> Shapes(string text)
@@ -20,52 +20,64 @@ public static class DxfText
         }
 
         var shapes = new List<DxfShape>();
-        string? kind = null;
-        var fields = new Dictionary<int, string>();
-        (string Layer, bool Closed, List<Uv> Corners)? line = null;
+        (string Layer, bool Closed, List<(Uv At, double Bulge)> Corners)? line = null;
         var entities = false;
-        foreach (var (code, value) in pairs)
+        for (var i = 0; i < pairs.Count;)
         {
-            if (code == 2 && value == "ENTITIES")
+            var next = pairs.FindIndex(i + 1, p => p.Code == 0) is var n && n < 0 ? pairs.Count : n;
+            var of = pairs[i..next];
+            (entities, i) = (entities || of.Contains((2, "ENTITIES")), next);
+            if (!entities)
             {
-                entities = true;
-            }
-
-            if (code != 0)
-            {
-                fields[code] = value;
                 continue;
             }
 
-            if (entities)
+            double Number(int code) => Of(of.First(p => p.Code == code).Value);
+            string Layer() => of.First(p => p.Code == 8).Value;
+            bool IsClosed() => of.Exists(p => p.Code == 70 && (int.Parse(p.Value, CultureInfo.InvariantCulture) & 1) == 1);
+            switch (of[0].Value)
             {
-                switch (kind)
-                {
-                    case "CIRCLE":
-                        shapes.Add(new DxfShape(fields[8], new Uv(Number(fields, 10), Number(fields, 20)), Number(fields, 40), [], true));
-                        break;
-                    case "POLYLINE":
-                        line = (fields[8], fields.TryGetValue(70, out var flag) && (int.Parse(flag, CultureInfo.InvariantCulture) & 1) == 1, []);
-                        break;
-                    case "VERTEX":
-                        line!.Value.Corners.Add(new Uv(Number(fields, 10), Number(fields, 20)));
-                        break;
-                    case "SEQEND" when line is { } done:
-                        shapes.Add(new DxfShape(done.Layer, default, null, done.Corners, done.Closed));
-                        line = null;
-                        break;
-                    case "LINE":
-                        shapes.Add(new DxfShape(fields[8], default, null, [new(Number(fields, 10), Number(fields, 20)), new(Number(fields, 11), Number(fields, 21))], false));
-                        break;
-                }
-            }
+                case "CIRCLE":
+                    shapes.Add(new DxfShape(Layer(), new Uv(Number(10), Number(20)), Number(40), [], true));
+                    break;
+                case "POLYLINE":
+                    line = (Layer(), IsClosed(), []);
+                    break;
+                case "VERTEX":
+                    line!.Value.Corners.Add((new Uv(Number(10), Number(20)), of.Exists(p => p.Code == 42) ? Number(42) : 0));
+                    break;
+                case "SEQEND" when line is { } done:
+                    shapes.Add(new DxfShape(done.Layer, default, null, Bulges.Points(done.Corners), done.Closed));
+                    line = null;
+                    break;
+                case "LWPOLYLINE":
+                    var corners = new List<(Uv At, double Bulge)>();
+                    foreach (var (code, value) in of.SkipWhile(p => p is not (100, "AcDbPolyline")))
+                    {
+                        switch (code)
+                        {
+                            case 10:
+                                corners.Add((new Uv(Of(value), 0), 0));
+                                break;
+                            case 20:
+                                corners[^1] = corners[^1] with { At = corners[^1].At with { V = Of(value) } };
+                                break;
+                            case 42:
+                                corners[^1] = corners[^1] with { Bulge = Of(value) };
+                                break;
+                        }
+                    }
 
-            kind = value;
-            fields.Clear();
+                    shapes.Add(new DxfShape(Layer(), default, null, Bulges.Points(corners), IsClosed()));
+                    break;
+                case "LINE":
+                    shapes.Add(new DxfShape(Layer(), default, null, [new(Number(10), Number(20)), new(Number(11), Number(21))], false));
+                    break;
+            }
         }
 
         return shapes;
     }
 
-    private static double Number(Dictionary<int, string> fields, int code) => double.Parse(fields[code], CultureInfo.InvariantCulture);
+    private static double Of(string value) => double.Parse(value, CultureInfo.InvariantCulture);
 }

@@ -126,9 +126,9 @@ public sealed class PartSolid
 
     private static bool Within(Uv at, Uv min, Uv max) => at.U >= min.U && at.U <= max.U && at.V >= min.V && at.V <= max.V;
 
-    private static List<Uv> Walls(Notch notch, double share) => notch.Floor is { } floor
-        ? [.. notch.Outline.Zip(floor, (a, b) => new Uv(a.U + ((b.U - a.U) * share), a.V + ((b.V - a.V) * share)))]
-        : [.. notch.Outline];
+    private static List<Uv> Walls(Notch notch, double share) => Bulges.Points(notch.Floor is { } floor
+        ? [.. notch.Outline.Zip(floor, (a, b) => (new Uv(a.U + ((b.U - a.U) * share), a.V + ((b.V - a.V) * share)), a.Bulge))]
+        : [.. notch.Outline.Select(v => (v.At, v.Bulge))]);
 
     private static bool Inside(List<Uv> polygon, Uv at)
     {

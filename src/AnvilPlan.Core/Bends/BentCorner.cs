@@ -161,17 +161,19 @@ internal static class BentCorner
         }
     }
 
-    /// <summary>The corner that a flat end beside the bend loses: what lies beyond the circle, as a polygon in the end's plane.</summary>
-    public static IReadOnlyList<Uv> Spandrel(Frame plane, Box outer, Face a, Face b, double radiusMm, double insetMm, double beyondMm)
+    /// <summary>The corner that a flat end beside the bend loses: what lies beyond the circle, in the end's plane.</summary>
+    public static IReadOnlyList<Vertex> Spandrel(Frame plane, Box outer, Face a, Face b, double radiusMm, double insetMm, double beyondMm)
     {
         var (sideA, sideB) = (a.Outward(), b.Outward());
-        Point3 At(double da, double db) => outer.Min
+        Uv At(double da, double db) => plane.ToPlane(outer.Min
             .With(sideA.Axis(), outer.Side(sideA) - (sideA.Sign() * (insetMm + radiusMm - da)))
-            .With(sideB.Axis(), outer.Side(sideB) - (sideB.Sign() * (insetMm + radiusMm - db)));
-        var points = Enumerable.Range(0, 13).Select(i => i * Math.PI / 24).Select(t => plane.ToPlane(At(radiusMm * Math.Cos(t), radiusMm * Math.Sin(t)))).ToList();
-        points.Add(plane.ToPlane(At(0, radiusMm + beyondMm)));
-        points.Add(plane.ToPlane(At(radiusMm + beyondMm, radiusMm + beyondMm)));
-        points.Add(plane.ToPlane(At(radiusMm + beyondMm, 0)));
-        return points;
+            .With(sideB.Axis(), outer.Side(sideB) - (sideB.Sign() * (insetMm + radiusMm - db))));
+        var (centre, from, to) = (At(0, 0), At(radiusMm, 0), At(0, radiusMm));
+        var left = ((to.U - from.U) * (centre.V - from.V)) - ((to.V - from.V) * (centre.U - from.U)) > 0;
+        return
+        [
+            new(from, left ? Outline.QuarterBulge : -Outline.QuarterBulge), new(to),
+            new(At(0, radiusMm + beyondMm)), new(At(radiusMm + beyondMm, radiusMm + beyondMm)), new(At(radiusMm + beyondMm, 0)),
+        ];
     }
 }

@@ -137,53 +137,18 @@ internal sealed class FlatPattern
     public static Feature? OnBlank(Feature feature, Part leaf, FlatPiece piece, double lengthMm, double widthMm, int number)
     {
         Uv At(Uv p) => piece.Of(leaf.Frame.ToSpace(p));
-        (Uv Min, Uv Max) Rect(Uv a, Uv b)
-        {
-            var (p, q) = (At(a), At(b));
-            return (new(Math.Min(p.U, q.U), Math.Min(p.V, q.V)), new(Math.Max(p.U, q.U), Math.Max(p.V, q.V)));
-        }
-
         var (o, du, dv) = (At(default), At(new(1, 0)), At(new(0, 1)));
         var (x, y) = (du - o, dv - o);
-        // drawn mirrored means seen from the other side
-        var mirrored = (x.U * y.V) - (x.V * y.U) < 0;
-        var turned = Math.Abs(x.U) < 0.5;
-        WorkedFrom Side(WorkedFrom from) => mirrored == (from == WorkedFrom.Seen) ? WorkedFrom.Far : WorkedFrom.Seen;
-        var id = $"{Unfolded}{leaf.Id}/{feature.Id}";
-        var what = $"{leaf.Name}, {number}";
-        switch (feature)
-        {
-            case Hole h:
-                return h with { Id = id, Purpose = what, At = At(h.At), From = Side(h.From) };
-            case Opening p:
-                return p with { Id = id, Purpose = what, At = At(p.At), From = Side(p.From), WidthMm = turned && p.HeightMm is { } height ? height : p.WidthMm, HeightMm = p.HeightMm is null ? null : turned ? p.WidthMm : p.HeightMm };
-            case Channel c:
-                var (min, max) = Rect(c.Min, c.Max);
-                return c with { Id = id, Purpose = what, Min = min, Max = max, From = Side(c.From) };
-            case Notch n:
-                return n with { Id = id, Purpose = what, Outline = [.. n.Outline.Select(At)], Floor = n.Floor is { } floor ? [.. floor.Select(At)] : null, From = Side(n.From) };
-            case EdgeHole e when Rim(e.Edge, leaf, At, lengthMm, widthMm) is { } edge:
-                var at = At(EdgePoint(e.Edge, e.AlongMm, leaf));
-                return e with { Id = id, Purpose = what, Edge = edge, AlongMm = edge is PartEdge.ULeast or PartEdge.UMost ? at.V : at.U, FromSeenMm = mirrored ? leaf.ThicknessMm - e.FromSeenMm : e.FromSeenMm };
-            case Bevel b when Rim(b.Edge, leaf, At, lengthMm, widthMm) is { } edge:
-                return b with { Id = id, Purpose = what, Edge = edge, From = Side(b.From) };
-            default:
-                return null;
-        }
+        (PartEdge, double)? Along(PartEdge edge, double along) =>
+            Rim(edge, leaf, At, lengthMm, widthMm) is { } rim ? (rim, Slab.Along(rim, At(leaf.Slab.At(edge, along, 0)))) : null;
+        return feature.Laid(new Laying(
+            $"{Unfolded}{leaf.Id}/{feature.Id}", $"{leaf.Name}, {number}", At, (x.U * y.V) - (x.V * y.U) < 0, Math.Abs(x.U) < 0.5, leaf.ThicknessMm, Along));
     }
-
-    private static Uv EdgePoint(PartEdge edge, double along, Part leaf) => edge switch
-    {
-        PartEdge.ULeast => new(0, along),
-        PartEdge.UMost => new(leaf.LengthMm, along),
-        PartEdge.VLeast => new(along, 0),
-        _ => new(along, leaf.WidthMm),
-    };
 
     /// <summary>The edge of the blank that an edge of the face is; null when it is a bend.</summary>
     private static PartEdge? Rim(PartEdge edge, Part leaf, Func<Uv, Uv> at, double lengthMm, double widthMm)
     {
-        var (a, b) = (at(EdgePoint(edge, 0, leaf)), at(EdgePoint(edge, 10, leaf)));
+        var (a, b) = (at(leaf.Slab.At(edge, 0, 0)), at(leaf.Slab.At(edge, 10, 0)));
         const double near = 0.05;
         return Math.Abs(a.U - b.U) < near
             ? Math.Abs(a.U) < near ? PartEdge.ULeast : Math.Abs(a.U - lengthMm) < near ? PartEdge.UMost : null

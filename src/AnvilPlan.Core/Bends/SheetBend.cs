@@ -33,7 +33,7 @@ public sealed record SheetBend(double ThicknessMm, double RadiusMm, double K, st
     /// <summary>A hole at each inner corner of what is cut out, so that the two bends that meet there do not tear.</summary>
     internal IEnumerable<Feature> Reliefs(string forWhat, IReadOnlyList<Feature> corners, double lengthMm, double widthMm)
     {
-        foreach (var (corner, i) in corners.OfType<Notch>().Select((c, i) => (c, i + 1)))
+        foreach (var (corner, i) in corners.OfType<Notch>().Select((c, i) => (c.Reach, i + 1)))
         {
             var (left, low) = (corner.Min.U < 0, corner.Min.V < 0);
             if ((left || corner.Max.U > lengthMm) && (low || corner.Max.V > widthMm) && corner.Max.U - corner.Min.U > SetbackMm && corner.Max.V - corner.Min.V > SetbackMm)

@@ -60,8 +60,8 @@ internal static class HoleFindings
     /// <summary>The holes of one grille that run into one bar are one finding, told by the worst of them.</summary>
     private static IEnumerable<Finding> Joints(PlanSoFar plan, Part part, HashSet<string> devices, List<KeepClear> keep)
     {
-        var hits = part.Features.Where(f => f is not Channel && devices.Contains(f.For))
-            .Select(f => keep.Select(k => (Feature: f, k.What, Mm: Into(Extent(f), k))).Where(h => h.Mm > 0).OrderByDescending(h => h.Mm).ToList())
+        var hits = part.Features.Where(f => f is not (Channel or Bevel) && devices.Contains(f.For))
+            .Select(f => keep.Select(k => (Feature: f, k.What, Mm: Into(Extent(f, part.Slab), k))).Where(h => h.Mm > 0).OrderByDescending(h => h.Mm).ToList())
             .Where(h => h.Count > 0).Select(h => h[0]);
         foreach (var same in hits.GroupBy(h => (h.Feature.For, h.Feature.Purpose, h.What)))
         {
@@ -78,7 +78,7 @@ internal static class HoleFindings
 
     private static IEnumerable<Finding> Overlaps(PlanSoFar plan, Part part)
     {
-        var features = part.Features.Where(f => f is Hole or Opening).Select(f => (Feature: f, Extent: Extent(f))).OrderBy(f => f.Extent.Min.U).ToList();
+        var features = part.Features.Where(f => f is Hole or Opening).Select(f => (Feature: f, Extent: Extent(f, part.Slab))).OrderBy(f => f.Extent.Min.U).ToList();
         var told = new HashSet<string>(StringComparer.Ordinal);
         for (var i = 0; i < features.Count; i++)
         {
@@ -86,13 +86,13 @@ internal static class HoleFindings
             {
                 var (a, b) = (features[i].Feature, features[j].Feature);
                 // fixings keep clear of each other when they are placed; notches round bars may run together
-                if ((a is Hole && b is Hole && a.For != DrilledPattern.For && b.For != DrilledPattern.For) || (IsNotch(a) && IsNotch(b)) || a.For == b.For || Bridge(a, b) >= LeastBridgeMm - 1e-6 || !told.Add(string.Join('+', new[] { a.For, b.For }.Order(StringComparer.Ordinal))))
+                if ((a is Hole && b is Hole && a.For != DrilledPattern.For && b.For != DrilledPattern.For) || (IsNotch(a) && IsNotch(b)) || a.For == b.For || Bridge(a, b, part.Slab) >= LeastBridgeMm - 1e-6 || !told.Add(string.Join('+', new[] { a.For, b.For }.Order(StringComparer.Ordinal))))
                 {
                     continue;
                 }
 
                 yield return Finding.Of("holes-meet", Severity.Stop,
-                    $"In {part.Name}, {a.Purpose} and {b.Purpose} leave {Say.Mm(Math.Max(0, Bridge(a, b)))} mm between them, {LeastBridgeMm} mm is the least.",
+                    $"In {part.Name}, {a.Purpose} and {b.Purpose} leave {Say.Mm(Math.Max(0, Bridge(a, b, part.Slab)))} mm between them, {LeastBridgeMm} mm is the least.",
                     [part.Id, "hole/" + a.Id, "hole/" + b.Id], [.. Move(plan, "holes-meet", a.For), .. Move(plan, "holes-meet", b.For)]);
             }
         }
@@ -101,19 +101,19 @@ internal static class HoleFindings
     private static bool IsNotch(Feature f) => f is Opening && f.Id.StartsWith("notch/", StringComparison.Ordinal);
 
     /// <summary>Material between two features (mm), negative when they run into each other.</summary>
-    private static double Bridge(Feature a, Feature b)
+    private static double Bridge(Feature a, Feature b, Slab slab)
     {
-        switch (Round(a), Round(b))
+        switch (Round(a, slab), Round(b, slab))
         {
             case ({ } one, { } two):
                 return one.At.DistanceTo(two.At) - one.Radius - two.Radius;
             case ({ } circle, null):
-                return ToRectangle(circle, Extent(b));
+                return ToRectangle(circle, Extent(b, slab));
             case (null, { } circle):
-                return ToRectangle(circle, Extent(a));
+                return ToRectangle(circle, Extent(a, slab));
         }
 
-        var ((aMin, aMax), (bMin, bMax)) = (Extent(a), Extent(b));
+        var ((aMin, aMax), (bMin, bMax)) = (Extent(a, slab), Extent(b, slab));
         return Math.Max(Math.Max(aMin.U - bMax.U, bMin.U - aMax.U), Math.Max(aMin.V - bMax.V, bMin.V - aMax.V));
     }
 
@@ -123,20 +123,12 @@ internal static class HoleFindings
         return nearest.DistanceTo(circle.At) - circle.Radius;
     }
 
-    private static (Uv At, double Radius)? Round(Feature f) => f switch
-    {
-        Hole h => (h.At, Math.Max(h.DiaMm, h.SinkDiaMm ?? 0) / 2),
-        Opening { Round: true } o => (o.At, o.WidthMm / 2),
-        _ => null,
-    };
+    /// <summary>The largest circle when all that it takes is round.</summary>
+    private static (Uv At, double Radius)? Round(Feature f, Slab slab) =>
+        f.Cuts(slab).ToList() is { Count: > 0 } cuts && cuts.TrueForAll(c => c is FaceCut { Mouth.Circle: not null }) ? cuts.Select(c => c.Mouth.Circle!.Value).MaxBy(c => c.RadiusMm) : null;
 
-    private static (Uv Min, Uv Max) Extent(Feature f) => f switch
-    {
-        Hole h => (h.At - new Uv(h.DiaMm / 2, h.DiaMm / 2), h.At + new Uv(h.DiaMm / 2, h.DiaMm / 2)),
-        Opening o => (o.Min, o.Max),
-        Channel c => (c.Min, c.Max),
-        _ => default,
-    };
+    /// <summary>The rectangle about what it takes from a face; a countersink's rim does not count.</summary>
+    private static (Uv Min, Uv Max) Extent(Feature f, Slab slab) => f.Cuts(slab).OfType<FaceCut>().FirstOrDefault()?.Extent ?? default;
 
     private static Remedy[] Move(PlanSoFar plan, string code, string forWhat) => plan.Design.Devices.FirstOrDefault(d => d.Id == forWhat) is { } device
         ? [DeviceMoves.Remedy(plan, code, device)]

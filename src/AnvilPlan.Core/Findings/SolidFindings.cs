@@ -53,7 +53,7 @@ internal static class SolidFindings
         }
 
         Point3[] beside = [new(fit, 0, 0), new(-fit, 0, 0), new(0, fit, 0), new(0, -fit, 0), new(0, 0, fit), new(0, 0, -fit)];
-        List<(Part Board, List<(Feature Feature, Box Box)> Off)> here = [.. boards.Select(b => (b, Near(Milled(b), cube.Grow(fit))))];
+        List<(Part Board, List<(Cut Cut, Box Box)> Off)> here = [.. boards.Select(b => (b, Near(Milled(b), cube.Grow(fit))))];
         bool Filled(Point3 p)
         {
             foreach (var (board, off) in here)
@@ -90,7 +90,7 @@ internal static class SolidFindings
     {
         var parts = plan.Parts.Parts.Where(p => p.Body.Count > 0).ToList();
         var grid = new BoxGrid<int>();
-        var milled = parts.ConvertAll(p => new Lazy<List<(Feature, Box)>>(() => Milled(p)));
+        var milled = parts.ConvertAll(p => new Lazy<List<(Cut, Box)>>(() => Milled(p)));
         foreach (var (part, i) in parts.Select((p, i) => (p, i)))
         {
             foreach (var j in grid.Near(part.Box).ToArray())
@@ -108,7 +108,7 @@ internal static class SolidFindings
     }
 
     /// <summary>The block in which both have material at some point of a grid; null when they have at none.</summary>
-    private static Box? Shared(Part a, Lazy<List<(Feature Feature, Box Box)>> offA, Part b, Lazy<List<(Feature Feature, Box Box)>> offB)
+    private static Box? Shared(Part a, Lazy<List<(Cut Cut, Box Box)>> offA, Part b, Lazy<List<(Cut Cut, Box Box)>> offB)
     {
         foreach (var x in a.Body)
         {
@@ -132,8 +132,8 @@ internal static class SolidFindings
         return null;
     }
 
-    private static List<(Feature Feature, Box Box)> Milled(Part part) => [.. part.Features.Where(f => f is not Hole and not EdgeHole { SlotMm: null })
-        .Select(f => (f, FeatureReach.Of(f, part.Frame, part.LengthMm, part.WidthMm, part.ThicknessMm))).Where(f => f.Item2 is not null).Select(f => (f.f, f.Item2!.Value.Grow(1e-5)))];
+    private static List<(Cut Cut, Box Box)> Milled(Part part) => [.. part.Features.Where(f => f is not Hole and not EdgeHole { SlotMm: null })
+        .SelectMany(f => f.Cuts(part.Slab)).Select(c => (c, c.Reach(part.Frame, part.Slab).Grow(1e-5)))];
 
     private static bool InBody(Part part, Point3 at)
     {
@@ -148,11 +148,11 @@ internal static class SolidFindings
         return false;
     }
 
-    private static bool Removed(Part part, List<(Feature Feature, Box Box)> off, Point3 at)
+    private static bool Removed(Part part, List<(Cut Cut, Box Box)> off, Point3 at)
     {
-        foreach (var (feature, box) in off)
+        foreach (var (cut, box) in off)
         {
-            if (box.Contains(at) && PartMaterial.Removes(part, feature, at))
+            if (box.Contains(at) && cut.Removes(part.Frame.ToPlane(at), -part.Frame.HeightOf(at), part.Slab))
             {
                 return true;
             }
@@ -161,11 +161,11 @@ internal static class SolidFindings
         return false;
     }
 
-    private static List<(Feature Feature, Box Box)> Near(List<(Feature Feature, Box Box)> milled, Box shared) => milled.FindAll(f => f.Box.Overlaps(shared));
+    private static List<(Cut Cut, Box Box)> Near(List<(Cut Cut, Box Box)> milled, Box shared) => milled.FindAll(f => f.Box.Overlaps(shared));
 
     /// <summary>One rabbet, groove, opening or notch takes all of it.</summary>
-    private static bool Whole(Part part, List<(Feature Feature, Box Box)> near, Box shared) =>
-        near.Exists(f => f.Box.Contains(shared) && (f.Feature is Channel or Opening { Round: false } || (f.Feature is Notch n && part.Frame.ToPlane(shared) is var (min, max) && n.Covers(min, max))));
+    private static bool Whole(Part part, List<(Cut Cut, Box Box)> near, Box shared) =>
+        part.Frame.ToPlane(shared) is var (min, max) && near.Exists(f => f.Box.Contains(shared) && f.Cut.Covers(min, max, part.Slab));
 
     private static IEnumerable<Point3> Grid(Box box)
     {

@@ -52,8 +52,8 @@ public sealed class FixingSpace
             _solids.Add(body, ("device/" + device.Id, body));
         }
 
-        _voids = cut.Where(f => parts.ContainsKey(f.PartId)).Select(f => (f.PartId, Box: Reach(parts[f.PartId], f.Feature), f.Feature)).Where(v => v.Box is not null)
-            .ToLookup(v => v.PartId, v => new Gone(v.Box!.Value, v.Feature.For, v.Feature is Hole or Opening { Round: true } ? parts[v.PartId].Frame.Normal.Axis() : null), StringComparer.Ordinal);
+        _voids = cut.Where(f => parts.ContainsKey(f.PartId)).SelectMany(f => f.Feature.Cuts(parts[f.PartId].Slab), (f, taken) => (f.PartId, Gone: Of(parts[f.PartId], f.Feature, taken)))
+            .Where(v => v.Gone is not null).ToLookup(v => v.PartId, v => v.Gone!, StringComparer.Ordinal);
         _hollow = parts.Values.Where(p => p is { Section: Catalogs.BarShape.SquareTube or Catalogs.BarShape.RoundTube, WallMm: not null }).ToDictionary(p => p.Id, Inside, StringComparer.Ordinal);
     }
 
@@ -240,7 +240,10 @@ public sealed class FixingSpace
     /// <summary>The room in a tube.</summary>
     private static Box Inside(SolidPart tube) => tube.Box.Across(tube.Frame.U.Axis(), -tube.WallMm!.Value);
 
-    private static Box? Reach(SolidPart part, Feature feature) => FeatureReach.Of(feature, part.Frame, part.LengthMm, part.WidthMm, part.ThicknessMm);
+    /// <summary>A cone gives nothing that may be counted on.</summary>
+    private static Gone? Of(SolidPart part, Feature feature, Cut taken) => taken is { Upright: false, Mouth.Circle: not null }
+        ? null
+        : new Gone(taken.Reach(part.Frame, part.Slab), feature.For, taken is FaceCut { Mouth.Circle: not null } ? part.Frame.Normal.Axis() : null);
 
     /// <summary>What a feature has taken out of a part.</summary>
     /// <param name="RoundAbout">The axis of a round hole; null for what is not round.</param>

@@ -32,7 +32,9 @@ public readonly record struct Uv(double U, double V)
 {
     public static Uv operator +(Uv a, Uv b) => new(a.U + b.U, a.V + b.V);
     public static Uv operator -(Uv a, Uv b) => new(a.U - b.U, a.V - b.V);
+    public static Uv operator *(Uv a, double k) => new(a.U * k, a.V * k);
     public static Uv Add(Uv left, Uv right) => left + right;
+    public static Uv Multiply(Uv left, double right) => left * right;
     public static Uv Subtract(Uv left, Uv right) => left - right;
 
     public double DistanceTo(Uv other) => Math.Sqrt(((U - other.U) * (U - other.U)) + ((V - other.V) * (V - other.V)));

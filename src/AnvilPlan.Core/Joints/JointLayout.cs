@@ -59,33 +59,17 @@ public static class JointLayouts
     {
         var alongU = part.Frame.U.Axis() == along;
         var least = (alongU ? part.Frame.U : part.Frame.V).Opposite();
-        double At(Uv p) => Math.Round(alongU ? p.U : p.V, 3);
         var length = alongU ? part.LengthMm : part.WidthMm;
         double Clamp(double v) => Math.Round(Math.Clamp(v, 0, length), 3);
-        var marks = features.Select(f => f switch
+        JointMark Of(EdgeMark m)
         {
-            Hole h => new JointMark(At(h.At), null, $"{h.Purpose}, {h.DiaMm:0.##} mm"),
-            EdgeHole { SlotMm: { } slot } e => new JointMark(Clamp(e.AlongMm - (slot / 2)), Clamp(e.AlongMm + (slot / 2)), e.Purpose),
-            EdgeHole e => new JointMark(Math.Round(e.AlongMm, 3), null, $"{e.Purpose}, {e.DiaMm:0.##} mm"),
-            Notch n => Sloped(n, At, Clamp, alongU, alongU ? part.WidthMm : part.LengthMm),
-            Opening o => new JointMark(Clamp(At(o.Min)), Clamp(At(o.Max)), o.Purpose),
-            Channel c => new JointMark(Clamp(At(c.Min)), Clamp(At(c.Max)), c.Purpose),
-            _ => null,
-        }).OfType<JointMark>().OrderBy(m => m.FromMm).ThenBy(m => m.ToMm).ToList();
-        return new JointBoard(part.Id, part.Name, part.ThicknessMm, least.Word(), marks);
-    }
+            var mark = new JointMark(m.ToMm is null ? Math.Round(m.FromMm, 3) : Clamp(m.FromMm), m.ToMm is { } to ? Clamp(to) : null, m.What);
+            var far = (From: m.FarFromMm is { } a ? Clamp(a) : mark.FromMm, To: m.FarToMm is { } b ? Clamp(b) : mark.ToMm);
+            return far == (mark.FromMm, mark.ToMm) ? mark : mark with { FarFromMm = far.From, FarToMm = far.To };
+        }
 
-    /// <summary>A notch with both of its lines: at the end and at the shoulder, or on the two faces.</summary>
-    private static JointMark Sloped(Notch n, Func<Uv, double> at, Func<double, double> clamp, bool alongU, double across)
-    {
-        double Across(Uv p) => alongU ? p.V : p.U;
-        var middle = (n.Outline.Min(Across) + n.Outline.Max(Across)) / 2;
-        // the line that lies at or beyond the board's end comes first
-        var endIsFar = n.Outline.Max(Across) >= across - 1e-6;
-        var (near, far) = n.Floor is { } floor ? (n.Outline, floor) : ([.. n.Outline.Where(p => Across(p) >= middle == endIsFar)], (IReadOnlyList<Uv>)[.. n.Outline.Where(p => Across(p) >= middle != endIsFar)]);
-        var mark = new JointMark(clamp(near.Min(at)), clamp(near.Max(at)), n.Purpose);
-        var (from, to) = (clamp(far.Min(at)), clamp(far.Max(at)));
-        return Math.Abs(from - mark.FromMm) < 1e-6 && Math.Abs(to - mark.ToMm!.Value) < 1e-6 ? mark : mark with { FarFromMm = from, FarToMm = to };
+        var marks = features.Select(f => f.Mark(part.Slab, alongU)).OfType<EdgeMark>().Select(Of).OrderBy(m => m.FromMm).ThenBy(m => m.ToMm).ToList();
+        return new JointBoard(part.Id, part.Name, part.ThicknessMm, least.Word(), marks);
     }
 
     /// <summary>A row of holes along the edge: bit, fence and stops, read off what is drilled.</summary>

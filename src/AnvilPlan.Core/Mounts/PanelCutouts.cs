@@ -51,7 +51,7 @@ internal static class PanelCutouts
             $"panel cut-out of the model ({device.Model.Source}); confidence: {device.Model.Confidence}",
             $"middle of the cut-out, ({cutout.XMm}, {cutout.YMm}) of the model, which stands at ({device.Device.UMm}, {device.Device.VMm}) on its deck");
         draft.Features.Add(new PartFeature(deck.Id, opening));
-        return opening.AreaMm2;
+        return opening.Shape.AreaMm2;
     }
 
     private static double AddGrille(MountDraft draft, PlacedDevice device, SolidPart deck, Uv centre, PanelCutout cutout)

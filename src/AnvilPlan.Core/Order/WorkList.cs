@@ -38,9 +38,6 @@ public enum WorkStage
 /// <summary>What has to be done, in the order of the trade: cut, machine, form, join, fix, finish, mount, place. Times are sums of the shop's rates.</summary>
 public static class WorkList
 {
-    /// <summary>A round opening up to this size is drilled, not sawn (mm).</summary>
-    private const double DrilledUpToMm = 13;
-
     public static IReadOnlyList<WorkStep> Run(Design design, WorkRates rates, PartPlan parts, JointPlan joints, FixingPlan fixings) =>
     [
         .. ((IEnumerable<WorkStep>)
@@ -57,20 +54,8 @@ public static class WorkList
         ]).OrderBy(s => s.Stage),
     ];
 
-    /// <summary>Without kerfs: their minutes are in the step that turns the corner.</summary>
-    private static double MachineMin(WorkRates rates, Part part) => part.Features.Where(f => f.For is not (DrilledPattern.For or Recess.AsSold) && !FlatPattern.IsUnfolded(f) && f is not Channel { Kerf: true }).Sum(f => f switch
-    {
-        Hole => rates.HoleMin,
-        Opening { Round: true } o when o.WidthMm <= DrilledUpToMm => rates.HoleMin,
-        // two holes and what is left between them
-        Opening o when Math.Min(o.WidthMm, o.HeightMm ?? o.WidthMm) <= DrilledUpToMm && Math.Max(o.WidthMm, o.HeightMm ?? o.WidthMm) <= 2 * DrilledUpToMm => rates.HoleMin * 2,
-        Opening => rates.OpeningMin,
-        Channel => rates.ChannelMin,
-        Notch or EdgeHole { SlotMm: not null } => rates.HoleMin * 2,
-        EdgeHole => rates.HoleMin,
-        Bevel => rates.BevelMin,
-        _ => 0,
-    });
+    private static double MachineMin(WorkRates rates, Part part) =>
+        part.Features.Where(f => f.For is not (DrilledPattern.For or Recess.AsSold) && !FlatPattern.IsUnfolded(f)).Sum(f => f.Minutes(rates));
 
     private static bool OfDevice(Design design, ScrewChoice screw) => design.Devices.Any(d => d.Id == screw.For);
 

@@ -13,7 +13,15 @@ namespace AnvilPlan.Core.Parts;
 /// <param name="Count">How many equal ones follow each other at <paramref name="Step"/>, this being the first.</param>
 /// <param name="Step">From one to the next; null for a single one.</param>
 public sealed record MilledRow(
-    string Id, string What, WorkedFrom From, Uv Min, Uv Max, double? DiaMm, double CornerRadiusMm, double? DepthMm, double? RestMm, double? AngleDeg, string Purpose, string Why, int Count, Uv? Step);
+    string Id, string What, WorkedFrom From, Uv Min, Uv Max, double? DiaMm, double CornerRadiusMm, double? DepthMm, double? RestMm, double? AngleDeg, string Purpose, string Why, int Count, Uv? Step)
+{
+    /// <summary>One, as far as it lies on the part.</summary>
+    public static MilledRow Of(Feature feature, Slab slab, string what, Uv min, Uv max, double? depthMm, string why)
+    {
+        Uv Within(Uv at) => new(Math.Clamp(at.U, 0, slab.LengthMm), Math.Clamp(at.V, 0, slab.WidthMm));
+        return new(feature.Id, what, feature.From, Within(min), Within(max), null, 0, depthMm, depthMm is { } deep ? Math.Round(slab.ThicknessMm - deep, 3) : null, null, feature.Purpose, why, 1, null);
+    }
+}
 
 /// <summary>The table of everything in a part that is not a drilled hole.</summary>
 public static partial class Milled
@@ -22,7 +30,7 @@ public static partial class Milled
     private static partial Regex NumberOf();
 
     /// <summary>One line each, from the reference corner outwards.</summary>
-    public static IReadOnlyList<MilledRow> Rows(Part part) => [.. part.Features.Select(f => Row(part, f)).OfType<MilledRow>().OrderBy(r => r.Min.U).ThenBy(r => r.Min.V).ThenBy(r => r.Id, StringComparer.Ordinal)];
+    public static IReadOnlyList<MilledRow> Rows(Part part) => [.. part.Features.Select(f => f.Row(part.Slab)).OfType<MilledRow>().OrderBy(r => r.Min.U).ThenBy(r => r.Min.V).ThenBy(r => r.Id, StringComparer.Ordinal)];
 
     /// <summary>Equal ones at equal steps along u or v as one line: fingers, kerfs, slots of a row.</summary>
     public static IReadOnlyList<MilledRow> Gathered(Part part)
@@ -51,28 +59,4 @@ public static partial class Milled
         var on = from.Where(r => Math.Abs(line(r) - line(from[0])) < same && along(r) >= along(from[0])).OrderBy(along).ToList();
         return on.Count < 2 ? [from[0]] : [.. on.TakeWhile((r, i) => i < 2 || Math.Abs(along(r) - along(on[0]) - (i * (along(on[1]) - along(on[0])))) < same)];
     }
-
-    private static MilledRow? Row(Part part, Feature feature)
-    {
-        MilledRow Of(string what, (Uv Min, Uv Max) at, double? depth, string why) => new(
-            feature.Id, what, feature.From, Within(part, at.Min), Within(part, at.Max), null, 0, depth, depth is { } d ? Math.Round(part.ThicknessMm - d, 3) : null, null, feature.Purpose, why, 1, null);
-        return feature switch
-        {
-            Opening o => Of("opening", (o.Min, o.Max), null, $"{o.SizeWhy}; {o.PlaceWhy}") with { DiaMm = o.Round ? o.WidthMm : null, CornerRadiusMm = o.CornerRadiusMm },
-            Channel c => Of(c.Kerf ? "kerf" : c.Shape.ToString().ToLowerInvariant(), (c.Min, c.Max), c.DepthMm, c.DepthWhy),
-            Notch n => Of(n.Floor is null ? "notch" : "sloped notch", n.Reach, n.DepthMm, n.SizeWhy),
-            Bevel b => Of("bevel", EndOf(part, b.Edge), null, $"{b.AngleDeg:0.##} degrees from square, the drawn size is the long point") with { AngleDeg = b.AngleDeg },
-            _ => null,
-        };
-    }
-
-    private static (Uv Min, Uv Max) EndOf(Part part, PartEdge edge) => edge switch
-    {
-        PartEdge.ULeast => (new(0, 0), new(0, part.WidthMm)),
-        PartEdge.UMost => (new(part.LengthMm, 0), new(part.LengthMm, part.WidthMm)),
-        PartEdge.VLeast => (new(0, 0), new(part.LengthMm, 0)),
-        _ => (new(0, part.WidthMm), new(part.LengthMm, part.WidthMm)),
-    };
-
-    private static Uv Within(Part part, Uv at) => new(Math.Clamp(at.U, 0, part.LengthMm), Math.Clamp(at.V, 0, part.WidthMm));
 }

@@ -35,16 +35,5 @@ public sealed record Part(
     /// <summary>The turn between two faces of one blank: it is drawn on the blank, not by itself.</summary>
     [System.Text.Json.Serialization.JsonIgnore] public bool IsBend => LeafOf is not null && Kind == PartKind.Member && Body.Count > 1;
 
-    /// <summary>Where a bevelled end reaches the inner face: a line across the part.</summary>
-    public (Uv From, Uv To) InnerLine(Bevel bevel)
-    {
-        var inward = ThicknessMm * Math.Tan(bevel.AngleDeg * Math.PI / 180);
-        return bevel.Edge switch
-        {
-            PartEdge.ULeast => (new(inward, 0), new(inward, WidthMm)),
-            PartEdge.UMost => (new(LengthMm - inward, 0), new(LengthMm - inward, WidthMm)),
-            PartEdge.VLeast => (new(0, inward), new(LengthMm, inward)),
-            _ => (new(0, WidthMm - inward), new(LengthMm, WidthMm - inward)),
-        };
-    }
+    [System.Text.Json.Serialization.JsonIgnore] public Slab Slab => new(LengthMm, WidthMm, ThicknessMm);
 }

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Security.Cryptography;
 using System.Text;
-using System.Text.Json;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Catalogs;
@@ -10,7 +9,6 @@ using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
@@ -31,7 +29,7 @@ public static class PartStage
         var features = joints.Features.Concat(mounts.Features).Concat(fixings.Features).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         var records = asBuilt.Parts.ToDictionary(r => r.PartId, StringComparer.Ordinal);
         var solids = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members).Concat(fit.Devices.Where(d => d.Device.Adapter is not null).Select(d => shell.Adapters[d.Id]));
-        var faces = solids.Select(s => Make(s, [.. features[s.Id].Select(Cleaned)], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints)).ToList();
+        var faces = solids.Select(s => Make(s, [.. features[s.Id].Select(f => f.Cleaned())], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints)).ToList();
         return new PartPlan([.. faces, .. shell.Compounds.Select(c => Whole(c, faces, catalog, shop, records.GetValueOrDefault(c.Id)))]);
     }
 
@@ -66,7 +64,7 @@ public static class PartStage
         where leaf is not null
         from feature in leaf.Features.Select((f, i) => FlatPattern.OnBlank(f, leaf, piece, lengthMm, widthMm, i + 1))
         where feature is not null
-        select Cleaned(feature);
+        select feature.Cleaned();
 
     private static Part Make(
         SolidPart solid, IReadOnlyList<Feature> features, Catalog catalog, ShopProfile shop, PartRecord? record, Design design, FitPlan fit, JointPlan joints)
@@ -92,40 +90,10 @@ public static class PartStage
     /// <summary>Rounded to a nanometre, so that sums of decimals print as they were meant.</summary>
     internal static double Clean(double value) => Math.Round(value, 6);
 
-    private static Uv Clean(Uv at) => new(Clean(at.U), Clean(at.V));
-
-    private static Feature Cleaned(Feature feature) => feature switch
-    {
-        Hole h => h with { At = Clean(h.At), DepthMm = h.DepthMm is { } depth ? Clean(depth) : null },
-        Opening o => o with { At = Clean(o.At), WidthMm = Clean(o.WidthMm), HeightMm = o.HeightMm is { } height ? Clean(height) : null },
-        Notch n => n with { Outline = [.. n.Outline.Select(Clean)], Floor = n.Floor is { } floor ? [.. floor.Select(Clean)] : null, DepthMm = n.DepthMm is { } deep ? Clean(deep) : null },
-        EdgeHole e => e with { AlongMm = Clean(e.AlongMm), FromSeenMm = Clean(e.FromSeenMm), DepthMm = Clean(e.DepthMm) },
-        Channel c => c with { Min = Clean(c.Min), Max = Clean(c.Max), DepthMm = Clean(c.DepthMm) },
-        _ => feature,
-    };
-
-    /// <summary>Volume less what is cut away; of a feature that runs over the edge only the share inside counts.</summary>
+    /// <summary>Volume less what is cut away; what two features take from the same place counts twice.</summary>
     private static double VolumeMm3(SolidPart solid, IEnumerable<Feature> features, BarStock? bar) => Math.Max(0,
-        (solid.BendMm3 ?? (bar is { Shape: not BarShape.Solid } ? bar.AreaMm2 * solid.LengthMm : solid.LengthMm * solid.WidthMm * solid.ThicknessMm)) - features.Sum(f => f switch
-        {
-            Hole h when h.DepthMm is null => Math.PI / 4 * h.DiaMm * h.DiaMm * (solid.WallMm ?? solid.ThicknessMm) * Inside(solid, h.At - new Uv(h.DiaMm / 2, h.DiaMm / 2), h.At + new Uv(h.DiaMm / 2, h.DiaMm / 2)),
-            Hole h => Math.PI / 4 * h.DiaMm * h.DiaMm * h.DepthMm!.Value,
-            Opening o => o.AreaMm2 * solid.ThicknessMm * Inside(solid, o.Min, o.Max),
-            Notch n => n.AreaMm2 * (n.DepthMm ?? solid.ThicknessMm) * Inside(solid, n.Min, n.Max),
-            EdgeHole e => (e.SlotMm is { } slot ? slot * e.DiaMm : Math.PI / 4 * e.DiaMm * e.DiaMm) * e.DepthMm,
-            Channel c => (c.Max.U - c.Min.U) * (c.Max.V - c.Min.V) * c.DepthMm * Inside(solid, c.Min, c.Max),
-            Bevel b => 0.5 * solid.ThicknessMm * solid.ThicknessMm * Math.Tan(b.AngleDeg * Math.PI / 180)
-                * (b.Edge is PartEdge.ULeast or PartEdge.UMost ? solid.WidthMm : solid.LengthMm),
-            _ => 0,
-        }));
-
-    private static double Inside(SolidPart solid, Uv min, Uv max)
-    {
-        var u = Math.Min(max.U, solid.LengthMm) - Math.Max(min.U, 0);
-        var v = Math.Min(max.V, solid.WidthMm) - Math.Max(min.V, 0);
-        var area = (max.U - min.U) * (max.V - min.V);
-        return u <= 0 || v <= 0 || area <= 0 ? 0 : u * v / area;
-    }
+        (solid.BendMm3 ?? (bar is { Shape: not BarShape.Solid } ? bar.AreaMm2 * solid.LengthMm : solid.LengthMm * solid.WidthMm * solid.ThicknessMm))
+        - features.SelectMany(f => f.Cuts(solid.Slab)).Sum(c => c.VolumeMm3(solid.Slab, solid.WallMm ?? solid.ThicknessMm)));
 
     private static string Fingerprint(SolidPart solid, IReadOnlyList<Feature> features)
     {
@@ -133,16 +101,7 @@ public static class PartStage
         text.Append(CultureInfo.InvariantCulture, $"{solid.MaterialId}|{solid.NominalMm:R}|{Clean(solid.LengthMm):R}|{Clean(solid.WidthMm):R}|{Clean(solid.ThicknessMm):R}|{solid.SeenFrom}|");
         foreach (var f in features)
         {
-            text.Append(f switch
-            {
-                Hole h => string.Create(CultureInfo.InvariantCulture, $"H{h.From}{h.At.U};{h.At.V};{h.DiaMm};{h.DepthMm};{h.Thread};{h.SinkDiaMm};{h.SinkDeg}|"),
-                Opening o => string.Create(CultureInfo.InvariantCulture, $"O{o.At.U};{o.At.V};{o.WidthMm};{o.HeightMm};{o.CornerRadiusMm}|"),
-                Channel c => string.Create(CultureInfo.InvariantCulture, $"C{c.From}{c.Min.U};{c.Min.V};{c.Max.U};{c.Max.V};{c.DepthMm};{c.FloorMm}|"),
-                Notch n => string.Create(CultureInfo.InvariantCulture, $"N{n.From}{string.Join(',', n.Outline.Concat(n.Floor ?? []).Select(p => $"{p.U.ToString("R", CultureInfo.InvariantCulture)};{p.V.ToString("R", CultureInfo.InvariantCulture)}"))};{n.DepthMm}|"),
-                EdgeHole e => string.Create(CultureInfo.InvariantCulture, $"E{e.Edge}{e.AlongMm};{e.FromSeenMm};{e.DiaMm};{e.SlotMm};{e.DepthMm};{e.Thread};{e.SinkDiaMm}|"),
-                Bevel b => string.Create(CultureInfo.InvariantCulture, $"B{b.Edge}{b.AngleDeg}|"),
-                _ => JsonSerializer.Serialize(f, WireJson.Options),
-            });
+            text.Append(f.Stamp());
         }
 
         return Convert.ToHexStringLower(SHA256.HashData(Encoding.UTF8.GetBytes(text.ToString())))[..12];

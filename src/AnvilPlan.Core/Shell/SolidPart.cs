@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Printing;
 
 namespace AnvilPlan.Core.Shell;
@@ -63,6 +64,7 @@ public sealed record SolidPart(
     public double LengthMm => Box.Size[Frame.U.Axis()];
     public double WidthMm => Box.Size[Frame.V.Axis()];
     public double ThicknessMm => Box.Size[Frame.Normal.Axis()];
+    public Slab Slab => new(LengthMm, WidthMm, ThicknessMm);
 
     /// <summary>The same part with another block, drawn the same way.</summary>
     public SolidPart Resized(Box box) => this with { Box = box, Frame = Frame with { Origin = Envelope.Corner(box, Frame.U, Frame.V, Frame.Normal) } };

@@ -23,6 +23,9 @@ public sealed record ShopProfile(
     /// <summary>How true each process is, until coupons say better.</summary>
     public IReadOnlyList<ProcessTolerance> Tolerances { get; init; } = UsualTolerances;
 
+    /// <summary>What the machines that cut the drawings read.</summary>
+    public DxfRelease DxfRelease { get; init; }
+
     public PrintSettings Printing { get; init; } = PrintSettings.Usual;
 
     /// <summary>The printer with the largest bed on hand; null when none is.</summary>
@@ -89,6 +92,16 @@ public sealed record WorkRates(
 
     /// <summary>Setting one piece in its place and drawing it close [R].</summary>
     public double PlaceMin { get; init; } = 0.6;
+}
+
+/// <summary>A release of the drawing exchange format.</summary>
+public enum DxfRelease
+{
+    /// <summary>With units, and a line of its own for each outline.</summary>
+    R2000,
+
+    /// <summary>For machines and programs that read no other.</summary>
+    R12,
 }
 
 /// <summary>A left-over kept for use, length along its grain.</summary>

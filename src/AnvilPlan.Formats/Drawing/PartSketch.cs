@@ -25,14 +25,13 @@ public static class PartSketch
     public static Sketch Template(Part part)
     {
         List<Stroke> strokes = [.. Bare(part), .. Datum(part)];
-        foreach (var hole in part.Features.OfType<Hole>())
+        foreach (var (role, at, radius) in part.Features.SelectMany(f => f.Drawing(part.Slab)).OfType<DrawnOutline>()
+            .Where(d => d.Outline.Circle is not null).Select(d => (d.Role, d.Outline.Circle!.Value.At, d.Outline.Circle.Value.RadiusMm)))
         {
-            strokes.AddRange(Cross(hole.At, Math.Max(2, hole.DiaMm)));
-        }
-
-        foreach (var opening in part.Features.OfType<Opening>().Where(o => o.Round && o.WidthMm > 8))
-        {
-            strokes.AddRange(Cross(opening.At, opening.WidthMm / 4));
+            if (role == LineRole.Drill || (role == LineRole.Cut && radius > 4))
+            {
+                strokes.AddRange(Cross(at, role == LineRole.Drill ? Math.Max(2, 2 * radius) : radius / 2));
+            }
         }
 
         return new Sketch(part.Name, new Uv(-2, -2), new Uv(part.LengthMm + 2, part.WidthMm + 2), strokes);
@@ -40,62 +39,54 @@ public static class PartSketch
 
     private static IEnumerable<Stroke> Bare(Part part)
     {
-        foreach (var rim in PartOutline.Seen(part).SelectMany(r => r.Inside.Prepend(r.Rim)))
+        foreach (var rim in PartOutline.Seen(part).SelectMany(r => r.Lines))
         {
-            yield return new PathStroke(Ink.Outline, rim, true, false);
+            yield return Line(Ink.Outline, rim, false);
         }
 
-        foreach (var rim in (PartOutline.Far(part) ?? []).SelectMany(r => r.Inside.Prepend(r.Rim)))
+        foreach (var rim in (PartOutline.Far(part) ?? []).SelectMany(r => r.Lines))
         {
-            yield return new PathStroke(Ink.Pocket, rim, true, true);
+            yield return Line(Ink.Pocket, rim, true);
         }
 
-        foreach (var feature in part.Features)
+        foreach (var drawn in part.Features.SelectMany(f => f.Drawing(part.Slab)))
         {
-            var dashed = feature.From == WorkedFrom.Far;
-            switch (feature)
+            switch (drawn)
             {
-                case Hole h:
-                    yield return new CircleStroke(Ink.Drill, h.At, h.DiaMm / 2, dashed && h.DepthMm is not null);
-                    if (h.SinkDiaMm is { } sink)
+                case DrawnOutline { Role: LineRole.Pocket } o:
+                    foreach (var rim in PartOutline.Within(part, o.Outline).SelectMany(r => r.Lines))
                     {
-                        yield return new CircleStroke(Ink.Drill, h.At, sink / 2, dashed);
+                        yield return Line(Ink.Pocket, rim, o.Hidden);
                     }
 
                     break;
-                case Opening { Round: true } o:
-                    yield return new CircleStroke(Ink.Cut, o.At, o.WidthMm / 2, false);
+                case DrawnOutline o:
+                    yield return Line(InkOf(o.Role), o.Outline, o.Hidden);
                     break;
-                case Opening o when PartOutline.OnRim(part, o):
+                case DrawnLine l:
+                    yield return new PathStroke(InkOf(l.Role), [l.Start, l.End], false, l.Hidden);
                     break;
-                case Opening o:
-                    yield return new PathStroke(Ink.Cut, Rounded(o.Min, o.Max, o.CornerRadiusMm), true, false);
-                    break;
-                case Channel c:
-                    yield return new PathStroke(Ink.Pocket, Rectangle(c.Min, c.Max), true, dashed);
-                    foreach (var edge in c.FloorEdges)
-                    {
-                        yield return new PathStroke(Ink.Pocket, Ends(edge), false, true);
-                    }
-
-                    break;
-                case Notch { DepthMm: not null } n:
-                    foreach (var region in PartOutline.Sunk(part, n))
-                    {
-                        yield return new PathStroke(Ink.Pocket, region.Rim, true, dashed);
-                    }
-
-                    break;
-                case EdgeHole e:
-                    yield return new PathStroke(Ink.Drill, PartOutline.Across(part, e), true, true);
-                    break;
-                case Bevel b:
-                    // it ends on the face that it makes shorter
-                    yield return new PathStroke(Ink.Pocket, Ends(part.InnerLine(b)), false, !dashed);
+                case DrawnText { Role: not LineRole.Note } t:
+                    yield return new TextStroke(InkOf(t.Role), t.Place, t.HeightMm, t.Text, TextAnchor.Start, false);
                     break;
             }
         }
     }
+
+    private static Ink InkOf(LineRole role) => role switch
+    {
+        LineRole.Cut => Ink.Cut,
+        LineRole.Pocket => Ink.Pocket,
+        LineRole.Note => Ink.Mark,
+        _ => Ink.Drill,
+    };
+
+    private static Stroke Line(Ink ink, Outline outline, bool dashed) => outline switch
+    {
+        { Circle: { } circle } => new CircleStroke(ink, circle.At, circle.RadiusMm, dashed),
+        { HasArcs: true } => new ArcStroke(ink, outline, dashed),
+        _ => new PathStroke(ink, [.. outline.Vertices.Select(v => v.At)], true, dashed),
+    };
 
     private static IEnumerable<Stroke> Dimensions(Part part)
     {
@@ -139,32 +130,9 @@ public static class PartSketch
         new PathStroke(Ink.Mark, [at - new Uv(0, arm), at + new Uv(0, arm)], false, false),
     ];
 
-    private static List<Uv> Ends((Uv From, Uv To) line) => [line.From, line.To];
-
     private static PathStroke Line(Uv a, Uv b) => new(Ink.Dimension, [a, b], false, false);
 
     internal static List<Uv> Rectangle(Uv min, Uv max) => [min, new(max.U, min.V), max, new(min.U, max.V)];
-
-    internal static List<Uv> Rounded(Uv min, Uv max, double radius)
-    {
-        var r = Math.Min(radius, Math.Min(max.U - min.U, max.V - min.V) / 2);
-        if (r <= 0)
-        {
-            return Rectangle(min, max);
-        }
-
-        var points = new List<Uv>();
-        foreach (var (cx, cy, start) in ((double, double, double)[])[(max.U - r, min.V + r, -90), (max.U - r, max.V - r, 0), (min.U + r, max.V - r, 90), (min.U + r, min.V + r, 180)])
-        {
-            for (var i = 0; i <= 4; i++)
-            {
-                var a = (start + (i * 22.5)) * Math.PI / 180;
-                points.Add(new Uv(cx + (r * Math.Cos(a)), cy + (r * Math.Sin(a))));
-            }
-        }
-
-        return points;
-    }
 
     private static string Mm(double value) => LengthText.Mm(new Length(value));
 }
@@ -191,11 +159,5 @@ public static class EdgeHoles
     };
 
     /// <summary>The middle of the hole on the edge, in the part's u and v.</summary>
-    public static Uv At(Part part, EdgeHole hole) => hole.Edge switch
-    {
-        PartEdge.ULeast => new(0, hole.AlongMm),
-        PartEdge.UMost => new(part.LengthMm, hole.AlongMm),
-        PartEdge.VLeast => new(hole.AlongMm, 0),
-        _ => new(hole.AlongMm, part.WidthMm),
-    };
+    public static Uv At(Part part, EdgeHole hole) => part.Slab.At(hole.Edge, hole.AlongMm, 0);
 }

@@ -27,6 +27,9 @@ public abstract record Stroke(Ink Ink);
 
 public sealed record PathStroke(Ink Ink, IReadOnlyList<Uv> Points, bool Closed, bool Dashed) : Stroke(Ink);
 
+/// <summary>A closed line with arcs.</summary>
+public sealed record ArcStroke(Ink Ink, Outline Outline, bool Dashed) : Stroke(Ink);
+
 public sealed record CircleStroke(Ink Ink, Uv At, double Radius, bool Dashed) : Stroke(Ink);
 
 public sealed record TextStroke(Ink Ink, Uv At, double Height, string Text, TextAnchor Anchor, bool Upright) : Stroke(Ink);

@@ -34,12 +34,12 @@ public static class PlanFiles
         new("schedule.ics", "text/calendar", "Work steps as to-dos", () => Utf8(ScheduleFile.Write(plan))),
         .. plan.Parts.Where(Drawn).SelectMany(p => (PlanFile[])
         [
-            new($"{FileName(p.Id)}.dxf", "image/vnd.dxf", $"{p.Name}, for the machine", () => Utf8(DxfWriter.Write(p))),
+            new($"{FileName(p.Id)}.dxf", "image/vnd.dxf", $"{p.Name}, for the machine", () => Utf8(DxfWriter.Write(p, shop.DxfRelease))),
             new($"{FileName(p.Id)}.svg", "image/svg+xml", $"{p.Name}, shop drawing", () => Utf8(SvgWriter.Write(PartSketch.Dimensioned(p)))),
         ]),
         .. plan.Views.SelectMany(v => (PlanFile[])
         [
-            new($"level-{FileName(v.Id)}.dxf", "image/vnd.dxf", $"{v.Title}, parts in place", () => Utf8(DxfWriter.Write(v))),
+            new($"level-{FileName(v.Id)}.dxf", "image/vnd.dxf", $"{v.Title}, parts in place", () => Utf8(DxfWriter.Write(v, shop.DxfRelease))),
             new($"level-{FileName(v.Id)}.svg", "image/svg+xml", $"{v.Title}, shop drawing", () => Utf8(SvgWriter.Write(AssemblySketch.Of(v)))),
         ]),
         .. plan.Parts.Where(p => p.Print is not null && p.LeafOf is null).SelectMany(p => Models(p, plan.Parts)),

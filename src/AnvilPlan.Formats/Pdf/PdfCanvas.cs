@@ -108,6 +108,32 @@ internal sealed class PdfCanvas : IDisposable
                 }
 
                 break;
+            case ArcStroke a:
+                using (var builder = new SKPathBuilder())
+                using (var paint = Paint(look.Colour, look.WidthMm, a.Dashed))
+                {
+                    var corners = a.Outline.Vertices;
+                    builder.MoveTo(at(corners[0].At));
+                    for (var i = 0; i < corners.Count; i++)
+                    {
+                        var (from, to) = (corners[i], corners[(i + 1) % corners.Count].At);
+                        if (from.Bulge == 0)
+                        {
+                            builder.LineTo(at(to));
+                        }
+                        else
+                        {
+                            var radius = (float)(Arc.Of(from.At, to, from.Bulge).RadiusMm * scale);
+                            builder.ArcTo(new SKPoint(radius, radius), 0, Math.Abs(from.Bulge) > 1 ? SKPathArcSize.Large : SKPathArcSize.Small, from.Bulge > 0 ? SKPathDirection.CounterClockwise : SKPathDirection.Clockwise, at(to));
+                        }
+                    }
+
+                    builder.Close();
+                    using var path = builder.Detach();
+                    _canvas!.DrawPath(path, paint);
+                }
+
+                break;
             case CircleStroke c:
                 using (var paint = Paint(look.Colour, look.WidthMm, c.Dashed))
                 {

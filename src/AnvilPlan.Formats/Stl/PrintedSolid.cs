@@ -20,6 +20,9 @@ public static class PrintedSolid
     private const double StepMm = 0.4;
     private const int Corners = 48;
 
+    /// <summary>Other arcs become chords that leave them by no more than this.</summary>
+    private const double FlatMm = 0.02;
+
     /// <summary>The pieces that the bed takes and in which something of the part lies.</summary>
     public static IReadOnlyList<Box> Pieces(Part part, IReadOnlyList<Part> all)
     {
@@ -83,12 +86,13 @@ public static class PrintedSolid
 
     private static IEnumerable<Layer> Layers(Part part, IReadOnlyList<SeamPin> pins)
     {
-        var (thick, whole) = (part.ThicknessMm, FlatGeometry.Together(PartOutline.Seen(part)));
-        var depths = part.Features.SelectMany(f => Depths(part, f)).Concat(pins.SelectMany(p => Across(part, p))).Concat([0, thick]).Where(d => d >= 0 && d <= thick).Select(d => Math.Round(d, 5)).Distinct().Order().ToList();
+        var (thick, whole) = (part.ThicknessMm, FlatGeometry.Rectangle(default, part.Slab.Far));
+        List<Cut> cuts = [.. part.Features.SelectMany(f => f.Cuts(part.Slab))];
+        var depths = cuts.SelectMany(c => Depths(part, c)).Concat(pins.SelectMany(p => Across(part, p))).Concat([0, thick]).Where(d => d >= 0 && d <= thick).Select(d => Math.Round(d, 5)).Distinct().Order().ToList();
         foreach (var (from, to) in depths.Zip(depths.Skip(1)))
         {
             Interrupt.Check();
-            var left = FlatGeometry.Less(whole, [.. part.Features.SelectMany(f => Gone(part, f, (from + to) / 2)), .. pins.SelectMany(p => Gone(part, p, (from + to) / 2))]);
+            var left = FlatGeometry.Less(whole, [.. cuts.SelectMany(c => c.At((from + to) / 2, part.Slab)).Select(Area), .. pins.SelectMany(p => Gone(part, p, (from + to) / 2))]);
             if (!left.IsEmpty)
             {
                 yield return new Layer(part.Frame, left, from, to);
@@ -116,52 +120,19 @@ public static class PrintedSolid
         }
     }
 
-    /// <summary>Depths at which a feature begins, ends or takes its next step.</summary>
-    private static IEnumerable<double> Depths(Part part, Feature feature)
+    /// <summary>Depths at which a cut begins, ends or takes its next step; those straight down through the part take none.</summary>
+    private static IEnumerable<double> Depths(Part part, Cut cut)
     {
-        double FromSeen(double depth) => feature.From == WorkedFrom.Seen ? depth : part.ThicknessMm - depth;
-        IEnumerable<double> Steps(double from, double to) => Enumerable.Range(0, Math.Max(1, (int)Math.Ceiling((to - from) / StepMm)) + 1) is var all ? all.Select(i => from + ((to - from) * i / (all.Count() - 1))) : [];
-        return feature switch
-        {
-            Hole h => [.. h.DepthMm is { } d ? [FromSeen(d)] : (double[])[], .. SinkMm(h) is > 0 and var sink ? Steps(0, sink).Select(FromSeen) : []],
-            Channel c => [FromSeen(c.DepthMm)],
-            Notch { DepthMm: { } d } => [FromSeen(d)],
-            EdgeHole e => Steps(e.FromSeenMm - (e.DiaMm / 2), e.FromSeenMm + (e.DiaMm / 2)),
-            _ => [],
-        };
+        var (from, to) = cut.Depths(part.Slab);
+        var steps = cut is FaceCut { Upright: true } or EdgeCut { Mouth.IsRectangle: true } ? 1 : Math.Max(1, (int)Math.Ceiling((to - from) / StepMm));
+        return Enumerable.Range(0, steps + 1).Select(i => from + ((to - from) * i / steps));
     }
 
-    private static double SinkMm(Hole hole) => hole is { SinkDiaMm: { } sink, SinkDeg: { } deg } ? (sink - hole.DiaMm) / 2 / Math.Tan(deg * Math.PI / 360) : 0;
-
-    /// <summary>What a feature takes away at that depth below the seen face; notches through are off the outline already.</summary>
-    private static IEnumerable<Geometry> Gone(Part part, Feature feature, double depth)
-    {
-        var below = feature.From == WorkedFrom.Seen ? depth : part.ThicknessMm - depth;
-        switch (feature)
-        {
-            case Hole h when h.DepthMm is null || below < h.DepthMm:
-                var wider = SinkMm(h) is > 0 and var sink && below < sink ? (h.SinkDiaMm!.Value - h.DiaMm) / 2 * (1 - (below / sink)) : 0;
-                yield return Circle(h.At, (h.DiaMm / 2) + wider);
-                break;
-            case Opening { Round: true } o:
-                yield return Circle(o.At, o.WidthMm / 2);
-                break;
-            case Opening o when !PartOutline.OnRim(part, o):
-                yield return FlatGeometry.Area(PartSketch.Rounded(o.Min, o.Max, o.CornerRadiusMm));
-                break;
-            case Channel c when below < c.DepthMm:
-                yield return FlatGeometry.Rectangle(c.Min, c.Max);
-                break;
-            case Notch { DepthMm: { } deep } n when below < deep:
-                yield return FlatGeometry.Area(n.Outline);
-                break;
-            case EdgeHole e when Math.Abs(depth - e.FromSeenMm) < e.DiaMm / 2:
-                // the chord of the round hole at this depth; a slot is as long everywhere
-                var half = e.SlotMm / 2 ?? Math.Sqrt((e.DiaMm * e.DiaMm / 4) - ((depth - e.FromSeenMm) * (depth - e.FromSeenMm)));
-                yield return FlatGeometry.Area(PartOutline.Across(part, e with { SlotMm = 2 * half }));
-                break;
-        }
-    }
+    /// <summary>Corners outside a whole circle, so that a printed hole is never tighter than drawn.</summary>
+    private static Polygon Area(Outline outline) => outline.Circle is { } circle
+        ? FlatGeometry.Area([.. Enumerable.Range(0, Corners).Select(i => 2 * Math.PI * i / Corners)
+            .Select(a => circle.At + (new Uv(Math.Cos(a), Math.Sin(a)) * (circle.RadiusMm / Math.Cos(Math.PI / Corners))))])
+        : FlatGeometry.Area(outline.Points(FlatMm));
 
     private static string Piece(string name, List<Layer> layers, Box piece, Box whole, Frame lying)
     {
@@ -224,8 +195,4 @@ public static class PrintedSolid
     }
 
     private static string N(double value) => Math.Round(value, 5).ToString("0.#####", CultureInfo.InvariantCulture);
-
-    /// <summary>Corners outside the circle, so that a printed hole is never tighter than drawn.</summary>
-    private static Polygon Circle(Uv at, double radius) => FlatGeometry.Area([.. Enumerable.Range(0, Corners).Select(i => 2 * Math.PI * i / Corners)
-        .Select(a => at + new Uv(Math.Cos(a) * radius / Math.Cos(Math.PI / Corners), Math.Sin(a) * radius / Math.Cos(Math.PI / Corners)))]);
 }

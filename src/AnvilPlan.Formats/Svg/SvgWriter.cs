@@ -41,6 +41,11 @@ public static class SvgWriter
                 xml.WriteAttributeString("points", string.Join(' ', p.Points.Select(At)));
                 Style(xml, p.Ink, p.Dashed);
                 break;
+            case ArcStroke a:
+                xml.WriteStartElement("path");
+                xml.WriteAttributeString("d", PathOf(a.Outline));
+                Style(xml, a.Ink, a.Dashed);
+                break;
             case CircleStroke c:
                 xml.WriteStartElement("circle");
                 xml.WriteAttributeString("cx", N(c.At.U));
@@ -79,6 +84,21 @@ public static class SvgWriter
         {
             xml.WriteAttributeString("stroke-dasharray", "2 1.2");
         }
+    }
+
+    /// <summary>Our v runs up and theirs down, so that what turns left here has their sweep flag 0.</summary>
+    private static string PathOf(Outline outline)
+    {
+        var text = new StringBuilder("M").Append(At(outline.Vertices[0].At));
+        for (var i = 0; i < outline.Vertices.Count; i++)
+        {
+            var (from, to) = (outline.Vertices[i], outline.Vertices[(i + 1) % outline.Vertices.Count].At);
+            text.Append(from.Bulge == 0
+                ? $" L{At(to)}"
+                : Arc.Of(from.At, to, from.Bulge) is var arc ? $" A{N(arc.RadiusMm)} {N(arc.RadiusMm)} 0 {(Math.Abs(from.Bulge) > 1 ? 1 : 0)} {(from.Bulge > 0 ? 0 : 1)} {At(to)}" : "");
+        }
+
+        return text.Append(" Z").ToString();
     }
 
     private static string At(Uv p) => $"{N(p.U)},{N(-p.V)}";

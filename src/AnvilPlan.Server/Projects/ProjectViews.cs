@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Drawing;
@@ -11,14 +12,23 @@ namespace AnvilPlan.Server.Projects;
 /// <param name="Milled">What is sawn and milled in each part that has such, equal ones gathered.</param>
 /// <param name="Outlines">Of the parts that are not plain rectangles, by part, as seen.</param>
 public sealed record ProjectView(
-    Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan, IReadOnlyDictionary<string, IReadOnlyList<Region>> Outlines,
+    Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan, IReadOnlyDictionary<string, IReadOnlyList<SeenArea>> Outlines,
     IReadOnlyDictionary<string, IReadOnlyList<MilledRow>> Milled, Consequences? Consequences)
 {
     public static ProjectView Of(OpenProject project, BuildPlan plan, BuildPlan? before = null) => new(
         project.Id, project.Revision, project.CanUndo, project.CanRedo, project.Design, plan,
-        plan.Parts.Where(p => p.Flat && PartOutline.Shaped(p)).ToDictionary(p => p.Id, PartOutline.Seen, StringComparer.Ordinal),
+        plan.Parts.Where(p => p.Flat && PartOutline.Shaped(p)).ToDictionary(p => p.Id, SeenArea.Of, StringComparer.Ordinal),
         plan.Parts.Select(p => (p.Id, Rows: Core.Parts.Milled.Gathered(p))).Where(p => p.Rows.Count > 0).ToDictionary(p => p.Id, p => p.Rows, StringComparer.Ordinal),
         before is null ? null : Consequences.Between(before, plan));
+}
+
+/// <summary>A flat area as corners to paint: its rim counter-clockwise, and what is cut out of its inside.</summary>
+public sealed record SeenArea(IReadOnlyList<Uv> Rim, IReadOnlyList<IReadOnlyList<Uv>> Inside)
+{
+    /// <summary>An arc on the screen is painted in chords that leave it by no more than this (mm).</summary>
+    private const double SagittaMm = 0.05;
+
+    public static IReadOnlyList<SeenArea> Of(Part part) => [.. PartOutline.Seen(part).Select(r => new SeenArea(r.Rim.Points(SagittaMm), [.. r.Inside.Select(i => i.Points(SagittaMm))]))];
 }
 
 public sealed record NewProject(string Name);

@@ -46,12 +46,13 @@ public static class CouponRoutes
 
     private static async Task<IResult> File(string file, string process, string materialId, double thicknessMm, PlanDesk desk, CancellationToken cancel)
     {
-        var coupon = Of(process, materialId, thicknessMm, await desk.Bench(cancel));
+        var bench = await desk.Bench(cancel);
+        var coupon = Of(process, materialId, thicknessMm, bench);
         var (comb, tongue) = (coupon.Parts()[0], coupon.Parts()[1]);
         return file switch
         {
-            "comb.dxf" => Text(DxfWriter.Write(comb), "image/vnd.dxf", file),
-            "tongue.dxf" => Text(DxfWriter.Write(tongue), "image/vnd.dxf", file),
+            "comb.dxf" => Text(DxfWriter.Write(comb, bench.Shop.DxfRelease), "image/vnd.dxf", file),
+            "tongue.dxf" => Text(DxfWriter.Write(tongue, bench.Shop.DxfRelease), "image/vnd.dxf", file),
             "comb.svg" => Text(SvgWriter.Write(PartSketch.Dimensioned(comb)), "image/svg+xml", file),
             "comb.stl" => Text(StlWriter.Write("comb", coupon.Solids()), "model/stl", file),
             "tongue.stl" => Text(StlWriter.Write("tongue", [tongue.Box]), "model/stl", file),

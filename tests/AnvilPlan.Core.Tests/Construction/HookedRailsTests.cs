@@ -19,7 +19,7 @@ public class HookedRailsTests
 
     private static Part Bar(BuildPlan plan, string end) => plan.Parts.Single(p => p.Id.EndsWith("/frame-" + end, StringComparison.Ordinal));
 
-    private static bool HasMaterial(Part part, Point3 at) => part.Box.Contains(at) && !part.Features.Any(f => PartMaterial.Removes(part, f, at));
+    private static bool HasMaterial(Part part, Point3 at) => part.Box.Contains(at) && !part.Features.OfType<Bevel>().SelectMany(f => f.Cuts(part.Slab)).Any(c => c.Removes(part.Frame.ToPlane(at), -part.Frame.HeightOf(at), part.Slab));
 
     [Fact]
     public void The_rails_hook_into_each_other_and_share_no_material()

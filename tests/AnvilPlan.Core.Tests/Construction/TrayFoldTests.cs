@@ -36,7 +36,7 @@ public class TrayFoldTests
         Assert.Equal(Wide - 2 + (across * (20 - deduction)), blank.LengthMm, 3);
         Assert.Equal(Deep - 2 + (along * (20 - deduction)), blank.WidthMm, 3);
         double Within(double from, double to, double most) => Math.Min(to, most) - Math.Max(from, 0);
-        Assert.Equal(4 * relief, blank.Features.OfType<Notch>().Sum(n => Within(n.Min.U, n.Max.U, blank.LengthMm) * Within(n.Min.V, n.Max.V, blank.WidthMm)), 2);
+        Assert.Equal(4 * relief, blank.Features.OfType<Notch>().Select(n => n.Reach).Sum(n => Within(n.Min.U, n.Max.U, blank.LengthMm) * Within(n.Min.V, n.Max.V, blank.WidthMm)), 2);
         Assert.Equal(across + along, plan.Parts.Count(p => p.Id.StartsWith("tray-1/flange-", StringComparison.Ordinal)));
         // it is cut once, as a blank
         Assert.Contains(plan.Cuts.Sheets.SelectMany(s => s.Placements), p => p.PartId == "tray-1/blank");

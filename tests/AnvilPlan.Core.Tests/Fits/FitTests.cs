@@ -133,7 +133,7 @@ public class FitTests
         Assert.Equal(step, coupon.StepsMm[1], 0.026);
         Assert.True(coupon.StepsMm[^1] >= 2 * ShopProfile.Usual.ToleranceOf(process).PlusMinusMm);
         var comb = coupon.Parts()[0];
-        var widths = comb.Features.OfType<Notch>().Select(n => n.Max.U - n.Min.U).ToList();
+        var widths = comb.Features.OfType<Notch>().Select(n => n.Reach.Max.U - n.Reach.Min.U).ToList();
         Assert.Equal(coupon.StepsMm.Select(s => 12 + s), widths, (a, b) => Math.Abs(a - b) < 1e-9);
         // teeth of 8 mm on both sides of every slot
         Assert.Equal(comb.LengthMm, widths.Sum() + (8 * (widths.Count + 1)), 6);

@@ -85,7 +85,7 @@ public class CornerBlockTests
     {
         var plan = Sample.Plan(All(JointKind.Finger));
         var (front, left) = (plan.Part("shell/front"), plan.Part("shell/left"));
-        double[] Edges(Part part, EdgeId edge) => [.. part.Features.OfType<Notch>().Where(n => n.For == Deck.PlaceOf(edge)).SelectMany(n => new[] { At(part, n.Min), At(part, n.Max) }).Order()];
+        double[] Edges(Part part, EdgeId edge) => [.. part.Features.OfType<Notch>().Where(n => n.For == Deck.PlaceOf(edge)).SelectMany(n => new[] { At(part, n.Reach.Min), At(part, n.Reach.Max) }).Order()];
         double At(Part part, Uv p) => part.Frame.ToSpace(p).Z;
         var (ofFront, ofLeft) = (Edges(front, EdgeId.FrontLeft), Edges(left, EdgeId.FrontLeft));
         // a socket of one from end to end, and the finger of that board left between two sockets of the other

@@ -27,7 +27,7 @@ public class MockUpTests
             var (real, card) = (plan.Part("shell/" + face).Features.OfType<Opening>().ToList(), mockUp.Parts.Single(p => p.Id == "card/" + face));
             var cut = card.Features.OfType<Opening>().ToDictionary(o => o.Id);
             Assert.Equal(real.Count, cut.Count);
-            Assert.All(real, o => Assert.Equal(o.AreaMm2, cut[o.Id].AreaMm2, 3));
+            Assert.All(real, o => Assert.Equal(o.Shape.AreaMm2, cut[o.Id].Shape.AreaMm2, 3));
             // distances between openings are kept
             foreach (var (a, b) in real.Zip(real.Skip(1)))
             {

@@ -136,7 +136,7 @@ internal class DovetailJoint : InterlockingJoint
                 (double, double)[] points = [(edges[i].Outer, outer), (edges[i + 1].Outer, outer), (edges[i + 1].Inner, inner), (edges[i].Inner, inner)];
                 draft.Cut(mate, new Notch(
                     Id(joint, $"pin/{(i / 2) + 1}"), Deck.PlaceOf(joint.Edge), $"socket for pin {(i / 2) + 1}", WorkedFrom.Seen,
-                    [.. points.Select(p => mate.Frame.ToPlane(mate.Box.Centre.With(along, p.Item1).With(joint.Host.Outward().Axis(), p.Item2 + (p.Item2 == outer ? joint.Host.Outward().Sign() : 0))))], null, null, why));
+                    [.. points.Select(p => new Vertex(mate.Frame.ToPlane(mate.Box.Centre.With(along, p.Item1).With(joint.Host.Outward().Axis(), p.Item2 + (p.Item2 == outer ? joint.Host.Outward().Sign() : 0)))))], null, null, why));
             }
             else
             {
@@ -151,8 +151,8 @@ internal class DovetailJoint : InterlockingJoint
         var along = joint.Edge.Along();
         var beyond = joint.Mate.Outward();
         var (near, far) = (seat.Side(beyond.Opposite()), seat.Side(beyond) + (beyond.Sign() * 1));
-        List<Uv> Quad((double From, double To) span) =>
-            [.. Enumerable.Select<(double, double), Uv>([(span.From, near), (span.To, near), (span.To, far), (span.From, far)], p => host.Frame.ToPlane(host.Box.Centre.With(along, p.Item1).With(beyond.Axis(), p.Item2)))];
+        List<Vertex> Quad((double From, double To) span) =>
+            [.. Enumerable.Select<(double, double), Vertex>([(span.From, near), (span.To, near), (span.To, far), (span.From, far)], p => new(host.Frame.ToPlane(host.Box.Centre.With(along, p.Item1).With(beyond.Axis(), p.Item2))))];
         draft.Cut(host, new Notch(
             Id(joint, $"tail/{number}"), Deck.PlaceOf(joint.Edge), $"socket for tail {number}", Inside(host, joint), Quad(inside), Quad(end),
             EntryMm(host.ThicknessMm) >= host.ThicknessMm - 1e-9 ? null : EntryMm(host.ThicknessMm), why));

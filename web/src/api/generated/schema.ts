@@ -1868,6 +1868,11 @@ export interface components {
             /** Format: int32 */
             index: number;
         };
+        /**
+         * @description A release of the drawing exchange format.
+         * @enum {unknown}
+         */
+        DxfRelease: "r2000" | "r12";
         Edge: {
             id: components["schemas"]["EdgeId"];
             /** @description The face whose panel runs over the other's end. Without meaning for a mitre. */
@@ -1949,7 +1954,10 @@ export interface components {
             /** Format: double */
             apertureMm2: number;
         };
-        /** @description Something cut into a part. Positions are (u, v) from the part's reference corner, seen from the stated face, mm. */
+        /**
+         * @description Something cut into a part. Positions are (u, v) from the part's reference corner, seen from the stated face, mm. A feature answers for
+         *     itself: what it takes away, how it is drawn, tabled, timed and told apart follows from the kind and is asked of nobody else.
+         */
         Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureEdgeHole"];
         /** @description An end cut at an angle from square; the drawn size is the long point, on the outside. */
         FeatureBevel: {
@@ -2075,9 +2083,9 @@ export interface components {
             /** @enum {string} */
             kind: "notch";
             /** @description On the worked face, counter-clockwise. */
-            outline: components["schemas"]["Uv"][];
+            outline: components["schemas"]["Vertex"][];
             /** @description On the far face, or at the depth, when the walls slope; as many points as the outline; null = the same. */
-            floor: null | components["schemas"]["Uv"][];
+            floor: null | components["schemas"]["Vertex"][];
             /**
              * Format: double
              * @description Null = through.
@@ -3398,7 +3406,7 @@ export interface components {
             plan: components["schemas"]["BuildPlan"];
             /** @description Of the parts that are not plain rectangles, by part, as seen. */
             outlines: {
-                [key: string]: components["schemas"]["Region"][];
+                [key: string]: components["schemas"]["SeenArea"][];
             };
             /** @description What is sawn and milled in each part that has such, equal ones gathered. */
             milled: {
@@ -3424,11 +3432,6 @@ export interface components {
             valueMm: number;
             /** @description The device that gave it, or `typed`. */
             source: string;
-        };
-        /** @description A flat area: its rim counter-clockwise, and what is cut out of its inside. */
-        Region: {
-            rim: components["schemas"]["Uv"][];
-            inside: components["schemas"]["Uv"][][];
         };
         RemedyChoice: {
             /** Format: int32 */
@@ -3598,6 +3601,11 @@ export interface components {
             /** @description When nothing was found, or nothing but what stands: one sentence. */
             why: null | string;
         };
+        /** @description A flat area as corners to paint: its rim counter-clockwise, and what is cut out of its inside. */
+        SeenArea: {
+            rim: components["schemas"]["Uv"][];
+            inside: components["schemas"]["Uv"][][];
+        };
         /** @description A device that has to be reached again and again. */
         ServiceNeed: {
             deviceId: string;
@@ -3691,6 +3699,8 @@ export interface components {
             salvage: components["schemas"]["SalvageItem"][];
             /** @description How true each process is, until coupons say better. */
             tolerances: components["schemas"]["ProcessTolerance"][];
+            /** @description What the machines that cut the drawings read. */
+            dxfRelease: components["schemas"]["DxfRelease"];
             printing: components["schemas"]["PrintSettings"];
             coupons: components["schemas"]["CouponResult"][];
             /** @description An empty list says nothing: then nothing is judged by it. */
@@ -4229,6 +4239,18 @@ export interface components {
             u: number;
             /** Format: double */
             v: number;
+        };
+        /** @description A corner of an outline, mm, and the stretch that begins at it. */
+        Vertex: {
+            /** Format: double */
+            u: number;
+            /** Format: double */
+            v: number;
+            /**
+             * Format: double
+             * @description Tangent of a quarter of the angle that the stretch turns through, counter-clockwise above zero; 0 = straight.
+             */
+            bulge: number;
         };
         /** @description Where a derived figure comes from: its formula, the numbers that went in and who says so. */
         Why: {

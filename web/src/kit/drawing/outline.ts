@@ -12,7 +12,7 @@ export const onRim = (o: Opening, lengthMm: number, widthMm: number) =>
     o.at.v + o.heightMm / 2 >= widthMm - 1e-6)
 
 /** The outline of a part from which nothing is taken at the edges. */
-export const wholeOf = (lengthMm: number, widthMm: number): Schemas['Region'] => ({
+export const wholeOf = (lengthMm: number, widthMm: number): Schemas['SeenArea'] => ({
   rim: [
     { u: 0, v: 0 },
     { u: lengthMm, v: 0 },

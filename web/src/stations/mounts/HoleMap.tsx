@@ -8,7 +8,7 @@ import { bevelEnd, type NumberedHole } from './holes'
 
 type Uv = Schemas['Uv']
 
-const outlinePath = (regions: Schemas['Region'][], x: (u: number) => number, y: (v: number) => number) =>
+const outlinePath = (regions: Schemas['SeenArea'][], x: (u: number) => number, y: (v: number) => number) =>
   regions
     .flatMap((r) => [r.rim, ...r.inside])
     .map((ring) => ring.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.u)} ${y(p.v)}`).join('') + 'Z')
@@ -43,7 +43,7 @@ export function HoleMap({
 }: {
   part: Schemas['Part']
   /** What is left of its rectangle; null when that is whole. */
-  outline: Schemas['Region'][] | null
+  outline: Schemas['SeenArea'][] | null
   holes: NumberedHole[]
   hot: string | null
   onHot: (id: string | null) => void

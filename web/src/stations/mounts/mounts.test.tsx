@@ -135,8 +135,24 @@ describe('the mounts station', () => {
       id: 'shell/left',
       name: 'Left',
       features: [
-        { kind: 'notch', id: 'n1', ...cut, outline: rim.slice(4), floor: null, depthMm: null, sizeWhy: '' },
-        { kind: 'notch', id: 'n2', ...cut, outline: square, floor: null, depthMm: 8, sizeWhy: '' },
+        {
+          kind: 'notch',
+          id: 'n1',
+          ...cut,
+          outline: rim.slice(4).map((p) => ({ ...p, bulge: 0 })),
+          floor: null,
+          depthMm: null,
+          sizeWhy: '',
+        },
+        {
+          kind: 'notch',
+          id: 'n2',
+          ...cut,
+          outline: square.map((p) => ({ ...p, bulge: 0 })),
+          floor: null,
+          depthMm: 8,
+          sizeWhy: '',
+        },
         {
           kind: 'edgeHole',
           id: 'e',

@@ -189,6 +189,12 @@ export function ShopStation() {
                   ))}
                 </Select>
               </Field>
+              <Field label="DXF files as release">
+                <Select value={shop.dxfRelease} onChange={(e) => set({ dxfRelease: e.target.value as typeof shop.dxfRelease })}>
+                  <option value="r2000">2000, with units</option>
+                  <option value="r12">12, for old machines</option>
+                </Select>
+              </Field>
             </div>
           </Pane>
           <Pane
