@@ -23,6 +23,11 @@ public class PlantedTests
         { "a hole beside its part", "hole-in-part", plan => Move(Hole(plan, "tray-1", ""), 5000) },
         { "a part without anything that holds it", "floats", plan => Where(plan["holds"]!, h => Names(h, "tray-1")).ForEach(h => plan["holds"]!.AsArray().Remove(h)) },
         { "a blank without a hole of its face", "blank-has-holes", plan => Part(plan, "wrap")["features"]!.AsArray().Remove(Where(Part(plan, "wrap")["features"]!, f => (string)f["kind"]! == "hole")[0]) },
+        { "a hole of a blank that lands beside its place", "blank-folds", plan => Move(Hole(plan, "wrap", "flat/shell/right"), 0.05) },
+        { "a bend of another radius", "blank-folds", plan => Bend(plan, 0)["radiusMm"] = (double)Bend(plan, 0)["radiusMm"]! + 0.1 },
+        { "a bend told short", "blank-folds", plan => Bend(plan, 0)["zoneMm"] = (double)Bend(plan, 0)["zoneMm"]! - 0.1 },
+        { "bends to the wrong side", "blank-mirrored", plan => Enumerable.Range(0, 2).ToList().ForEach(i => Bend(plan, i)["from"] = "seen") },
+        { "a bend between faces that do not meet", "blank-bends", plan => Bend(plan, 0)["fromFace"] = "shell/top" },
         { "a device inside a part", "device-in-part", plan => Body(Where(plan["devices"]!, d => (string)d["id"]! == "sbc")[0], Box(Part(plan, "tray-1"))) },
     };
 
@@ -56,6 +61,8 @@ public class PlantedTests
 
     /// <summary>The first hole of a part whose purpose or cause names that.</summary>
     private static JsonNode Hole(JsonNode plan, string part, string of) => Where(Part(plan, part)["features"]!, f => (string)f["kind"]! == "hole" && ((string)f["id"]!).Contains(of, StringComparison.Ordinal))[0];
+
+    private static JsonNode Bend(JsonNode plan, int at) => Where(Part(plan, "wrap")["features"]!, f => (string)f["kind"]! == "bendLine")[at];
 
     private static JsonNode Fixing(JsonNode plan, int at) => Where(plan["fixings"]!, f => (string)f["kind"]! == "screw" && ((string)f["id"]!).Contains("frame/", StringComparison.Ordinal))[at];
 

@@ -11,10 +11,18 @@ public readonly record struct FlatLine(double C, int Sign, Axis Axis)
 }
 
 /// <summary>One face of a folded or bent part with its way to the blank.</summary>
-public sealed record FlatPiece(string LeafId, FlatLine U, FlatLine V)
+/// <param name="Seen">Where the side looks, as the part stands, that is seen on the blank.</param>
+public sealed record FlatPiece(string LeafId, FlatLine U, FlatLine V, Direction Seen)
 {
     public Uv Of(Point3 p) => new(U.Of(p), V.Of(p));
 }
+
+/// <summary>A bend as the flat knows it, mm.</summary>
+/// <param name="RadiusMm">Inside.</param>
+/// <param name="AllowanceMm">Length of the neutral line round it.</param>
+/// <param name="SetbackMm">From where both outsides would meet to where the bend begins.</param>
+/// <param name="Why">Where the allowance comes from.</param>
+public sealed record FlatBend(double AngleDeg, double RadiusMm, double AllowanceMm, double SetbackMm, string Why);
 
 /// <summary>
 /// Unfolds faces into the plane of the first, bend by bend: along each bend the flat is as long as the neutral line, and everything
@@ -26,29 +34,30 @@ internal sealed class FlatPattern
     private readonly List<FlatPiece> _pieces = [];
     private readonly List<(Uv Min, Uv Max)> _covered = [];
     private readonly Dictionary<string, int> _regionOf = new(StringComparer.Ordinal);
+    private readonly List<(BendLine Line, int Depth)> _bends = [];
 
     /// <summary>What comes from a face, and is counted and timed there.</summary>
     public static bool IsUnfolded(Feature feature) => feature.Id.StartsWith(Unfolded, StringComparison.Ordinal);
 
     /// <summary>The face that the blank is drawn from, with u and v along these directions.</summary>
-    public FlatPiece Base(SolidPart leaf, Direction u, Direction v) => Add(leaf, new FlatPiece(leaf.Id, new FlatLine(0, u.Sign(), u.Axis()), new FlatLine(0, v.Sign(), v.Axis())));
+    public FlatPiece Base(SolidPart leaf, Direction u, Direction v) => Add(leaf, new FlatPiece(leaf.Id, new FlatLine(0, u.Sign(), u.Axis()), new FlatLine(0, v.Sign(), v.Axis()), u.Cross(v)));
 
     /// <summary>A face that is bent off another.</summary>
     /// <param name="edge">The side of the other on which it is bent.</param>
     /// <param name="outerPlane">Coordinate of its outside, along <paramref name="edge"/>.</param>
     /// <param name="away">The way it runs from the bend.</param>
     /// <param name="heel">Coordinate of the outside of the other, along <paramref name="away"/>.</param>
-    /// <param name="allowanceMm">Length of the neutral line round the bend.</param>
-    /// <param name="setbackMm">From the outside to where the bend begins.</param>
-    public FlatPiece Fold(FlatPiece from, Direction edge, double outerPlane, SolidPart leaf, Direction away, double heel, double allowanceMm, double setbackMm)
+    public FlatPiece Fold(FlatPiece from, Direction edge, double outerPlane, SolidPart leaf, Direction away, double heel, FlatBend bend)
     {
         var alongU = from.U.Axis == edge.Axis();
         var line = alongU ? from.U : from.V;
         var out_ = line.Sign * edge.Sign();
-        var tangent = line.Of(default(Point3).With(edge.Axis(), outerPlane - (edge.Sign() * setbackMm)));
-        var begins = tangent + (out_ * allowanceMm);
-        var next = new FlatLine(begins - (out_ * (setbackMm + (away.Sign() * heel))), out_ * away.Sign(), away.Axis());
-        var piece = alongU ? new FlatPiece(leaf.Id, next, from.V) : new FlatPiece(leaf.Id, from.U, next);
+        var tangent = line.Of(default(Point3).With(edge.Axis(), outerPlane - (edge.Sign() * bend.SetbackMm)));
+        var begins = tangent + (out_ * bend.AllowanceMm);
+        var next = new FlatLine(begins - (out_ * (bend.SetbackMm + (away.Sign() * heel))), out_ * away.Sign(), away.Axis());
+        var towards = away == from.Seen;
+        var seen = towards ? edge.Opposite() : edge;
+        var piece = alongU ? new FlatPiece(leaf.Id, next, from.V, seen) : new FlatPiece(leaf.Id, from.U, next, seen);
         Clip(from.LeafId, alongU, out_, tangent);
         Add(leaf, piece);
         Clip(leaf.Id, alongU, -out_, begins);
@@ -56,16 +65,22 @@ internal sealed class FlatPattern
         var (low, high) = alongU ? (Math.Max(own.Min.V, other.Min.V), Math.Min(own.Max.V, other.Max.V)) : (Math.Max(own.Min.U, other.Min.U), Math.Min(own.Max.U, other.Max.U));
         var (a, b) = (Math.Min(tangent, begins), Math.Max(tangent, begins));
         _covered.Add(alongU ? (new(a, low), new(b, high)) : (new(low, a), new(high, b)));
+        var middle = (tangent + begins) / 2;
+        _bends.Add((new BendLine(
+            $"bend/{leaf.Id}", "", $"bend to {leaf.Name.ToLowerInvariant()}", towards ? WorkedFrom.Seen : WorkedFrom.Far, alongU ? new(middle, low) : new(low, middle), alongU ? new(middle, high) : new(high, middle),
+            bend.AngleDeg, bend.RadiusMm, bend.AllowanceMm, 0, from.LeafId, leaf.Id, bend.Why), 1 + _bends.Where(x => x.Line.ToFace == from.LeafId).Select(x => x.Depth).FirstOrDefault()));
         return piece;
     }
 
-    /// <summary>Everything moved so that the blank begins at its corner; its size, and what is cut out of its rectangle.</summary>
-    public (IReadOnlyList<FlatPiece> Pieces, double LengthMm, double WidthMm, IReadOnlyList<Feature> Corners) Finish(string forWhat)
+    /// <summary>Everything moved so that the blank begins at its corner; its size, what is cut out of its rectangle, and where it is bent.</summary>
+    public (IReadOnlyList<FlatPiece> Pieces, double LengthMm, double WidthMm, IReadOnlyList<Feature> Corners, IReadOnlyList<Feature> Bends) Finish(string forWhat)
     {
         var min = new Uv(_covered.Min(r => r.Min.U), _covered.Min(r => r.Min.V));
         var size = new Uv(_covered.Max(r => r.Max.U), _covered.Max(r => r.Max.V)) - min;
         var rects = _covered.Select(r => (Min: r.Min - min, Max: r.Max - min)).ToList();
-        return ([.. _pieces.Select(p => p with { U = p.U with { C = p.U.C - min.U }, V = p.V with { C = p.V.C - min.V } })], size.U, size.V, [.. Cut(rects, size, forWhat)]);
+        return ([.. _pieces.Select(p => p with { U = p.U with { C = p.U.C - min.U }, V = p.V with { C = p.V.C - min.V } })], size.U, size.V, [.. Cut(rects, size, forWhat)],
+            // what lies farthest from the base is bent first: it could not be reached afterwards
+            [.. _bends.OrderByDescending(b => b.Depth).Select((b, i) => b.Line with { For = forWhat, Order = i + 1, Start = b.Line.Start - min, End = b.Line.End - min })]);
     }
 
     private FlatPiece Add(SolidPart leaf, FlatPiece piece)

@@ -4,13 +4,18 @@ using AnvilPlan.Core.Parts;
 
 namespace AnvilPlan.Core.Bends;
 
-/// <summary>A right-angled bend in sheet. mm. Source: bend allowance on the neutral line, BA = a (R + K T); BD = 2 OSSB - BA.</summary>
+/// <summary>A bend in sheet. mm. Source: bend allowance on the neutral line, BA = a (R + K T); OSSB = tan(a / 2) (R + T); BD = 2 OSSB - BA.</summary>
 /// <param name="Source">Where K comes from.</param>
 public sealed record SheetBend(double ThicknessMm, double RadiusMm, double K, string Source)
 {
-    public double AllowanceMm => Math.PI / 2 * (RadiusMm + (K * ThicknessMm));
+    /// <summary>Turned from flat, between 0 and 165 degrees; beyond, the mould line runs away.</summary>
+    public double AngleDeg { get; init; } = 90;
 
-    public double SetbackMm => RadiusMm + ThicknessMm;
+    public double AllowanceMm => AngleDeg * Math.PI / 180 * (RadiusMm + (K * ThicknessMm));
+
+    public double SetbackMm => Math.Tan(AngleDeg * Math.PI / 360) * (RadiusMm + ThicknessMm);
+
+    public FlatBend Flat => new(AngleDeg, RadiusMm, AllowanceMm, SetbackMm, $"R {RadiusMm:0.##}, T {ThicknessMm:0.##}, K {K:0.##}: {Source}");
 
     /// <summary>What two outside lengths together are longer than the flat sheet.</summary>
     public double DeductionMm => (2 * SetbackMm) - AllowanceMm;

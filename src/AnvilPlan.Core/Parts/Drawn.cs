@@ -19,6 +19,9 @@ public enum LineRole
     /// <summary>Seen through the part.</summary>
     Edge,
 
+    /// <summary>Where a blank is bent.</summary>
+    Bend,
+
     /// <summary>Only for machines and their keepers: text beside a hole.</summary>
     Note,
 }

@@ -32,6 +32,7 @@ public enum PartEdge
 [JsonDerivedType(typeof(Bevel), "bevel")]
 [JsonDerivedType(typeof(Notch), "notch")]
 [JsonDerivedType(typeof(EdgeHole), "edgeHole")]
+[JsonDerivedType(typeof(BendLine), "bendLine")]
 public abstract record Feature(string Id, string For, string Purpose, WorkedFrom From)
 {
     /// <summary>What it takes away; empty for what is only marked.</summary>

@@ -79,7 +79,8 @@ public static class ShopCheck
         yield return ("fits.bodyMm", s.Fits.BodyMm, 0, 50);
         yield return ("rates.hourCents", s.Rates.HourCents, 0, 1e6);
         foreach (var (name, minutes) in (IEnumerable<(string, double)>)[("cutMin", s.Rates.CutMin), ("holeMin", s.Rates.HoleMin), ("openingMin", s.Rates.OpeningMin),
-            ("channelMin", s.Rates.ChannelMin), ("bevelMin", s.Rates.BevelMin), ("glueMinPerJoint", s.Rates.GlueMinPerJoint), ("screwMin", s.Rates.ScrewMin), ("finishMinPerDm2", s.Rates.FinishMinPerDm2)])
+            ("channelMin", s.Rates.ChannelMin), ("bevelMin", s.Rates.BevelMin), ("glueMinPerJoint", s.Rates.GlueMinPerJoint), ("screwMin", s.Rates.ScrewMin), ("finishMinPerDm2", s.Rates.FinishMinPerDm2),
+            ("foldSetUpMin", s.Rates.FoldSetUpMin), ("foldMin", s.Rates.FoldMin)])
         {
             yield return ("rates." + name, minutes, 0, 600);
         }

@@ -87,6 +87,12 @@ public sealed record WorkRates(
     long HourCents, double CutMin, double HoleMin, double OpeningMin, double ChannelMin, double BevelMin,
     double GlueMinPerJoint, double ScrewMin, double FinishMinPerDm2)
 {
+    /// <summary>Setting up to bend one blank of metal or plastic, with its test strip [R].</summary>
+    public double FoldSetUpMin { get; init; } = 12;
+
+    /// <summary>One bend of it [R].</summary>
+    public double FoldMin { get; init; } = 1.5;
+
     /// <summary>Spreading glue along a metre of joint while the clock of the first one runs [R].</summary>
     public double SpreadMinPerM { get; init; } = 1.2;
 

@@ -77,7 +77,7 @@ public static class PartSketch
     {
         LineRole.Cut => Ink.Cut,
         LineRole.Pocket => Ink.Pocket,
-        LineRole.Note => Ink.Mark,
+        LineRole.Note or LineRole.Bend => Ink.Mark,
         _ => Ink.Drill,
     };
 

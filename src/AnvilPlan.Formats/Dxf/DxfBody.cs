@@ -116,6 +116,7 @@ internal sealed class DxfBody(DxfRelease release)
         "DRILL" or "EDGE" or "HOLE" => 5,
         "SINK" => 4,
         "BEVEL" or "SLOPE" => 6,
+        "BEND" => 2,
         _ => 8,
     };
 

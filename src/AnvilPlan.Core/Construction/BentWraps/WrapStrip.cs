@@ -69,13 +69,14 @@ internal static class WrapStrip
             var corner = own.Corners.First(c => c.Edge == Faces.Between(run[i - 1], run[i]));
             var zone = Math.PI / 2 * (corner.RadiusMm - ((corner.Method == CornerMethod.Laminated ? 0 : web) / 2));
             piece = flat.Fold(
-                piece, run[i].Outward(), draft.Fit.Envelope.Outer.Side(run[i].Outward()), draft.Panels[run[i]], run[i - 1].Outward().Opposite(), draft.Fit.Envelope.Outer.Side(run[i - 1].Outward()), zone, corner.RadiusMm);
+                piece, run[i].Outward(), draft.Fit.Envelope.Outer.Side(run[i].Outward()), draft.Panels[run[i]], run[i - 1].Outward().Opposite(), draft.Fit.Envelope.Outer.Side(run[i - 1].Outward()),
+                new FlatBend(90, corner.RadiusMm - sheet.ThicknessMm, zone, corner.RadiusMm, "quarter circle on the middle of the web"));
         }
 
-        var (pieces, flatLength, flatWidth, corners) = flat.Finish(own.Id);
+        var (pieces, flatLength, flatWidth, corners, bends) = flat.Finish(own.Id);
         var plies = run.Skip(1).Zip(run, Faces.Between).Any(e => own.Corners.Any(c => c.Edge == e && c.Method == CornerMethod.Laminated)) ? PlyOf(draft.Catalog, sheet.MaterialId, sheet.ThicknessMm) : null;
         return new Compound(
-            id, $"Strip {string.Join(", ", run.Select(Deck.Name))}", PartKind.Blank, sheet.MaterialId, plies?.Stock.NominalMm ?? sheet.NominalMm, flatLength, flatWidth, sheet.ThicknessMm, [.. corners, .. features],
+            id, $"Strip {string.Join(", ", run.Select(Deck.Name))}", PartKind.Blank, sheet.MaterialId, plies?.Stock.NominalMm ?? sheet.NominalMm, flatLength, flatWidth, sheet.ThicknessMm, [.. corners, .. features, .. bends],
             [new Why("blank length", Math.Round(flatLength, 3), "mm", "flats and quarter circles on the web's middle", terms, "kerf-bending geometry: a (Ro - w/2)")])
         { Pieces = pieces, Plies = plies?.Count ?? 1 };
     }

@@ -174,7 +174,7 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         var up = foot.Outward().Opposite();
         foreach (var side in present.Skip(1))
         {
-            pieces[side] = flat.Fold(pieces[foot], side.Outward(), envelope.Outer.Side(side.Outward()), draft.Panels[side], up, envelope.Outer.Side(foot.Outward()), bend.AllowanceMm, bend.SetbackMm);
+            pieces[side] = flat.Fold(pieces[foot], side.Outward(), envelope.Outer.Side(side.Outward()), draft.Panels[side], up, envelope.Outer.Side(foot.Outward()), bend.Flat);
         }
 
         foreach (var edge in returns)
@@ -183,11 +183,11 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
             var inside = edge.Of().A == outside ? edge.Of().B : edge.Of().A;
             if (draft.Members.Find(m => m.Id == ReturnId(own, edge)) is { } strip)
             {
-                flat.Fold(pieces[inside], outside.Outward(), envelope.InnerPlane(outside), strip, inside.Outward().Opposite(), envelope.Outer.Side(inside.Outward()), bend.AllowanceMm, bend.SetbackMm);
+                flat.Fold(pieces[inside], outside.Outward(), envelope.InnerPlane(outside), strip, inside.Outward().Opposite(), envelope.Outer.Side(inside.Outward()), bend.Flat);
             }
         }
 
-        var (laid, length, width, corners) = flat.Finish(own.Id);
+        var (laid, length, width, corners, bends) = flat.Finish(own.Id);
         var folded = pieces.Keys.Select(f => draft.Panels[f].Box).Concat(draft.Members.Where(m => m.LeafOf == own.Id).Select(m => m.Box)).Aggregate((a, b) => Box.Between(a.Min, a.Max) with
         {
             Min = new(Math.Min(a.Min.X, b.Min.X), Math.Min(a.Min.Y, b.Min.Y), Math.Min(a.Min.Z, b.Min.Z)),
@@ -205,7 +205,7 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
 
         return new Compound(
             own.Id, $"Folded sheet, {string.Join(", ", own.Faces.Select(Deck.Name))}", PartKind.Blank, basis.MaterialId, basis.NominalMm, length, width, basis.ThicknessMm,
-            [.. corners, .. bend.Reliefs(own.Id, corners, length, width)], [Across(u.Axis(), length, "blank length"), Across(v.Axis(), width, "blank width")])
+            [.. corners, .. bend.Reliefs(own.Id, corners, length, width), .. bends], [Across(u.Axis(), length, "blank length"), Across(v.Axis(), width, "blank width")])
         {
             Pieces = laid,
             SeenFrom = basis.SeenFrom,
@@ -215,6 +215,7 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
 
     protected override void Join(FoldedSheet own, JointDraft draft)
     {
+        FoldStep.Add(draft, own.Id);
         foreach (var bent in Faces.Edges.Where(e => Bent(own, e) && draft.Shell.Panels.ContainsKey(e.Of().A) && draft.Shell.Panels.ContainsKey(e.Of().B)))
         {
             BentCorner.RoundEnds(draft, bent, own.RadiusMm + draft.Shell.Panels[own.Faces[0]].ThicknessMm, own.Id);

@@ -29,6 +29,7 @@ public sealed class PlateSystem : ConstructionSystem
     {
         PlateSupports.NotchRoundMembers(draft);
         PlateSupports.Join(draft);
+        TrayFolds.Work(draft);
     }
 
     public override IEnumerable<Finding> Findings(PlanSoFar plan) => TrayFolds.Findings(plan);

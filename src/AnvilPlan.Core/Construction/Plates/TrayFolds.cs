@@ -113,10 +113,10 @@ internal static class TrayFolds
         var foot = flat.Base(plate, u, v);
         foreach (var side in laid)
         {
-            flat.Fold(foot, side.Outward(), outer.Side(side.Outward()), draft.Members.Find(m => m.Id == FlangeId(tray, side))!, basis.Outward().Opposite(), outer.Side(basis.Outward()), bend.AllowanceMm, bend.SetbackMm);
+            flat.Fold(foot, side.Outward(), outer.Side(side.Outward()), draft.Members.Find(m => m.Id == FlangeId(tray, side))!, basis.Outward().Opposite(), outer.Side(basis.Outward()), bend.Flat);
         }
 
-        var (pieces, length, width, corners) = flat.Finish(tray.Id);
+        var (pieces, length, width, corners, bends) = flat.Finish(tray.Id);
         Why Across(Direction way, double value, string name)
         {
             var count = laid.Count(f => f.Outward().Axis() == way.Axis());
@@ -128,9 +128,17 @@ internal static class TrayFolds
         }
 
         return new Compound(
-            BlankId(tray), $"{tray.Name}, folded", PartKind.Blank, plate.MaterialId, plate.NominalMm, length, width, plate.ThicknessMm, [.. corners, .. bend.Reliefs(tray.Id, corners, length, width)],
+            BlankId(tray), $"{tray.Name}, folded", PartKind.Blank, plate.MaterialId, plate.NominalMm, length, width, plate.ThicknessMm, [.. corners, .. bend.Reliefs(tray.Id, corners, length, width), .. bends],
             [Across(u, length, "blank length"), Across(v, width, "blank width")])
         { Pieces = pieces, SeenFrom = plate.SeenFrom, FarSide = plate.FarSide };
+    }
+
+    public static void Work(JointDraft draft)
+    {
+        foreach (var tray in draft.Design.Trays.Where(t => t.Flanges is not null))
+        {
+            FoldStep.Add(draft, BlankId(tray));
+        }
     }
 
     /// <summary>Flanges that carry their tray are fixed to the walls beside them.</summary>

@@ -1958,7 +1958,48 @@ export interface components {
          * @description Something cut into a part. Positions are (u, v) from the part's reference corner, seen from the stated face, mm. A feature answers for
          *     itself: what it takes away, how it is drawn, tabled, timed and told apart follows from the kind and is asked of nobody else.
          */
-        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureEdgeHole"];
+        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureBendLine"];
+        /**
+         * @description The middle of a bend on its flat blank. Nothing is cut: it is marked, and set under the punch. WorkedFrom Feature.From is the face
+         *     towards which it is folded.
+         */
+        FeatureBendLine: {
+            /** @enum {string} */
+            kind: "bendLine";
+            start: components["schemas"]["Uv"];
+            end: components["schemas"]["Uv"];
+            /**
+             * Format: double
+             * @description Turned from flat.
+             */
+            angleDeg: number;
+            /**
+             * Format: double
+             * @description Inside.
+             */
+            radiusMm: number;
+            /**
+             * Format: double
+             * @description Length of the neutral line round the bend: so much of the blank lies between the two flats.
+             */
+            zoneMm: number;
+            /**
+             * Format: int32
+             * @description Which of the blank's bends is made first, from 1.
+             */
+            order: number;
+            /** @description The face that lies still. */
+            fromFace: string;
+            /** @description The face that turns. */
+            toFace: string;
+            why: string;
+            /** @description Stable: made from the decision that asked for it. */
+            id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
+            for: string;
+            purpose: string;
+            from: components["schemas"]["WorkedFrom"];
+        };
         /** @description An end cut at an angle from square; the drawn size is the long point, on the outside. */
         FeatureBevel: {
             /** @enum {string} */
@@ -4299,6 +4340,16 @@ export interface components {
             screwMin: number;
             /** Format: double */
             finishMinPerDm2: number;
+            /**
+             * Format: double
+             * @description Setting up to bend one blank of metal or plastic, with its test strip [R].
+             */
+            foldSetUpMin: number;
+            /**
+             * Format: double
+             * @description One bend of it [R].
+             */
+            foldMin: number;
             /**
              * Format: double
              * @description Spreading glue along a metre of joint while the clock of the first one runs [R].

@@ -110,6 +110,21 @@ export function HoleMap({
             </line>
           )
         }
+        if (f.kind === 'bendLine')
+          return (
+            <line
+              key={f.id}
+              x1={x(f.start.u)}
+              y1={y(f.start.v)}
+              x2={x(f.end.u)}
+              y2={y(f.end.v)}
+              stroke="var(--violet)"
+              strokeDasharray="10 3 2 3"
+              vectorEffect="non-scaling-stroke"
+            >
+              <title>{`${f.purpose}: ${f.order}., ${f.angleDeg}° ${(f.from === 'far') !== turned ? 'away' : 'towards you'}, inside radius ${length(f.radiusMm)}`}</title>
+            </line>
+          )
         if (f.kind === 'edgeHole')
           return (
             <path

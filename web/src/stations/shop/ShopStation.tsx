@@ -22,6 +22,8 @@ const RATES: [keyof Schemas['WorkRates'], string][] = [
   ['glueMinPerJoint', 'a glued joint'],
   ['screwMin', 'a screw'],
   ['finishMinPerDm2', 'a dm² of finish'],
+  ['foldSetUpMin', 'setting up to fold'],
+  ['foldMin', 'a bend of sheet'],
 ]
 
 /** The shop's own constants; every plan is computed with them, so all plans follow a change at once. */
