@@ -21,7 +21,7 @@ public sealed class CommandLineTests : IDisposable
         var tooLong = new Regex("\"screwLengthMm\": null").Replace(text, "\"screwLengthMm\": 20", 1, supply);
         var (code, _, error) = Run(tooLong, "plan", "-", "--out", to);
         Assert.Equal((3, ""), (code, error));
-        foreach (var name in (string[])["plan.json", "cutlist.csv", "purchase.csv", "findings.json", "templates.pdf", "packet.pdf", "schedule.ics", "shell-front.dxf", "shell-front.svg", "tray-1.dxf"])
+        foreach (var name in (string[])["plan.json", "cutlist.csv", "purchase.csv", "findings.json", "templates.pdf", "packet.pdf", "schedule.ics", "wrap.dxf", "wrap.svg", "tray-1.dxf"])
         {
             Assert.True(new FileInfo(Path.Combine(to, name)).Length > 0, name);
         }

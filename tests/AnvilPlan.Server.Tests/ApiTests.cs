@@ -122,7 +122,7 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     public async Task Files_come_down_and_a_project_comes_back_in_the_same()
     {
         var (id, view) = await App.Demo(_client);
-        var dxf = await _client.GetStringAsync($"/api/projects/{id}/files/shell-front.dxf");
+        var dxf = await _client.GetStringAsync($"/api/projects/{id}/files/shell-back.dxf");
         Assert.Contains("AC1015", dxf, StringComparison.Ordinal);
         var pdf = await _client.GetByteArrayAsync($"/api/projects/{id}/files/packet.pdf?paper=letter");
         Assert.Equal("%PDF"u8.ToArray(), pdf[..4]);

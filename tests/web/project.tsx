@@ -225,6 +225,19 @@ export function someView(
       devices: [],
       chains: [],
       edges: [],
+      made: (view.plan?.parts ?? [])
+        .filter((p) => p.leafOf === null)
+        .map((p) => ({
+          ...{ id: p.id, name: p.name, massG: p.massG, fingerprint: p.fingerprint, state: p.state, stale: p.stale },
+          faceIds: [p.id],
+          bendIds: [],
+          blank: {
+            kind: 'sheet',
+            ...{ materialId: p.materialId, material: p.material, nominalMm: p.nominalMm, thicknessMm: p.thicknessMm },
+            ...{ lengthMm: p.lengthMm, widthMm: p.widthMm, cutLengthMm: p.blankLengthMm, cutWidthMm: p.blankWidthMm },
+            ...{ grain: p.grain, plies: p.plies },
+          },
+        })),
       layouts: [],
       holds: [],
       fittings: [],

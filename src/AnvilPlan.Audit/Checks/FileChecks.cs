@@ -15,9 +15,30 @@ internal static partial class FileChecks
     private static partial Regex SvgSize();
 
     public static IEnumerable<Defect> Run(WrittenPlan plan, IReadOnlyList<PartSolid> solids, WrittenFiles files) =>
-        [.. HoleTable(solids, files), .. MillingTable(solids, files), .. Drawings(plan, files), .. Blanks(plan), .. CutList(plan, files), .. Sheets(plan, files), .. Bars(plan, files), .. Purchase(plan, files), .. Models(plan, files)];
+        [.. MadeOnce(plan), .. HoleTable(Worked(plan, solids), files), .. MillingTable(Worked(plan, solids), files), .. Drawings(plan, files), .. Blanks(plan), .. CutList(plan, files), .. Sheets(plan, files), .. Bars(plan, files), .. Purchase(plan, files), .. Models(plan, files)];
 
     private static double N(string text) => double.Parse(text, CultureInfo.InvariantCulture);
+
+    private static List<PartSolid> Worked(WrittenPlan plan, IReadOnlyList<PartSolid> solids)
+    {
+        var worked = plan.Made.SelectMany(m => m.Worked).ToHashSet(StringComparer.Ordinal);
+        return [.. solids.Where(s => worked.Contains(s.Id))];
+    }
+
+    /// <summary>Every face and every turn is made with one part, and nothing is drawn that nobody cuts.</summary>
+    private static IEnumerable<Defect> MadeOnce(WrittenPlan plan)
+    {
+        var owners = plan.Made.SelectMany(m => m.FaceIds.Concat(m.BendIds).Append(m.Id).Distinct(StringComparer.Ordinal)).ToLookup(id => id, StringComparer.Ordinal);
+        foreach (var part in plan.Parts.Where(p => owners[p.Id].Count() != 1))
+        {
+            yield return new Defect("made-once", $"{part.Id} belongs to {owners[part.Id].Count()} made parts");
+        }
+
+        foreach (var made in plan.Made.SelectMany(m => m.FaceIds.Concat(m.BendIds).Append(m.Id)).Where(id => !plan.Parts.Any(p => p.Id == id)))
+        {
+            yield return new Defect("made-once", $"{made} is made, and no part has that id");
+        }
+    }
 
     private static IEnumerable<Defect> HoleTable(IReadOnlyList<PartSolid> solids, WrittenFiles files)
     {
@@ -75,7 +96,7 @@ internal static partial class FileChecks
 
     private static IEnumerable<Defect> Drawings(WrittenPlan plan, WrittenFiles files)
     {
-        foreach (var part in plan.Parts.Where(p => p.Flat && p.Print is null && !(p.LeafOf is not null && p.Kind == PartKind.Member && p.Body.Count > 1)))
+        foreach (var part in plan.Made.Where(m => m.Blank is SheetBlank).Select(m => plan.Parts.First(p => p.Id == m.Id)))
         {
             var name = part.Id.Replace('/', '-');
             if (!files.Files.ContainsKey(name + ".dxf") || !files.Files.ContainsKey(name + ".svg"))

@@ -23,9 +23,16 @@ namespace AnvilPlan.Audit.Written;
 /// <summary>A finding as it stands in the file.</summary>
 public sealed record WrittenFinding(string Id, string Code, Severity Severity, string Text);
 
+/// <summary>A made part as it stands in the file.</summary>
+public sealed record WrittenMade(string Id, Blank Blank, IReadOnlyList<string> FaceIds, IReadOnlyList<string> BendIds)
+{
+    /// <summary>Whose holes and cuts stand in the tables: the blank's that is worked, or the faces' of a print.</summary>
+    public IReadOnlyList<string> Worked => Blank is PrintBlank ? FaceIds : [Id];
+}
+
 /// <summary>What plan.json says, as far as a shop would build from it.</summary>
 public sealed record WrittenPlan(
-    Box Outer, Box Inner, IReadOnlyList<DevicePlace> Devices, IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<Part> Parts, IReadOnlyList<Hold> Holds,
+    Box Outer, Box Inner, IReadOnlyList<DevicePlace> Devices, IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<Part> Parts, IReadOnlyList<WrittenMade> Made, IReadOnlyList<Hold> Holds,
     IReadOnlyList<MountPoint> MountPoints, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<Fixing> Fixings, IReadOnlyList<ScrewChoice> Screws, CutPlan Cuts, IReadOnlyList<WrittenFinding> Findings,
     IReadOnlyList<AssemblyView> Views, IReadOnlyList<FittingPlace> Fittings)
 {

@@ -45,7 +45,7 @@ internal static class BentCorner
         StopBars(draft, box);
         var u = Directions.Of(along, 1);
         draft.Members.Add(new SolidPart(
-            $"{compoundId}/corner-{Deck.Name(edge)}", $"Bend {Deck.Name(a)} {Deck.Name(b)}", PartKind.Member, first.MaterialId, first.NominalMm, box,
+            $"{compoundId}/corner-{Deck.Name(edge)}", $"Bend {Deck.Name(a)} {Deck.Name(b)}", PartKind.Bend, first.MaterialId, first.NominalMm, box,
             SolidPart.FrameOf(box, u, a.Outward().Cross(u), false), "outside", "inside", null)
         {
             LeafOf = compoundId,

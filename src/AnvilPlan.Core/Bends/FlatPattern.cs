@@ -149,7 +149,7 @@ internal sealed class FlatPattern
     }
 
     /// <summary>What is cut into a face, as it lies on the blank; null for what belongs to an end of the folded part.</summary>
-    public static Feature? OnBlank(Feature feature, Part leaf, FlatPiece piece, double lengthMm, double widthMm, int number)
+    public static Feature? OnBlank(Feature feature, Part leaf, FlatPiece piece, double lengthMm, double widthMm)
     {
         Uv At(Uv p) => piece.Of(leaf.Frame.ToSpace(p));
         var (o, du, dv) = (At(default), At(new(1, 0)), At(new(0, 1)));
@@ -157,7 +157,7 @@ internal sealed class FlatPattern
         (PartEdge, double)? Along(PartEdge edge, double along) =>
             Rim(edge, leaf, At, lengthMm, widthMm) is { } rim ? (rim, Slab.Along(rim, At(leaf.Slab.At(edge, along, 0)))) : null;
         return feature.Laid(new Laying(
-            $"{Unfolded}{leaf.Id}/{feature.Id}", $"{leaf.Name}, {number}", At, (x.U * y.V) - (x.V * y.U) < 0, Math.Abs(x.U) < 0.5, leaf.ThicknessMm, Along));
+            $"{Unfolded}{leaf.Id}/{feature.Id}", $"{leaf.Name}: {feature.Purpose}", At, (x.U * y.V) - (x.V * y.U) < 0, Math.Abs(x.U) < 0.5, leaf.ThicknessMm, Along));
     }
 
     /// <summary>The edge of the blank that an edge of the face is; null when it is a bend.</summary>

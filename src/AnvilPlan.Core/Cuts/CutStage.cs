@@ -34,11 +34,11 @@ public static class CutStage
     public static CutPlan Run(Catalog catalog, ShopProfile shop, PartPlan parts, int quantity)
     {
         var tooLarge = new List<string>();
-        var sheets = parts.Parts.Where(p => p.Flat && p.LeafOf is null && p.Print is null)
-            .GroupBy(p => (p.MaterialId, p.NominalMm)).OrderBy(g => g.Key.MaterialId, StringComparer.Ordinal).ThenBy(g => g.Key.NominalMm)
+        var sheets = parts.Made.Where(m => m.Blank is SheetBlank).Select(m => (m.Id, Blank: (SheetBlank)m.Blank))
+            .GroupBy(m => (m.Blank.MaterialId, m.Blank.NominalMm)).OrderBy(g => g.Key.MaterialId, StringComparer.Ordinal).ThenBy(g => g.Key.NominalMm)
             .SelectMany(g => Sheets([.. g], catalog, shop, quantity, tooLarge)).ToList();
-        var bars = parts.Parts.Where(p => !p.Flat)
-            .GroupBy(p => p.BarId!).OrderBy(g => g.Key, StringComparer.Ordinal)
+        var bars = parts.Made.Where(m => m.Blank is BarBlank).Select(m => (m.Id, Blank: (BarBlank)m.Blank))
+            .GroupBy(m => m.Blank.BarId).OrderBy(g => g.Key, StringComparer.Ordinal)
             .SelectMany(g => Bars([.. g], catalog, shop, quantity, tooLarge)).ToList();
         var used = sheets.Sum(s => s.LengthMm * s.WidthMm * s.Count);
         return new CutPlan(
@@ -46,9 +46,9 @@ public static class CutStage
             used <= 0 ? 0 : sheets.Sum(s => s.Yield * s.LengthMm * s.WidthMm * s.Count) / used);
     }
 
-    private static IEnumerable<SheetLayout> Sheets(IReadOnlyList<Part> parts, Catalog catalog, ShopProfile shop, int quantity, List<string> tooLarge)
+    private static IEnumerable<SheetLayout> Sheets(IReadOnlyList<(string Id, SheetBlank Blank)> parts, Catalog catalog, ShopProfile shop, int quantity, List<string> tooLarge)
     {
-        var (materialId, nominal) = (parts[0].MaterialId, parts[0].NominalMm);
+        var (materialId, nominal) = (parts[0].Blank.MaterialId, parts[0].Blank.NominalMm);
         var material = catalog.Material(materialId);
         var offcuts = shop.Offcuts.Where(o => o.Condition != Condition.Untested && o.MaterialId == materialId && Math.Abs(o.NominalMm - nominal) < 0.005).ToList();
         var sold = catalog.SheetsOf(materialId, nominal).ToList();
@@ -60,10 +60,10 @@ public static class CutStage
             .. sold.Select(s => new NestStock(s.Id, s.LengthMm, s.WidthMm, null, s.PriceCents)),
         ];
         var (layouts, unplaced) = Lots.Nest(
-            [.. parts.Select(p => (p.Id, quantity * p.Plies))], [.. stock.Select(s => (s.Id, s.Count))],
+            [.. parts.Select(p => (p.Id, quantity * p.Blank.Plies))], [.. stock.Select(s => (s.Id, s.Count))],
             (wanted, there) => SheetNester.Quick(new NestJob(
                 shop.Rule(material.Family).KerfMm, shop.SheetTrimMm, [.. stock.Select((s, i) => s with { Count = there[i] })],
-                [.. parts.Select((p, i) => new NestPart(p.Id, p.BlankLengthMm, p.BlankWidthMm, wanted[i], !p.Grain))])) is var r ? (r.Sheets, r.Unplaced) : default,
+                [.. parts.Select((p, i) => new NestPart(p.Id, p.Blank.CutLengthMm, p.Blank.CutWidthMm, wanted[i], !p.Blank.Grain))])) is var r ? (r.Sheets, r.Unplaced) : default,
             s => (s.StockId, s.Placements.Select(p => p.PartId)));
         tooLarge.AddRange(unplaced.Distinct());
         return layouts.Select(l =>
@@ -76,9 +76,9 @@ public static class CutStage
         });
     }
 
-    private static IEnumerable<BarLayout> Bars(IReadOnlyList<Part> parts, Catalog catalog, ShopProfile shop, int quantity, List<string> tooLarge)
+    private static IEnumerable<BarLayout> Bars(IReadOnlyList<(string Id, BarBlank Blank)> parts, Catalog catalog, ShopProfile shop, int quantity, List<string> tooLarge)
     {
-        var bar = catalog.Bar(parts[0].BarId!);
+        var bar = catalog.Bar(parts[0].Blank.BarId);
         var material = catalog.Material(bar.MaterialId);
         var onHand = shop.BarsOnHand.Where(b => b.StockId == bar.Id).Sum(b => b.Count);
         List<BarSupply> stock = [new("hand/" + bar.Id, bar.LengthMm, onHand, 0), new(bar.Id, bar.LengthMm, null, bar.PriceCents)];
@@ -86,7 +86,7 @@ public static class CutStage
             [.. parts.Select(p => (p.Id, quantity))], [.. stock.Select(s => (s.Id, s.Count))],
             (wanted, there) => BarNester.Nest(new BarJob(
                 shop.Rule(material.Family).KerfMm, 0, [.. stock.Select((s, i) => s with { Count = there[i] })],
-                [.. parts.Select((p, i) => new BarPart(p.Id, p.BlankLengthMm, wanted[i]))])) is var r ? (r.Bars, r.Unplaced) : default,
+                [.. parts.Select((p, i) => new BarPart(p.Id, p.Blank.CutLengthMm, wanted[i]))])) is var r ? (r.Bars, r.Unplaced) : default,
             b => (b.StockId, b.Pieces.Select(p => p.PartId)));
         tooLarge.AddRange(unplaced.Distinct());
         return layouts.Select(l => new BarLayout(

@@ -37,7 +37,7 @@ internal static class ToolFindings
     private static IEnumerable<Finding> Cuts(PlanSoFar plan)
     {
         var cutters = Cutters(plan);
-        foreach (var part in plan.Parts.Parts.Where(p => p.Flat && cutters.Count > 0))
+        foreach (var part in plan.Parts.Made.Where(m => m.Blank is SheetBlank && cutters.Count > 0).Select(m => m.Drawn))
         {
             var material = plan.Catalog.Material(part.MaterialId);
             if (cutters.Exists(t => Cuts(t, material, part.LengthMm, part.WidthMm, part.ThicknessMm)))

@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fixings;
@@ -42,20 +41,20 @@ public static class WorkList
     [
         .. ((IEnumerable<WorkStep>)
         [
-            .. parts.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id]) { Stage = WorkStage.Cut }),
-            .. parts.Parts.Where(p => p.Features.Count > 0).Select(p => new WorkStep("machine/" + p.Id, $"Machine {p.Name.ToLowerInvariant()}", MachineMin(rates, p), [p.Id]) { Stage = WorkStage.Machine }).Where(s => s.Minutes > 0),
+            .. parts.Made.Where(m => m.Blank is not PrintBlank).Select(p => new WorkStep("cut/" + p.Id, $"Cut {p.Name.ToLowerInvariant()} to size", 2 * rates.CutMin, [p.Id]) { Stage = WorkStage.Cut }),
+            .. parts.Made.Select(m => new WorkStep("machine/" + m.Id, $"Machine {m.Name.ToLowerInvariant()}", m.Worked.Sum(p => MachineMin(rates, p)), [m.Id]) { Stage = WorkStage.Machine }).Where(s => s.Minutes > 0),
             .. joints.Edges.Select(e => new WorkStep("join/" + Deck.Name(e.Edge), $"Join {Deck.Name(e.Edge)}",
                 (e.Joint is JointKind.ButtGlued or JointKind.Rabbet or JointKind.Groove or JointKind.Mitre || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue } ? rates.GlueMinPerJoint : 0) + ScrewMin(rates, fixings.Screws, Deck.PlaceOf(e.Edge)), [Deck.PlaceOf(e.Edge)]) { Stage = WorkStage.Join }).Where(s => s.Minutes > 0),
             .. fixings.Screws.Where(s => !s.For.StartsWith("edge/", StringComparison.Ordinal) && !OfDevice(design, s)).GroupBy(s => s.For)
                 .Select(g => new WorkStep("fix/" + g.Key, $"Fix {g.First().Where.ToLowerInvariant()}", g.Sum(s => s.Count) * rates.ScrewMin, [g.Key]) { Stage = WorkStage.Fix }),
             .. joints.Steps,
             .. fixings.Screws.Where(s => OfDevice(design, s)).GroupBy(s => s.For).Select(g => new WorkStep("mount/" + g.Key, $"Mount: {g.First().Where}", g.Sum(s => s.Count) * rates.ScrewMin, ["device/" + g.Key]) { Stage = WorkStage.Mount }),
-            new WorkStep("finish", "Sand and finish all faces", parts.Parts.Where(p => p.LeafOf is null).Sum(p => 2 * p.LengthMm * p.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Parts.Select(p => p.Id)]) { Stage = WorkStage.Finish },
+            new WorkStep("finish", "Sand and finish all faces", parts.Made.Sum(m => 2 * m.Drawn.LengthMm * m.Drawn.WidthMm) / 10_000 * rates.FinishMinPerDm2, [.. parts.Made.Select(m => m.Id)]) { Stage = WorkStage.Finish },
         ]).OrderBy(s => s.Stage),
     ];
 
     private static double MachineMin(WorkRates rates, Part part) =>
-        part.Features.Where(f => f.For is not (DrilledPattern.For or Recess.AsSold) && !FlatPattern.IsUnfolded(f)).Sum(f => f.Minutes(rates));
+        part.Features.Where(f => f.For is not (DrilledPattern.For or Recess.AsSold)).Sum(f => f.Minutes(rates));
 
     private static bool OfDevice(Design design, ScrewChoice screw) => design.Devices.Any(d => d.Id == screw.For);
 

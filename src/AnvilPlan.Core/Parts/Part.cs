@@ -32,8 +32,5 @@ public sealed record Part(
     /// <summary>Cut from sheet, with a drawing of its own.</summary>
     public bool Flat => BarId is null;
 
-    /// <summary>The turn between two faces of one blank: it is drawn on the blank, not by itself.</summary>
-    [System.Text.Json.Serialization.JsonIgnore] public bool IsBend => LeafOf is not null && Kind == PartKind.Member && Body.Count > 1;
-
     [System.Text.Json.Serialization.JsonIgnore] public Slab Slab => new(LengthMm, WidthMm, ThicknessMm);
 }

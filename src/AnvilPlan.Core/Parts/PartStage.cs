@@ -15,8 +15,9 @@ using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Parts;
 
-/// <summary>The parts of the enclosure, panels first, then trays, then bars.</summary>
-public sealed record PartPlan(IReadOnlyList<Part> Parts)
+/// <summary>The faces of the enclosure, panels first, then trays, then bars, then the blanks of what is bent or printed whole.</summary>
+/// <param name="Made">What is made of them, in the same order.</param>
+public sealed record PartPlan(IReadOnlyList<Part> Parts, IReadOnlyList<MadePart> Made)
 {
     public Part? Find(string id) => Parts.FirstOrDefault(p => p.Id == id);
 }
@@ -30,13 +31,28 @@ public static class PartStage
         var records = asBuilt.Parts.ToDictionary(r => r.PartId, StringComparer.Ordinal);
         var solids = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members).Concat(fit.Devices.Where(d => d.Device.Adapter is not null).Select(d => shell.Adapters[d.Id]));
         var faces = solids.Select(s => Make(s, [.. features[s.Id].Select(f => f.Cleaned())], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints)).ToList();
-        return new PartPlan([.. faces, .. shell.Compounds.Select(c => Whole(c, faces, catalog, shop, records.GetValueOrDefault(c.Id)))]);
+        var leaves = faces.Where(f => f.LeafOf is not null).ToLookup(f => f.LeafOf!, StringComparer.Ordinal);
+        IReadOnlyList<Part> parts = [.. faces, .. shell.Compounds.Select(c => Whole(c, [.. leaves[c.Id]], catalog, shop, records.GetValueOrDefault(c.Id)))];
+        return new PartPlan(parts, [.. parts.Where(p => p.LeafOf is null).Select(p => Made(p, [.. leaves[p.Id]]))]);
+    }
+
+    private static MadePart Made(Part drawn, IReadOnlyList<Part> leaves)
+    {
+        IReadOnlyList<Part> faces = leaves.Count == 0 ? [drawn] : [.. leaves.Where(l => l.Kind != PartKind.Bend)];
+        Blank blank = drawn switch
+        {
+            { Print: { } job } => new PrintBlank(drawn.MaterialId, drawn.Material, job),
+            { BarId: { } bar } => new BarBlank(drawn.MaterialId, drawn.Material, bar, drawn.ThicknessMm, drawn.LengthMm, drawn.WidthMm, drawn.BlankLengthMm),
+            _ => new SheetBlank(
+                drawn.MaterialId, drawn.Material, drawn.NominalMm, drawn.ThicknessMm, drawn.LengthMm, drawn.WidthMm, drawn.BlankLengthMm, drawn.BlankWidthMm, drawn.Grain, drawn.Plies),
+        };
+        return new MadePart(
+            drawn.Id, drawn.Name, blank, [.. faces.Select(f => f.Id)], [.. leaves.Where(l => l.Kind == PartKind.Bend).Select(l => l.Id)], drawn.MassG, drawn.Fingerprint, drawn.State, drawn.Stale, drawn, faces);
     }
 
     /// <summary>A bent or printed part of several faces: its mass is theirs, its fingerprint holds all that is cut into them.</summary>
-    private static Part Whole(Compound whole, IReadOnlyList<Part> all, Catalog catalog, ShopProfile shop, PartRecord? record)
+    private static Part Whole(Compound whole, IReadOnlyList<Part> leaves, Catalog catalog, ShopProfile shop, PartRecord? record)
     {
-        var leaves = all.Where(p => p.LeafOf == whole.Id).ToList();
         var material = catalog.Material(whole.MaterialId);
         var rule = shop.Rule(material.Family);
         var box = leaves.Select(p => p.Box).DefaultIfEmpty(new Box(default, new(1, 1, 1))).Aggregate((a, b) => new Box(
@@ -58,11 +74,10 @@ public static class PartStage
     }
 
     /// <summary>What is cut into the faces, where it lies on the blank: that is what is cut before anything is bent.</summary>
-    private static IEnumerable<Feature> Unfolded(Compound whole, List<Part> leaves, double lengthMm, double widthMm) =>
+    private static IEnumerable<Feature> Unfolded(Compound whole, IReadOnlyList<Part> leaves, double lengthMm, double widthMm) =>
         from piece in whole.Pieces
-        let leaf = leaves.Find(l => l.Id == piece.LeafId)
-        where leaf is not null
-        from feature in leaf.Features.Select((f, i) => FlatPattern.OnBlank(f, leaf, piece, lengthMm, widthMm, i + 1))
+        from leaf in leaves.Where(l => l.Id == piece.LeafId)
+        from feature in leaf.Features.Select(f => FlatPattern.OnBlank(f, leaf, piece, lengthMm, widthMm))
         where feature is not null
         select feature.Cleaned();
 

@@ -30,6 +30,7 @@ public sealed record BuildPlan(
     IReadOnlyList<EdgeJoint> Edges,
     IReadOnlyList<JointLayout> Layouts,
     IReadOnlyList<Part> Parts,
+    IReadOnlyList<MadePart> Made,
     IReadOnlyList<Hold> Holds,
     IReadOnlyList<FittingPlace> Fittings,
     IReadOnlyList<AssemblyView> Views,

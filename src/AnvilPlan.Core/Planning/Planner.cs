@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Bench;
-using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Cost;
@@ -48,7 +47,7 @@ public static class Planner
         var tally = TallyOf(plan, findings);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            JointLayouts.Of(joints, plan.Fixings, shell, catalog), plan.Parts.Parts, [.. joints.Holds, .. mounts.Holds], joints.Fittings, [.. plan.Catalog.Systems.SelectMany(s => s.Views(plan))], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. plan.Fixings.Fixings], plan.Fixings.Screws, mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
+            JointLayouts.Of(joints, plan.Fixings, shell, catalog), plan.Parts.Parts, plan.Parts.Made, [.. joints.Holds, .. mounts.Holds], joints.Fittings, [.. plan.Catalog.Systems.SelectMany(s => s.Views(plan))], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. plan.Fixings.Fixings], plan.Fixings.Screws, mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
             plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
             findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains));
     }
@@ -80,14 +79,14 @@ public static class Planner
 
     private static Tally TallyOf(PlanSoFar plan, IReadOnlyList<Finding> findings)
     {
-        var (fit, parts) = (plan.Fit, plan.Parts.Parts);
+        var (fit, made) = (plan.Fit, plan.Parts.Made);
         var size = fit.Envelope.Outer.Size;
         var bodies = fit.Devices.Where(d => !d.Model.InPanel).Sum(d => d.Body.VolumeMm3);
         return new Tally(
             size.X, size.Y, size.Z, size.Z + plan.Shell.StandsMm(plan.Design), fit.Envelope.Outer.VolumeMm3 * 1e-6,
             fit.Envelope.Inner.VolumeMm3 <= 0 ? 0 : bodies / fit.Envelope.Inner.VolumeMm3,
-            parts.Where(p => p.LeafOf is null).Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
-            parts.Count(p => p.LeafOf is null), parts.Sum(p => p.Features.Count(f => !FlatPattern.IsUnfolded(f) && (f is EdgeHole || (f is Hole && f.For != DrilledPattern.For)))), plan.Cuts.SheetCount, plan.Cuts.SheetUse,
+            made.Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
+            made.Count, made.SelectMany(m => m.Worked).Sum(p => p.Features.Count(f => f is EdgeHole || (f is Hole && f.For != DrilledPattern.For))), plan.Cuts.SheetCount, plan.Cuts.SheetUse,
             plan.Cost.TotalCents, plan.Cost.Hours, fit.Devices.Sum(d => d.Model.HeatW),
             findings.Count(f => f.Severity == Severity.Stop), findings.Count(f => f.Severity == Severity.Warn), findings.Count(f => f.Severity == Severity.Note));
     }

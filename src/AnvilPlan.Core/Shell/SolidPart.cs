@@ -23,6 +23,9 @@ public enum PartKind
 
     /// <summary>One sheet that is bent into several faces.</summary>
     Blank,
+
+    /// <summary>The turn between two faces of one sheet.</summary>
+    Bend,
 }
 
 /// <summary>

@@ -20,7 +20,7 @@ public static class CsvFiles
     };
 
     public static string CutList(BuildPlan plan, int quantity, int fractionDenominator) => Write(
-        plan.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new
+        plan.Made.Where(m => m.Blank is not PrintBlank).Select(m => m.Drawn).Select(p => new
         {
             part = p.Id,
             name = p.Name,
@@ -50,7 +50,7 @@ public static class CsvFiles
         total = (l.TotalCents / 100m).ToString("0.00", CultureInfo.InvariantCulture),
     }));
 
-    public static string Holes(BuildPlan plan) => Write(plan.Parts.SelectMany(p => (IEnumerable<HoleRow>)
+    public static string Holes(BuildPlan plan) => Write(plan.Made.SelectMany(m => m.Worked).SelectMany(p => (IEnumerable<HoleRow>)
     [
         .. HoleNumbers.Sorted(p).Select((h, i) => new HoleRow(p.Id, i + 1, h.At.U, h.At.V, h.DiaMm, h.DepthMm, h.Thread, h.SinkDiaMm, h.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide, null, null, h.Purpose)),
         .. EdgeHoles.Sorted(p).Select((h, i) => new HoleRow(
@@ -58,7 +58,7 @@ public static class CsvFiles
     ]));
 
     /// <summary>What is sawn, milled or cut and is no drilled hole.</summary>
-    public static string Milling(BuildPlan plan) => Write(plan.Parts.SelectMany(p => Milled.Rows(p).Select((r, i) => new
+    public static string Milling(BuildPlan plan) => Write(plan.Made.SelectMany(m => m.Worked).SelectMany(p => Milled.Rows(p).Select((r, i) => new
     {
         part = p.Id,
         no = i + 1,

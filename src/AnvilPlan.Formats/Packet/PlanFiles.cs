@@ -24,7 +24,7 @@ public static class PlanFiles
     public static IReadOnlyList<PlanFile> Of(Design design, BuildPlan plan, ShopProfile shop, Paper paper) =>
     [
         new("packet.pdf", "application/pdf", "Shop packet: cut list, nests, parts, hole tables, screws, purchase", () => PacketPages.Write(plan, paper)),
-        new("templates.pdf", "application/pdf", $"Templates at true scale, tiled over {paper.Name}", () => TemplatePages.Write(plan.Name, plan.Parts, paper)),
+        new("templates.pdf", "application/pdf", $"Templates at true scale, tiled over {paper.Name}", () => TemplatePages.Write(plan.Name, plan.Made.Where(Drawn).Select(m => m.Drawn), paper)),
         new("cutlist.csv", "text/csv", "Cut list", () => Utf8(CsvFiles.CutList(plan, design.Brief.Quantity, shop.FractionDenominator))),
         new("holes.csv", "text/csv", "Hole tables of all parts", () => Utf8(CsvFiles.Holes(plan))),
         new("milling.csv", "text/csv", "Openings, slots, rabbets, pockets, kerfs and notches of all parts", () => Utf8(CsvFiles.Milling(plan))),
@@ -32,7 +32,7 @@ public static class PlanFiles
         new("findings.json", "application/json", "Snags", () => Json(plan.Findings)),
         new("plan.json", "application/json", "The whole plan", () => Json(plan)),
         new("schedule.ics", "text/calendar", "Work steps as to-dos", () => Utf8(ScheduleFile.Write(plan))),
-        .. plan.Parts.Where(Drawn).SelectMany(p => (PlanFile[])
+        .. plan.Made.Where(Drawn).Select(m => m.Drawn).SelectMany(p => (PlanFile[])
         [
             new($"{FileName(p.Id)}.dxf", "image/vnd.dxf", $"{p.Name}, for the machine", () => Utf8(DxfWriter.Write(p, shop.DxfRelease))),
             new($"{FileName(p.Id)}.svg", "image/svg+xml", $"{p.Name}, shop drawing", () => Utf8(SvgWriter.Write(PartSketch.Dimensioned(p)))),
@@ -42,7 +42,7 @@ public static class PlanFiles
             new($"level-{FileName(v.Id)}.dxf", "image/vnd.dxf", $"{v.Title}, parts in place", () => Utf8(DxfWriter.Write(v, shop.DxfRelease))),
             new($"level-{FileName(v.Id)}.svg", "image/svg+xml", $"{v.Title}, shop drawing", () => Utf8(SvgWriter.Write(AssemblySketch.Of(v)))),
         ]),
-        .. plan.Parts.Where(p => p.Print is not null && p.LeafOf is null).SelectMany(p => Models(p, plan.Parts)),
+        .. plan.Made.Where(m => m.Blank is PrintBlank).SelectMany(m => Models(m.Drawn, plan.Parts)),
     ];
 
     /// <summary>A model for the printer, one for each piece that its bed takes.</summary>
@@ -55,8 +55,8 @@ public static class PlanFiles
             count == 1 ? $"{part.Name}, for the printer" : $"{part.Name}, piece {i + 1} of {count}, joined by {part.Print!.JoinedBy}", () => Utf8(pieces[i]())));
     }
 
-    /// <summary>Flat, cut from sheet, and no bend: a bend is drawn on the blank that it belongs to.</summary>
-    public static bool Drawn(Part part) => part.Flat && part.Print is null && !part.IsBend;
+    /// <summary>Cut from sheet: its drawing is that of its blank, with all its faces on it.</summary>
+    public static bool Drawn(MadePart part) => part.Blank is SheetBlank;
 
     /// <summary>A part's id as a file name: <c>shell/front</c> becomes <c>shell-front</c>.</summary>
     public static string FileName(string partId) => partId.Replace('/', '-');

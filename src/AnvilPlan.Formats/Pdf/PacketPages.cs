@@ -21,15 +21,16 @@ public static class PacketPages
         using var pdf = new PdfCanvas(plan.Name + ", shop packet");
         var flow = new Flow(pdf, paper, plan.Name);
         Front(flow, plan);
-        flow.Table("Cut list", ["part", "material", "thick", "length", "width", "blank", "grain"], [46, 40, 13, 19, 19, 32, 13], plan.Parts.Where(p => p.LeafOf is null && p.Print is null).Select(p => new[]
+        flow.Table("Cut list", ["part", "material", "thick", "length", "width", "blank", "grain"], [46, 40, 13, 19, 19, 32, 13], plan.Made.Where(m => m.Blank is not PrintBlank).Select(m => m.Drawn).Select(p => new[]
         {
             p.Name, p.Material, N(p.ThicknessMm), N(p.LengthMm), N(p.WidthMm), $"{N(p.BlankLengthMm)} x {N(p.BlankWidthMm)}", p.Grain ? "length" : "-",
         }));
-        if (plan.Parts.Any(p => p.Print is not null))
+        var prints = plan.Made.Where(m => m.Blank is PrintBlank).Select(m => (m.Name, m.Blank.Material, ((PrintBlank)m.Blank).Job)).ToList();
+        if (prints.Count > 0)
         {
-            flow.Table("Prints", ["part", "filament", "pieces", "g", "hours", "joined by"], [46, 30, 18, 18, 18, 56], plan.Parts.Where(p => p.Print is not null).Select(p => new[]
+            flow.Table("Prints", ["part", "filament", "pieces", "g", "hours", "joined by"], [46, 30, 18, 18, 18, 56], prints.Select(p => new[]
             {
-                p.Name, p.Material, p.Print!.Count.ToString(CultureInfo.InvariantCulture), N(p.Print.MassG), N(p.Print.Hours), p.Print.Count > 1 ? p.Print.JoinedBy : "one piece",
+                p.Name, p.Material, p.Job.Count.ToString(CultureInfo.InvariantCulture), N(p.Job.MassG), N(p.Job.Hours), p.Job.Count > 1 ? p.Job.JoinedBy : "one piece",
             }));
         }
 
@@ -48,7 +49,7 @@ public static class PacketPages
             flow.Table($"{view.Title}: what is set", ["measure", "mm", "from"], [90, 30, 60], view.Measures.Select(m => new[] { m.What, N(m.Mm), m.From }));
         }
 
-        foreach (var part in plan.Parts.Where(p => !p.IsBend))
+        foreach (var part in plan.Made.SelectMany(m => m.Worked))
         {
             PartSheet(flow, part);
         }

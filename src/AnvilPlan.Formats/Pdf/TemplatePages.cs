@@ -18,7 +18,7 @@ public static class TemplatePages
     public static byte[] Write(string title, IEnumerable<Part> parts, Paper paper)
     {
         using var pdf = new PdfCanvas(title + ", templates at true scale");
-        foreach (var part in parts.Where(p => p.Flat))
+        foreach (var part in parts)
         {
             var size = string.Create(CultureInfo.InvariantCulture, $"{part.LengthMm:0.##} x {part.WidthMm:0.##} x {part.ThicknessMm:0.##} {part.Material}");
             Tile(pdf, new Caption(part.Name, size, "seen from " + part.SeenFrom), PartSketch.Template(part), paper);

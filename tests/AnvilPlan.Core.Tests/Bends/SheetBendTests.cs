@@ -63,6 +63,25 @@ public sealed class SheetBendTests
     }
 
     [Fact]
+    public void Returns_too_narrow_for_their_row_are_made_wider()
+    {
+        // T 1.5, R 1.5, rivet nuts of 5 in the middle of 12: 6 - 1.5 to the tangent less 2.5 is 2, and 2.25 is wanted: half a millimetre wider gives it
+        var design = Tray() with { Structures = [new FoldedSheet("fold", [Face.Bottom, Face.Front, Face.Back], 1.5, 12, SheetJoin.RivetNuts)] };
+        design = design with
+        {
+            Box = design.Box with
+            {
+                Panels = [.. design.Box.Panels.Select(p => p.Face is Face.Left or Face.Right ? p with { Hold = PanelHold.Fixed } : p.MaterialId == "aluminium-5052" ? p with { NominalMm = 1.5, MeasuredMm = 1.5 } : p)],
+            },
+        };
+        var near = Sample.Plan(design).Findings.Where(f => f.Code == "hole-near-bend").ToList();
+        Assert.NotEmpty(near);
+        var mended = near[0].Remedies.Single(r => r.Id == "wider-returns").Change(design)!;
+        Assert.Equal(12.5, mended.Structures.OfType<FoldedSheet>().Single().ReturnMm);
+        Assert.DoesNotContain(Sample.Plan(mended).Findings, f => f.Code == "hole-near-bend" && f.Places.Contains(near[0].Places[1]));
+    }
+
+    [Fact]
     public void Bending_is_a_step_after_cutting_and_drilling_and_before_anything_is_joined()
     {
         var plan = Sample.Plan(Tray(new DrilledHole(150, 100, 3)));

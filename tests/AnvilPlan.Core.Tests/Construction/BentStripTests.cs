@@ -71,7 +71,7 @@ public class BentStripTests
     [Fact]
     public void A_laminated_bend_weighs_a_quarter_of_a_ring()
     {
-        var bend = Turned(CornerMethod.Laminated).Parts.Single(p => p.IsBend);
+        var bend = Turned(CornerMethod.Laminated).Parts.Single(p => p.Kind == PartKind.Bend);
         Assert.Equal(Math.PI / 4 * ((Radius * Radius) - Math.Pow(Radius - 11.9, 2)) * bend.Box.Size.Z * 680e-6, bend.MassG, 3);
     }
 

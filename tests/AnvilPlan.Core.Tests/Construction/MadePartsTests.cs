@@ -5,6 +5,7 @@ using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 
@@ -88,7 +89,7 @@ public class MadePartsTests
         Assert.InRange(Math.Max(blank.LengthMm, blank.WidthMm), 220 + (2 * (80 - t)) - (4 * setback), 220 + (2 * 80) + 30);
         // each bend is a quarter of a ring
         Assert.Equal(plan.Parts.Where(p => p.LeafOf == "base").Sum(p => p.MassG), blank.MassG, 6);
-        var bends = plan.Parts.Where(p => p.LeafOf == "base" && p.IsBend).ToList();
+        var bends = plan.Parts.Where(p => p.LeafOf == "base" && p.Kind == PartKind.Bend).ToList();
         var density = Sample.Catalog.Material(material).DensityKgPerM3 * 1e-6;
         Assert.All(bends, b => Assert.Equal(Math.PI / 4 * ((setback * setback) - (radius * radius)) * b.LengthMm * density, b.MassG, 4));
         Assert.Equal(5 + 4, plan.Parts.Count(p => p.LeafOf == "base" && !p.Id.Contains("return", StringComparison.Ordinal)));
@@ -170,7 +171,7 @@ public class MadePartsTests
         var design = Of(Sample.Empty, "acrylic", 4) with { Structures = [new FoldedSheet("cradle", bent, 4, 0, SheetJoin.ScrewsAndNuts)] };
         Assert.Empty(DesignCheck.Problems(design, Sample.Catalog));
         var plan = Sample.Plan(design);
-        Assert.Equal(2, plan.Parts.Count(p => p.IsBend && p.LeafOf == "cradle"));
+        Assert.Equal(2, plan.Parts.Count(p => p.Kind == PartKind.Bend && p.LeafOf == "cradle"));
         Assert.DoesNotContain(plan.Findings, f => f.Code == "bend-too-tight");
         Assert.Empty(SolidityCheck.Overlaps(plan));
     }

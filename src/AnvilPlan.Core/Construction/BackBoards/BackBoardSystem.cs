@@ -403,7 +403,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         }
 
         var screws = bars.Sum(b => Studs(own, board, b).Count);
-        var mass = (plan.Parts.Parts.Where(p => p.LeafOf is null).Sum(p => p.MassG) + plan.Fit.Devices.Sum(d => d.Model.MassG)) / 1000;
+        var mass = (plan.Parts.Made.Sum(p => p.MassG) + plan.Fit.Devices.Sum(d => d.Model.MassG)) / 1000;
         var (pull, hold) = (PullN(plan, board, bars.Max(b => b.Box.Centre.Z) - level.Min(b => b.Box.Centre.Z), mass) / Math.Max(1, hanging.Pulled(screws)), WoodScrewForm.WithdrawalN(SpruceGravity, WallScrewMm, WallScrewInMm) / SafetyFactor);
         yield return Finding.Of(pull > hold ? "wall-overloaded" : "wall-load", pull > hold ? Severity.Stop : Severity.Note,
             $"The board weighs {Say.Mm(Math.Round(mass, 1))} kg on {screws} screws in framing: each upper one is pulled by {Say.Mm(Math.Round(pull))} N and may be by {Say.Mm(Math.Round(hold))} N with a safety of {SafetyFactor}. Fix it to framing, not to plaster; the wall itself is for local practice to judge.",
@@ -418,7 +418,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     /// <param name="heightMm">From the lower bar to the upper one that is screwed to the studs.</param>
     private static double PullN(PlanSoFar plan, SolidPart board, double heightMm, double massKg)
     {
-        var weights = plan.Parts.Parts.Where(p => p.LeafOf is null).Select(p => (p.MassG, p.Box.Centre.Y)).Concat(plan.Fit.Devices.Select(d => (d.Model.MassG, d.Body.Centre.Y))).ToList();
+        var weights = plan.Parts.Made.Select(p => (p.MassG, p.Drawn.Box.Centre.Y)).Concat(plan.Fit.Devices.Select(d => (d.Model.MassG, d.Body.Centre.Y))).ToList();
         var total = weights.Sum(w => w.MassG);
         var arm = plan.Fit.Envelope.Outer.Max.Y - (total <= 0 ? board.Box.Centre.Y : weights.Sum(w => w.MassG * w.Y) / total);
         return massKg * Mass.NewtonPerKg * arm / Math.Max(50, heightMm);

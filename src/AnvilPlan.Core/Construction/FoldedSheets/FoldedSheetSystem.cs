@@ -245,6 +245,13 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         }
     }
 
+    /// <summary>A wider return takes its row farther from the bend.</summary>
+    public override IEnumerable<Remedy> MoreRoom(PlanSoFar plan, string partId) =>
+        from own in plan.Design.Structures.OfType<FoldedSheet>()
+        where own.ReturnMm > 0 && Faces.Edges.Any(e => ReturnId(own, e) == partId)
+        select new Remedy("wider-returns", "Make the returns as much wider as it takes", d => Trial.FirstSound(
+            plan, "hole-near-bend", d, ((double[])[0.5, 1, 2, 3, 5, 8]).Select(more => d.WithStructure<FoldedSheet>(own.Id, s => s with { ReturnMm = s.ReturnMm + more })), f => f.Places.Contains(partId), true));
+
     private static string ReturnId(FoldedSheet own, EdgeId edge) => $"{own.Id}/return-{Deck.Name(edge)}";
 
     protected override IEnumerable<Finding> Findings(FoldedSheet own, PlanSoFar plan)

@@ -32,5 +32,7 @@ public sealed class PlateSystem : ConstructionSystem
         TrayFolds.Work(draft);
     }
 
+    public override IEnumerable<Remedy> MoreRoom(PlanSoFar plan, string partId) => TrayFolds.Higher(plan, partId);
+
     public override IEnumerable<Finding> Findings(PlanSoFar plan) => TrayFolds.Findings(plan);
 }

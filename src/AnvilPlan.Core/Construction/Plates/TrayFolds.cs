@@ -72,6 +72,7 @@ internal static class TrayFolds
             draft.Members.Add(Leaf(tray, plate, FlangeId(tray, side), $"Flange {word}, {name}", flange, along, outward));
             draft.Members.Add(Leaf(tray, plate, $"{tray.Id}/bend-{word}", $"Bend {word}, {name}", bend, along, outward) with
             {
+                Kind = PartKind.Bend,
                 Body = BentCorner.Body(outer, basis, side, radius, thickness, room.Min[along], room.Max[along], []),
                 BendMm3 = BentCorner.RingMm3(radius, thickness, room.Min[along], room.Max[along], []),
             });
@@ -171,6 +172,13 @@ internal static class TrayFolds
             }
         }
     }
+
+    /// <summary>A higher flange takes its row farther from the bend.</summary>
+    public static IEnumerable<Remedy> Higher(PlanSoFar plan, string flangeId) =>
+        from tray in plan.Design.Trays
+        where tray.Flanges is not null && Sides(tray).Any(s => FlangeId(tray, s) == flangeId)
+        select new Remedy("higher-flanges", "Make the flanges as much higher as it takes", d => Trial.FirstSound(
+            plan, "hole-near-bend", d, ((double[])[1, 2, 4, 8]).Select(more => d.WithTray(tray.Id, t => t.Flanges is { } f ? t with { Flanges = f with { HeightMm = f.HeightMm + more } } : t)), f => f.Places.Contains(flangeId), true));
 
     public static IEnumerable<Finding> Findings(PlanSoFar plan)
     {

@@ -1227,6 +1227,65 @@ export interface components {
              */
             inertiaMm4: number;
         };
+        /** @description The flat or long thing that a part is cut from, or the job that it is printed in. mm. */
+        Blank: components["schemas"]["BlankSheetBlank"] | components["schemas"]["BlankBarBlank"] | components["schemas"]["BlankPrintBlank"];
+        BlankBarBlank: {
+            /** @enum {string} */
+            kind: "bar";
+            /** @description Bar stock of the catalog. */
+            barId: string;
+            /** Format: double */
+            thicknessMm: number;
+            /** Format: double */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description Of its section; ThicknessMm the other way.
+             */
+            widthMm: number;
+            /** Format: double */
+            cutLengthMm: number;
+            materialId: string;
+            material: string;
+        };
+        BlankPrintBlank: {
+            /** @enum {string} */
+            kind: "print";
+            job: components["schemas"]["PrintJob"];
+            materialId: string;
+            material: string;
+        };
+        BlankSheetBlank: {
+            /** @enum {string} */
+            kind: "sheet";
+            /** Format: double */
+            nominalMm: number;
+            /** Format: double */
+            thicknessMm: number;
+            /**
+             * Format: double
+             * @description Finished, along the grain where there is one.
+             */
+            lengthMm: number;
+            /** Format: double */
+            widthMm: number;
+            /**
+             * Format: double
+             * @description As cut from stock: finished size and the shop's allowance.
+             */
+            cutLengthMm: number;
+            /** Format: double */
+            cutWidthMm: number;
+            /** @description It may not be turned on its stock. */
+            grain: boolean;
+            /**
+             * Format: int32
+             * @description Equal pieces of the nominal thickness that are glued on one another: so many are cut.
+             */
+            plies: number;
+            materialId: string;
+            material: string;
+        };
         /** @description A box along the axes, mm. Empty when any size is not above zero. */
         Box: {
             min: components["schemas"]["Point3"];
@@ -1301,6 +1360,7 @@ export interface components {
             edges: components["schemas"]["EdgeJoint"][];
             layouts: components["schemas"]["JointLayout"][];
             parts: components["schemas"]["Part"][];
+            made: components["schemas"]["MadePart"][];
             holds: components["schemas"]["Hold"][];
             fittings: components["schemas"]["FittingPlace"][];
             views: components["schemas"]["AssemblyView"][];
@@ -2786,6 +2846,26 @@ export interface components {
              */
             rail: number;
         };
+        /**
+         * @description What a person makes, ticks off and labels: one blank, all that is done to it, and the faces of the enclosure that it becomes. A board has
+         *     one face; a folded sheet, a bent strip, a folded tray or a printed body has several.
+         */
+        MadePart: {
+            id: string;
+            name: string;
+            blank: components["schemas"]["Blank"];
+            /** @description Its faces, by the ids of the plan's parts; for a part of one face, its own. */
+            faceIds: string[];
+            /** @description The turns between them. */
+            bendIds: string[];
+            /** Format: double */
+            massG: number;
+            /** @description Changes whenever anything that is cut into it changes. */
+            fingerprint: string;
+            state: components["schemas"]["PartState"];
+            /** @description Work on it was recorded before its last change. */
+            stale: boolean;
+        };
         /** @description What a part is made of. */
         Material: {
             id: string;
@@ -3230,7 +3310,7 @@ export interface components {
         /** @enum {unknown} */
         PartEdge: "uLeast" | "uMost" | "vLeast" | "vMost";
         /** @enum {unknown} */
-        PartKind: "panel" | "tray" | "block" | "rail" | "adapter" | "member" | "printed" | "blank";
+        PartKind: "panel" | "tray" | "block" | "rail" | "adapter" | "member" | "printed" | "blank" | "bend";
         /** @description What the seasons do to one part across its grain, mm. */
         PartMovement: {
             partId: string;

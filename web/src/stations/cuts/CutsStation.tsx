@@ -11,7 +11,7 @@ import { SheetDrawing } from './SheetDrawing'
 export function CutsStation() {
   const { view } = useProject()
   const { cuts, cost } = view.plan
-  const parts = view.plan.parts.filter((p) => p.leafOf === null)
+  const parts = view.plan.made.flatMap((m) => view.plan.parts.filter((p) => p.id === m.id))
   return (
     <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1.25fr)_minmax(0,1fr)]">
       <div className="flex min-h-0 flex-col gap-3 lg:overflow-auto">
