@@ -126,10 +126,9 @@ for (const graphics of ['webgl', 'svg'] as const) {
     await page.getByRole('radio', { name: 'Solid' }).click()
     const drawing = page.getByRole('img', { name: /Solid view of Marsh listening station/ })
     await expect(drawing).toBeVisible()
-    const drawnBy = await drawing.getAttribute('data-renderer')
     // a machine without any WebGL draws both as SVG
     const able = await page.evaluate(() => document.createElement('canvas').getContext('webgl2') !== null)
-    expect(drawnBy).toBe(able ? 'webgl' : 'svg')
+    await expect(drawing).toHaveAttribute('data-renderer', able ? 'webgl' : 'svg')
     if (graphics === 'svg') expect(able).toBe(false)
     await page.getByRole('radio', { name: 'Pulled apart' }).click()
     await page.getByLabel('Part or device').selectOption({ label: 'Recorder board' })
