@@ -28,6 +28,15 @@ public class PlantedTests
         { "a bend told short", "blank-folds", plan => Bend(plan, 0)["zoneMm"] = (double)Bend(plan, 0)["zoneMm"]! - 0.1 },
         { "bends to the wrong side", "blank-mirrored", plan => Enumerable.Range(0, 2).ToList().ForEach(i => Bend(plan, i)["from"] = "seen") },
         { "a bend between faces that do not meet", "blank-bends", plan => Bend(plan, 0)["fromFace"] = "shell/top" },
+        { "a screw that nobody puts in", "work-fixing", plan => Work(plan, o => o["fixings"]!.AsArray().Count > 0)["fixings"]!.AsArray().RemoveAt(0) },
+        { "a thread that nobody taps", "work-thread", plan => Work(plan, o => (string)o["does"]! == "tapped")["features"]!.AsArray().RemoveAt(0) },
+        { "a cable that nobody plugs", "work-device", plan => plan["work"]!["operations"]!.AsArray().Remove(Work(plan, o => (string)o["does"]! == "plugged")) },
+        { "sanding when the boards are in", "work-dust", plan => MoveLast(plan, Work(plan, o => (string)o["id"]! == "finish")) },
+        { "a step before what it waits for", "work-order", plan => MoveLast(plan, Work(plan, o => (string)o["does"]! == "sized")) },
+        { "drilling before cutting", "work-unsized", plan => MoveLast(plan, Work(plan, o => (string)o["id"]! == "cut/wrap")) },
+        { "a screw before its hole", "work-unbored", plan => MoveLast(plan, Work(plan, o => (string)o["id"]! == "drill/shell/top")) },
+        { "work in no time", "work-minutes", plan => Work(plan, o => (string)o["id"]! == "finish")["minutes"] = 0 },
+        { "a part that is sawn twice", "work-sized", plan => Work(plan, o => (string)o["id"]! == "groove/shell/bottom")["makes"]![0]!["done"] = "sized" },
         { "a device inside a part", "device-in-part", plan => Body(Where(plan["devices"]!, d => (string)d["id"]! == "sbc")[0], Box(Part(plan, "tray-1"))) },
     };
 
@@ -53,6 +62,15 @@ public class PlantedTests
         var lines = Sound.Text(name).TrimEnd('\n', '\r').Split('\n');
         var spoilt = Sound with { Files = new Dictionary<string, byte[]>(Sound.Files, StringComparer.Ordinal) { [name] = Encoding.UTF8.GetBytes(string.Join('\n', lines[..^1]) + "\n") } };
         Assert.Contains(Checklist.Run(spoilt), d => d.Kind == kind);
+    }
+
+    private static JsonNode Work(JsonNode plan, Func<JsonNode, bool> of) => Where(plan["work"]!["operations"]!, of)[0];
+
+    private static void MoveLast(JsonNode plan, JsonNode operation)
+    {
+        var all = plan["work"]!["operations"]!.AsArray();
+        all.Remove(operation);
+        all.Add(operation);
     }
 
     private static List<JsonNode> Where(JsonNode list, Func<JsonNode, bool> holds) => [.. list.AsArray().Where(n => holds(n!)).Select(n => n!)];

@@ -85,11 +85,11 @@ public class TextFormatTests
         var lines = text.Replace("\r\n ", "", StringComparison.Ordinal).Split("\r\n", StringSplitOptions.RemoveEmptyEntries);
         Assert.Equal(("BEGIN:VCALENDAR", "END:VCALENDAR"), (lines[0], lines[^1]));
         Assert.Contains("VERSION:2.0", lines);
-        Assert.Equal(Demo.Plan.Work.Count, lines.Count(l => l == "BEGIN:VTODO"));
-        Assert.Equal(Demo.Plan.Work.Count, lines.Count(l => l == "END:VTODO"));
-        Assert.Equal(Demo.Plan.Work.Count, lines.Where(l => l.StartsWith("UID:", StringComparison.Ordinal)).Distinct().Count());
-        Assert.Equal(Demo.Plan.Work.Count, lines.Count(l => l.StartsWith("SUMMARY:", StringComparison.Ordinal)));
-        Assert.Equal(Demo.Plan.Work.Sum(w => w.Minutes) / 60, Demo.Plan.Cost.Hours, 3);
+        Assert.Equal(Demo.Plan.Work.Operations.Count, lines.Count(l => l == "BEGIN:VTODO"));
+        Assert.Equal(Demo.Plan.Work.Operations.Count, lines.Count(l => l == "END:VTODO"));
+        Assert.Equal(Demo.Plan.Work.Operations.Count, lines.Where(l => l.StartsWith("UID:", StringComparison.Ordinal)).Distinct().Count());
+        Assert.Equal(Demo.Plan.Work.Operations.Count, lines.Count(l => l.StartsWith("SUMMARY:", StringComparison.Ordinal)));
+        Assert.Equal(Demo.Plan.Work.Minutes / 60, Demo.Plan.Cost.Hours, 3);
     }
 
     [Fact]

@@ -219,6 +219,8 @@ export function someView(
       ...view.design,
     },
     plan: {
+      format: 'anvil-plan/plan',
+      schema: 2,
       name: 'Marsh box',
       outer: box(200, 150, 100),
       inner: { min: { x: 12, y: 12, z: 12 }, max: { x: 188, y: 138, z: 88 } },
@@ -271,7 +273,7 @@ export function someView(
       likeness: null,
       checkList: [],
       cuts: { sheets: [], bars: [], tooLarge: [], toBuy: [], sheetCount: 0, sheetUse: 0.5, stockCents: 0 },
-      work: [],
+      work: { operations: [], links: [], circle: [], minutes: 0 },
       cost: {
         purchase: [],
         fromSalvage: [],

@@ -17,6 +17,7 @@ public static class Checklist
         return
         [
             .. FileChecks.Run(plan, solids, files),
+            .. WorkChecks.Run(plan, files),
             .. plan.ShapeStopped ? [] : (IEnumerable<Defect>)[.. PartChecks.Run(plan, solids), .. HoleChecks.Run(solids), .. FixingChecks.Run(plan, solids), .. PatternChecks.Run(plan, solids, files), .. ViewChecks.Run(plan, solids, files), .. FoldBack.Run(plan)],
         ];
     }

@@ -12,6 +12,7 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
@@ -34,8 +35,14 @@ public sealed record WrittenMade(string Id, Blank Blank, IReadOnlyList<string> F
 public sealed record WrittenPlan(
     Box Outer, Box Inner, IReadOnlyList<DevicePlace> Devices, IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<Part> Parts, IReadOnlyList<WrittenMade> Made, IReadOnlyList<Hold> Holds,
     IReadOnlyList<MountPoint> MountPoints, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<Fixing> Fixings, IReadOnlyList<ScrewChoice> Screws, CutPlan Cuts, IReadOnlyList<WrittenFinding> Findings,
-    IReadOnlyList<AssemblyView> Views, IReadOnlyList<FittingPlace> Fittings)
+    IReadOnlyList<AssemblyView> Views, IReadOnlyList<FittingPlace> Fittings, WorkPlan Work)
 {
+    /// <summary>Cables whose two ends the plan has.</summary>
+    public IEnumerable<string> Linked(Design design) => design.Links.Where(l => Devices.Any(d => d.Id == l.FromDeviceId) && Devices.Any(d => d.Id == l.ToDeviceId)).Select(l => l.Id);
+
+    /// <summary>What hands cut: features of blanks, or of the faces of a print.</summary>
+    public IEnumerable<(Part Part, Feature Feature)> Worked() => Made.SelectMany(m => m.Worked).Select(id => Parts.FirstOrDefault(p => p.Id == id)).OfType<Part>().SelectMany(p => p.Features, (p, f) => (p, f));
+
     private static readonly JsonSerializerOptions Lenient = new(WireJson.Options) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Skip };
 
     public static WrittenPlan Read(byte[] json) => JsonSerializer.Deserialize<WrittenPlan>(json, Lenient)!;

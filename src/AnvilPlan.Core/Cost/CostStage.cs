@@ -32,14 +32,14 @@ public static class CostStage
     private const double CableStepMm = 50;
     private const double SteelGPerMm3 = 0.00785;
 
-    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, FixingPlan fixings, CutPlan cuts, IReadOnlyList<WorkStep> work, ClearancePlan clearance)
+    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, FixingPlan fixings, CutPlan cuts, WorkPlan work, ClearancePlan clearance)
     {
         var n = design.Brief.Quantity;
         var screws = fixings.Screws;
         var salvage = new SalvageStore(shop.Salvage);
         var hardware = Hardware(design, catalog, n, salvage).ToList();
         var fasteners = Fasteners(screws, [.. joints.Bought, .. fixings.Bought, .. Cables(clearance)], mounts, design, n, salvage).ToList();
-        var hours = work.Sum(w => w.Minutes) * n / 60;
+        var hours = work.Minutes * n / 60;
         return new CostPlan(
             [.. cuts.ToBuy, .. hardware, .. fasteners], salvage.Taken, cuts.StockCents, hardware.Sum(l => l.TotalCents), fasteners.Sum(l => l.TotalCents),
             (long)Math.Round(hours * shop.Rates.HourCents), Math.Round(hours, 3), screws.Sum(s => ScrewMassG(s, catalog) * s.Count));

@@ -1,7 +1,6 @@
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints.Methods;
-using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 
@@ -19,7 +18,7 @@ internal static class HoleFindings
         foreach (var part in plan.Parts.Parts.Where(p => p is { Flat: true, Kind: not Shell.PartKind.Blank }))
         {
             var keep = plan.Joints.KeepClear.Where(k => k.PartId == part.Id).ToList();
-            foreach (var finding in part.Features.OfType<Hole>().Where(h => h.For != DrilledPattern.For).SelectMany(h => Edge(plan, part, h, kinds.TryGetValue(h.Id, out var kind) ? kind : null)))
+            foreach (var finding in part.Features.OfType<Hole>().Where(h => !h.Given).SelectMany(h => Edge(plan, part, h, kinds.TryGetValue(h.Id, out var kind) ? kind : null)))
             {
                 yield return finding;
             }
@@ -86,7 +85,7 @@ internal static class HoleFindings
             {
                 var (a, b) = (features[i].Feature, features[j].Feature);
                 // fixings keep clear of each other when they are placed; notches round bars may run together
-                if ((a is Hole && b is Hole && a.For != DrilledPattern.For && b.For != DrilledPattern.For) || (IsNotch(a) && IsNotch(b)) || a.For == b.For || Bridge(a, b, part.Slab) >= LeastBridgeMm - 1e-6 || !told.Add(string.Join('+', new[] { a.For, b.For }.Order(StringComparer.Ordinal))))
+                if ((a is Hole && b is Hole && !a.Given && !b.Given) || (IsNotch(a) && IsNotch(b)) || a.For == b.For || Bridge(a, b, part.Slab) >= LeastBridgeMm - 1e-6 || !told.Add(string.Join('+', new[] { a.For, b.For }.Order(StringComparer.Ordinal))))
                 {
                     continue;
                 }

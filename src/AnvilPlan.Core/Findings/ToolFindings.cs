@@ -100,7 +100,7 @@ internal static class ToolFindings
             yield break;
         }
 
-        var missing = plan.Parts.Parts.SelectMany(p => p.Features.OfType<Hole>()).Where(h => h.For != Mounts.DrilledPattern.For).Select(h => Math.Round(h.DiaMm, 2)).Distinct()
+        var missing = plan.Parts.Parts.SelectMany(p => p.Features.OfType<Hole>()).Where(h => !h.Given).Select(h => Math.Round(h.DiaMm, 2)).Distinct()
             .Where(dia => !drills.Any(d => Math.Abs(d - dia) <= DrillSlackMm)).Order().ToList();
         if (missing.Count > 0)
         {

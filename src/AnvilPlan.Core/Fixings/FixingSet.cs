@@ -79,6 +79,22 @@ public sealed record FixingWay(
     public double ShortMm => Wanting ? Screws.Sum(s => s.Verdict == ScrewVerdict.Fits ? 0 : s.LengthMm is { } length ? Math.Max(0, s.MinMm - length) : 100) : 0;
 }
 
+/// <summary>When in the build a set is fixed.</summary>
+public enum FixingTurn
+{
+    /// <summary>With its parts: for good before the finish, what comes off after it.</summary>
+    WithItsParts,
+
+    /// <summary>A bought piece that goes on after the finish: feet, hinges, slides.</summary>
+    AfterFinish,
+
+    /// <summary>It closes the enclosure over what is in it.</summary>
+    Closes,
+
+    /// <summary>Where the thing will hang or stand, when all else is done.</summary>
+    InPlace,
+}
+
 /// <summary>Like fixings that are placed together.</summary>
 /// <param name="Name">Begins the ids of its fixings; <c>screw/NAME</c> is the id of its screw.</param>
 /// <param name="What">For a sentence: what is fixed to what.</param>
@@ -95,6 +111,8 @@ public sealed record FixingSet(string Name, string For, string What, Direction A
 
     /// <summary>Each decided place takes the best way for itself, like feet of which one stands under a block.</summary>
     public bool EachForItself { get; init; }
+
+    public FixingTurn Turn { get; init; }
 
     /// <summary>Left out where no place is free: nothing hangs on it.</summary>
     public bool Optional { get; init; }

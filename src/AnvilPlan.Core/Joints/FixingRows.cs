@@ -17,6 +17,8 @@ public sealed record RowRule(string Place, string Name, double EndMm, double Pit
 {
     /// <summary>Left out where no place is free, because something else holds too.</summary>
     public bool Optional { get; init; }
+
+    public FixingTurn Turn { get; init; }
 }
 
 /// <summary>
@@ -55,7 +57,7 @@ public static class FixingRows
 
     internal static void Add(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule, IEnumerable<FixingWay> ways) => draft.Fixings.Add(new FixingSet(
         rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", contact.Side.Opposite(), [Row(contact, into, rule)], ways)
-    { Optional = rule.Optional });
+    { Optional = rule.Optional, Turn = rule.Turn });
 
     /// <summary>
     /// The strip that the two share, on the middle of the part behind where it can be. A profile is fixed on the middle of its slot only.

@@ -38,7 +38,7 @@ public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Join
 /// <summary>What the joints cut into the parts, the fixings that they ask for, and which parts hold each other.</summary>
 public sealed record JointPlan(
     IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<PartFeature> Features, IReadOnlyList<KeepClear> KeepClear,
-    IReadOnlyList<FixingSet> Fixings, IReadOnlyList<Hold> Holds, IReadOnlyList<WorkStep> Steps, IReadOnlyList<BoughtPiece> Bought,
+    IReadOnlyList<FixingSet> Fixings, IReadOnlyList<Hold> Holds, IReadOnlyList<Operation> Work, IReadOnlyList<BoughtPiece> Bought,
     IReadOnlyList<(string DeviceId, string PortId, string PartId)> PortHoles, IReadOnlyList<PowerLoad> Power, IReadOnlyList<FittingPlace> Fittings);
 
 /// <summary>Brackets, fittings, hinges and the like for one unit.</summary>
@@ -63,7 +63,7 @@ public static class JointStage
             corner.Cut(draft);
         }
 
-        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Steps, draft.Bought, draft.PortHoles, draft.Power, draft.Fittings);
+        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Work, draft.Bought, draft.PortHoles, draft.Power, draft.Fittings);
     }
 
     private static EdgeJoint Joint(Edge edge, Design design, Envelope envelope, ShellPlan shell)
@@ -99,7 +99,10 @@ public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop,
     public List<FixingSet> Fixings { get; } = [];
 
     public List<Hold> Holds { get; } = [];
-    public List<WorkStep> Steps { get; } = [];
+
+    /// <summary>Operations of a way to build; cutting, machining, gluing, fixing and mounting follow from what it laid and joined.</summary>
+    public List<Operation> Work { get; } = [];
+
     public List<BoughtPiece> Bought { get; } = [];
 
     /// <summary>Tees, clamps and the like where they sit.</summary>

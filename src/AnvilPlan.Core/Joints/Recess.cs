@@ -7,9 +7,6 @@ namespace AnvilPlan.Core.Joints;
 /// <summary>A groove or pocket in any side of a part, given by the block it takes away.</summary>
 public static class Recess
 {
-    /// <summary>What a feature is for when the stock comes with it: it costs no work.</summary>
-    public const string AsSold = "stock";
-
     /// <param name="side">The side of the part that it opens to.</param>
     /// <param name="away">The block, in space.</param>
     public static Feature Of(SolidPart part, Direction side, Box away, string id, string forWhat, string purpose, string why)

@@ -18,9 +18,6 @@ public sealed record HoleMatch(int Number, Uv At, DrilledHole? Nearest, double? 
 /// <summary>Holes that a deck already has: a salvaged plate, or one drilled for an earlier board.</summary>
 public static class DrilledPattern
 {
-    /// <summary>What such holes are cut for, in the features of their part.</summary>
-    public const string For = "drilled";
-
     public static IReadOnlyList<DrilledHole> Of(Design design, string deckId) => Deck.IsPanel(deckId, out var face)
         ? design.Panel(face).Drilled
         : design.Trays.First(t => t.Id == deckId).Drilled;
@@ -46,8 +43,9 @@ public static class DrilledPattern
             foreach (var (hole, i) in Of(design, deckId).Select((h, i) => (h, i + 1)))
             {
                 yield return new PartFeature(part.Id, new Hole(
-                    $"{For}/{i}", For, "hole that is there already", WorkedFrom.Seen, part.Frame.ToPlane(frame.ToSpace(new Uv(hole.UMm, hole.VMm))), hole.DiaMm,
-                    null, null, null, null, "as measured on the part", "as measured on the part", null));
+                    $"drilled/{i}", "drilled", "hole that is there already", WorkedFrom.Seen, part.Frame.ToPlane(frame.ToSpace(new Uv(hole.UMm, hole.VMm))), hole.DiaMm,
+                    null, null, null, null, "as measured on the part", "as measured on the part", null)
+                { Given = true });
             }
         }
     }

@@ -59,8 +59,8 @@ public sealed record BendLine(
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => null;
 
-    /// <summary>Bending has a step of its own.</summary>
-    public override double Minutes(WorkRates rates) => 0;
+    /// <summary>Bending is an operation of its own.</summary>
+    public override IEnumerable<Working> Work(WorkRates rates) => [];
 
     public override string Stamp() => string.Create(
         CultureInfo.InvariantCulture, $"L{From}{Start.U:R};{Start.V:R};{End.U:R};{End.V:R};{AngleDeg:R};{RadiusMm:R};{ZoneMm:R}|");

@@ -55,8 +55,9 @@ public sealed record Channel(
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => alongU ? new EdgeMark(Min.U, Max.U, Purpose) : new(Min.V, Max.V, Purpose);
 
-    /// <summary>The minutes of kerfs are in the step that turns the corner.</summary>
-    public override double Minutes(WorkRates rates) => Kerf ? 0 : rates.ChannelMin;
+    /// <summary>Kerfs are sawn by the operation that turns the corner.</summary>
+    public override IEnumerable<Working> Work(WorkRates rates) =>
+        Kerf ? [] : [new(Craft.Groove, string.Create(CultureInfo.InvariantCulture, $"{Math.Min(Max.U - Min.U, Max.V - Min.V):0.##} wide, {DepthMm:0.##} deep"), rates.ChannelMin)];
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"C{From}{Min.U};{Min.V};{Max.U};{Max.V};{DepthMm};{FloorMm}|");
 
@@ -99,7 +100,7 @@ public sealed record Bevel(string Id, string For, string Purpose, WorkedFrom Fro
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => null;
 
-    public override double Minutes(WorkRates rates) => rates.BevelMin;
+    public override IEnumerable<Working> Work(WorkRates rates) => [new(Craft.Bevel, string.Create(CultureInfo.InvariantCulture, $"{AngleDeg:0.##}°"), rates.BevelMin)];
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"B{Edge}{AngleDeg}|");
 

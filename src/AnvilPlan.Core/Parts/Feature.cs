@@ -1,3 +1,4 @@
+using System.Globalization;
 using System.Text.Json.Serialization;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Shops;
@@ -50,8 +51,11 @@ public abstract record Feature(string Id, string For, string Purpose, WorkedFrom
     /// <summary>Where it is marked out along an edge; null for what runs along it.</summary>
     public abstract EdgeMark? Mark(Slab slab, bool alongU);
 
-    /// <summary>Minutes of one, by the shop's rates.</summary>
-    public abstract double Minutes(WorkRates rates);
+    /// <summary>It was there before anything was done: a hole of a salvaged tray, the slot of a bar as it is sold. Nobody makes it.</summary>
+    [JsonIgnore] public bool Given { get; init; }
+
+    /// <summary>What hands do to make it, by the shop's rates; nothing for what is made along with other work.</summary>
+    public abstract IEnumerable<Working> Work(WorkRates rates);
 
     /// <summary>All that changes the part when it changes, and nothing else.</summary>
     public abstract string Stamp();
@@ -62,6 +66,15 @@ public abstract record Feature(string Id, string For, string Purpose, WorkedFrom
     /// <summary>The same on the blank that its part is bent from; null for what belongs to the bend itself.</summary>
     public abstract Feature? Laid(Laying on);
 
+    private protected static IEnumerable<Working> Bored(double diaMm, string? thread, double? sinkMm, WorkRates rates)
+    {
+        yield return new Working(Craft.Drill, string.Create(CultureInfo.InvariantCulture, $"{diaMm:0.##}{(sinkMm is { } sink ? $", sunk to {sink:0.##}" : "")}"), rates.HoleMin);
+        if (thread is not null)
+        {
+            yield return new Working(Craft.Tap, thread, rates.TapMin);
+        }
+    }
+
     private protected string Far => From == WorkedFrom.Far ? "_FAR" : "";
 
     private protected static double Clean(double value) => Math.Round(value, 6);
@@ -70,6 +83,19 @@ public abstract record Feature(string Id, string For, string Purpose, WorkedFrom
 
     private protected static Vertex Clean(Vertex at) => at with { U = Clean(at.U), V = Clean(at.V) };
 }
+
+public enum Craft
+{
+    Groove,
+    CutOut,
+    Drill,
+    Tap,
+    Bevel,
+}
+
+/// <summary>One kind of work on a feature.</summary>
+/// <param name="Setting">Bit, thread, width and depth; what is alike is done at one setting.</param>
+public readonly record struct Working(Craft Craft, string Setting, double Minutes);
 
 /// <summary>Where a face of a bent part lies on its blank.</summary>
 /// <param name="At">From the face's plane to the blank's.</param>

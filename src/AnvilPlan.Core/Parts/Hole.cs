@@ -46,7 +46,7 @@ public sealed record Hole(
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => new EdgeMark(alongU ? At.U : At.V, null, $"{Purpose}, {DiaMm:0.##} mm");
 
-    public override double Minutes(WorkRates rates) => rates.HoleMin;
+    public override IEnumerable<Working> Work(WorkRates rates) => Bored(DiaMm, Thread, SinkDiaMm, rates);
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"H{From}{At.U};{At.V};{DiaMm};{DepthMm};{Thread};{SinkDiaMm};{SinkDeg}|");
 
@@ -102,7 +102,9 @@ public sealed record EdgeHole(
     public override EdgeMark? Mark(Slab slab, bool alongU) =>
         SlotMm is { } slot ? new EdgeMark(AlongMm - (slot / 2), AlongMm + (slot / 2), Purpose) : new(AlongMm, null, $"{Purpose}, {DiaMm:0.##} mm");
 
-    public override double Minutes(WorkRates rates) => SlotMm is null ? rates.HoleMin : rates.HoleMin * 2;
+    public override IEnumerable<Working> Work(WorkRates rates) => SlotMm is { } slot
+        ? [new(Craft.Groove, string.Create(CultureInfo.InvariantCulture, $"slot {slot:0.##} x {DiaMm:0.##} in the edge"), rates.HoleMin * 2)]
+        : Bored(DiaMm, Thread, SinkDiaMm, rates);
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"E{Edge}{AlongMm};{FromSeenMm};{DiaMm};{SlotMm};{DepthMm};{Thread};{SinkDiaMm}|");
 

@@ -35,11 +35,15 @@ public sealed record Opening(
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => alongU ? new EdgeMark(Min.U, Max.U, Purpose) : new(Min.V, Max.V, Purpose);
 
-    public override double Minutes(WorkRates rates)
+    public override IEnumerable<Working> Work(WorkRates rates)
     {
         var (least, most) = (Math.Min(WidthMm, HeightMm ?? WidthMm), Math.Max(WidthMm, HeightMm ?? WidthMm));
         // a slot that small is two holes and what is left between them
-        return least > DrilledUpToMm || most > 2 * DrilledUpToMm ? rates.OpeningMin : Round ? rates.HoleMin : rates.HoleMin * 2;
+        return least > DrilledUpToMm || most > 2 * DrilledUpToMm
+            ? [new(Craft.CutOut, Round ? Mm($"{WidthMm:0.##} round") : Mm($"{WidthMm:0.##} x {HeightMm:0.##}"), rates.OpeningMin)]
+            : [new(Craft.Drill, Mm($"{least:0.##}"), Round ? rates.HoleMin : rates.HoleMin * 2)];
+
+        static string Mm(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
     }
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"O{At.U};{At.V};{WidthMm};{HeightMm};{CornerRadiusMm}|");

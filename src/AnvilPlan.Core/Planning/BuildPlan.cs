@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Cost;
@@ -48,13 +49,19 @@ public sealed record BuildPlan(
     IReadOnlyList<CableRoute> Routes,
     IReadOnlyList<CheckLine> CheckList,
     CutPlan Cuts,
-    IReadOnlyList<WorkStep> Work,
+    WorkPlan Work,
     CostPlan Cost,
     IReadOnlyList<Finding> Findings,
     Tally Tally,
     DecisionMatrix Decision,
     LikenessCheck? Likeness)
 {
+    /// <summary>What the file is, for those who read it.</summary>
+    [JsonPropertyOrder(-2)] public string Format { get; } = "anvil-plan/plan";
+
+    /// <summary>Counts the changes of its fields that a reader has to know; docs/formats.md tells each.</summary>
+    [JsonPropertyOrder(-1)] public int Schema { get; } = 2;
+
     public bool HasStop => Findings.Any(f => f.Severity == Severity.Stop);
 
     public Part Part(string id) => Parts.First(p => p.Id == id);

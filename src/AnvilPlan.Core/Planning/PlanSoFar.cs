@@ -22,7 +22,7 @@ namespace AnvilPlan.Core.Planning;
 /// <summary>All stages' results before the findings look at them.</summary>
 public sealed record PlanSoFar(
     Design Design, Catalog Catalog, ShopProfile Shop, FitPlan Fit, ShellPlan Shell, IReadOnlyList<Chain> Chains,
-    JointPlan Joints, MountPlan Mounts, FixingPlan Fixings, PartPlan Parts, CutPlan Cuts, IReadOnlyList<WorkStep> Work, CostPlan Cost, ClearancePlan Clearance,
+    JointPlan Joints, MountPlan Mounts, FixingPlan Fixings, PartPlan Parts, CutPlan Cuts, WorkPlan Work, CostPlan Cost, ClearancePlan Clearance,
     GluePlan Glue, IReadOnlyList<Meeting> Meetings, MovementPlan Movement, IReadOnlyList<LoadCase> Loads)
 {
     /// <summary>The cables at each port.</summary>

@@ -65,11 +65,12 @@ public static class Planner
         var fixings = FixingStage.Run(design, catalog, shop, fit, shell, joints, mounts);
         var parts = PartStage.Run(design, catalog, shop, asBuilt, fit, shell, joints, mounts, fixings);
         var cuts = CutStage.Run(catalog, shop, parts, design.Brief.Quantity);
-        var work = WorkList.Run(design, shop.Rates, parts, joints, fixings);
+        var glue = GlueStages.Run(design, catalog, shop, fit, shell, joints);
+        var work = OrderStage.Run(design, catalog, shop, fit, shell, joints, fixings, parts, glue);
         var cost = CostStage.Run(design, catalog, shop, joints, mounts, fixings, cuts, work, clearance);
         return new PlanSoFar(
             design, catalog, shop, fit, shell, chains, joints, mounts, fixings, parts, cuts, work, cost, clearance,
-            GlueStages.Run(design, catalog, shop, fit, shell, joints), MeetingStage.Run(design, catalog, shop, fit, shell, joints),
+            glue, MeetingStage.Run(design, catalog, shop, fit, shell, joints),
             MovementPlan.Of(design, catalog, shop, shell), LoadStage.Run(design, catalog, fit, shell, joints));
     }
 
@@ -86,7 +87,7 @@ public static class Planner
             size.X, size.Y, size.Z, size.Z + plan.Shell.StandsMm(plan.Design), fit.Envelope.Outer.VolumeMm3 * 1e-6,
             fit.Envelope.Inner.VolumeMm3 <= 0 ? 0 : bodies / fit.Envelope.Inner.VolumeMm3,
             made.Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
-            made.Count, made.SelectMany(m => m.Worked).Sum(p => p.Features.Count(f => f is EdgeHole || (f is Hole && f.For != DrilledPattern.For))), plan.Cuts.SheetCount, plan.Cuts.SheetUse,
+            made.Count, made.SelectMany(m => m.Worked).Sum(p => p.Features.Count(f => f is EdgeHole || (f is Hole && !f.Given))), plan.Cuts.SheetCount, plan.Cuts.SheetUse,
             plan.Cost.TotalCents, plan.Cost.Hours, fit.Devices.Sum(d => d.Model.HeatW),
             findings.Count(f => f.Severity == Severity.Stop), findings.Count(f => f.Severity == Severity.Warn), findings.Count(f => f.Severity == Severity.Note));
     }

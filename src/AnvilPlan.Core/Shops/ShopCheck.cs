@@ -80,7 +80,8 @@ public static class ShopCheck
         yield return ("rates.hourCents", s.Rates.HourCents, 0, 1e6);
         foreach (var (name, minutes) in (IEnumerable<(string, double)>)[("cutMin", s.Rates.CutMin), ("holeMin", s.Rates.HoleMin), ("openingMin", s.Rates.OpeningMin),
             ("channelMin", s.Rates.ChannelMin), ("bevelMin", s.Rates.BevelMin), ("glueMinPerJoint", s.Rates.GlueMinPerJoint), ("screwMin", s.Rates.ScrewMin), ("finishMinPerDm2", s.Rates.FinishMinPerDm2),
-            ("foldSetUpMin", s.Rates.FoldSetUpMin), ("foldMin", s.Rates.FoldMin)])
+            ("foldSetUpMin", s.Rates.FoldSetUpMin), ("foldMin", s.Rates.FoldMin), ("tapMin", s.Rates.TapMin), ("pegMin", s.Rates.PegMin), ("insertMin", s.Rates.InsertMin),
+            ("fittingMin", s.Rates.FittingMin), ("nutMin", s.Rates.NutMin), ("stickMin", s.Rates.StickMin), ("plugMin", s.Rates.PlugMin), ("printMin", s.Rates.PrintMin)])
         {
             yield return ("rates." + name, minutes, 0, 600);
         }

@@ -90,6 +90,30 @@ public sealed record WorkRates(
     /// <summary>Setting up to bend one blank of metal or plastic, with its test strip [R].</summary>
     public double FoldSetUpMin { get; init; } = 12;
 
+    /// <summary>Cutting a thread by hand in a hole that is drilled [R].</summary>
+    public double TapMin { get; init; } = 3;
+
+    /// <summary>Setting a dowel, a biscuit, a pin or a blind rivet [R].</summary>
+    public double PegMin { get; init; } = 0.4;
+
+    /// <summary>Setting a heat-set insert, a rivet nut or a magnet [R].</summary>
+    public double InsertMin { get; init; } = 0.8;
+
+    /// <summary>Putting a tee, a clamp or a flange on a pipe and drawing it tight [R].</summary>
+    public double FittingMin { get; init; } = 2;
+
+    /// <summary>A device in its cut-out, drawn tight by its own nut [R].</summary>
+    public double NutMin { get; init; } = 1.5;
+
+    /// <summary>A device stuck on, both faces wiped first [R].</summary>
+    public double StickMin { get; init; } = 2;
+
+    /// <summary>Laying one cable and plugging both of its ends [R].</summary>
+    public double PlugMin { get; init; } = 2;
+
+    /// <summary>Setting up one print and clearing it [R].</summary>
+    public double PrintMin { get; init; } = 15;
+
     /// <summary>One bend of it [R].</summary>
     public double FoldMin { get; init; } = 1.5;
 

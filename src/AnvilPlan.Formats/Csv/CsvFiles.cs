@@ -76,6 +76,27 @@ public static class CsvFiles
         purpose = r.Purpose,
     })));
 
+    /// <summary>Operations of one unit in their order. What each comes after is told by number, with the reason.</summary>
+    public static string Work(BuildPlan plan)
+    {
+        var number = plan.Work.Operations.Select((o, i) => (o.Id, i + 1)).ToDictionary(x => x.Id, x => x.Item2, StringComparer.Ordinal);
+        var before = plan.Work.Links.ToLookup(l => l.After, StringComparer.Ordinal);
+        return Write(plan.Work.Operations.Select(o => new
+        {
+            no = number[o.Id],
+            operation = o.Id,
+            what = o.Title,
+            tool = o.Tool,
+            setting = o.Setting,
+            minutes = Math.Round(o.Minutes, 2),
+            wait_min = o.WaitMin,
+            after = string.Join(' ', before[o.Id].Select(l => number[l.Before])),
+            because = string.Join("; ", before[o.Id].Select(l => l.Because).Distinct()),
+            look_first = o.HoldPoint,
+            caution = o.Caution,
+        }));
+    }
+
     /// <summary>One hole; the names are the columns.</summary>
     private sealed record HoleRow(
         [property: Name("part")] string Part, [property: Name("no")] int No, [property: Name("u_mm")] double U, [property: Name("v_mm")] double V, [property: Name("dia_mm")] double Dia,

@@ -31,7 +31,8 @@ public static class PlanFiles
         new("purchase.csv", "text/csv", "What to buy", () => Utf8(CsvFiles.Purchase(plan))),
         new("findings.json", "application/json", "Snags", () => Json(plan.Findings)),
         new("plan.json", "application/json", "The whole plan", () => Json(plan)),
-        new("schedule.ics", "text/calendar", "Work steps as to-dos", () => Utf8(ScheduleFile.Write(plan))),
+        new("work.csv", "text/csv", "Operations in their order, with tools, times and why", () => Utf8(CsvFiles.Work(plan))),
+        new("schedule.ics", "text/calendar", "Operations as to-dos", () => Utf8(ScheduleFile.Write(plan))),
         .. plan.Made.Where(Drawn).Select(m => m.Drawn).SelectMany(p => (PlanFile[])
         [
             new($"{FileName(p.Id)}.dxf", "image/vnd.dxf", $"{p.Name}, for the machine", () => Utf8(DxfWriter.Write(p, shop.DxfRelease))),

@@ -85,12 +85,12 @@ public sealed class SheetBendTests
     public void Bending_is_a_step_after_cutting_and_drilling_and_before_anything_is_joined()
     {
         var plan = Sample.Plan(Tray(new DrilledHole(150, 100, 3)));
-        var step = Assert.Single(plan.Work, s => s.Id == "fold/fold");
+        var step = Assert.Single(plan.Work.Operations, s => s.Id == "fold/fold");
         // set up, and two bends
         Assert.Equal(12 + (2 * 1.5), step.Minutes);
         Assert.Equal(2, plan.Part("fold").Features.OfType<BendLine>().Count());
-        var order = plan.Work.Select(s => s.Id).ToList();
+        var order = plan.Work.Operations.Select(s => s.Id).ToList();
         Assert.True(order.IndexOf("cut/fold") < order.IndexOf("fold/fold"));
-        Assert.All(plan.Work.Where(s => s.Stage is Core.Order.WorkStage.Join or Core.Order.WorkStage.Fix), s => Assert.True(order.IndexOf("fold/fold") < order.IndexOf(s.Id)));
+        Assert.All(plan.Work.Operations.Where(s => s.Does is Core.Order.Done.Glued or Core.Order.Done.Joined), s => Assert.True(order.IndexOf("fold/fold") < order.IndexOf(s.Id)));
     }
 }

@@ -83,7 +83,7 @@ public class HookedRailsTests
     [Fact]
     public void The_step_says_how_far_the_board_is_lifted()
     {
-        var step = Sample.Plan(Begun()).Work.Single(w => w.Id.EndsWith("/hang", StringComparison.Ordinal));
+        var step = Sample.Plan(Begun()).Work.Operations.Single(w => w.Id.EndsWith("/hang", StringComparison.Ordinal));
         Assert.Contains("lift the board 26 mm", step.Title, StringComparison.Ordinal);
     }
 

@@ -72,7 +72,7 @@ public class LevelDrawingTests
         var plan = Sample.Plan(With(FrameFitting.ThreadedTee, "steel-pipe-1-2"));
         // two levels: one loop in front and one behind
         Assert.Equal(2, plan.Cost.Purchase.Single(l => l.Item.Contains("left-hand", StringComparison.Ordinal)).Count);
-        Assert.Contains(plan.Work, s => s.Title.Contains("left-hand", StringComparison.Ordinal) && s.Minutes > 0);
+        Assert.Contains(plan.Work.Operations, s => s.Title.Contains("left-hand", StringComparison.Ordinal) && s.Minutes > 0);
         Assert.DoesNotContain(Sample.Plan(Begun).Cost.Purchase, l => l.Item.Contains("left-hand", StringComparison.Ordinal));
     }
 

@@ -112,7 +112,7 @@ public class MagnetTests
         Clean(plan);
         Assert.Equal(4, plan.Holds.Count(h => h.By == Core.Construction.HoldBy.Friction));
         Assert.Equal(plan.Part("shell/left").Box.Max.X, plan.Part("shell/top").Box.Min.X, 6);
-        Assert.Contains(plan.Work, w => w.Id == "shell/top/grip" && w.Minutes == 12);
+        Assert.Contains(plan.Work.Operations, w => w.Id == "shell/top/grip" && w.Minutes == 12);
     }
 
     [Fact]

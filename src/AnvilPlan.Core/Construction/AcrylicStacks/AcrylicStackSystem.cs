@@ -131,7 +131,8 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
 
         if (layers.Count > 0)
         {
-            draft.Fixings.Add(new FixingSet($"{own.Id}/bolt", own.Id, "Through bolts of the stack", Direction.Down, [new PointsLocus(corners)], [Bolt(own, draft, layers, rings.Count, thread)]));
+            draft.Fixings.Add(new FixingSet($"{own.Id}/bolt", own.Id, "Through bolts of the stack", Direction.Down, [new PointsLocus(corners)], [Bolt(own, draft, layers, rings.Count, thread)])
+            { Turn = FixingTurn.Closes });
         }
 
         foreach (var (low, high) in layers.Zip(layers.Skip(1)))

@@ -173,7 +173,18 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         var hanging = WallBars.Of(own.Hanging);
         hanging.Join(own, draft, board, bars);
         WallScrews(own, draft, board, bars);
-        draft.Steps.Add(new WorkStep($"{own.Id}/hang", hanging.HangStep(draft.Catalog.Bar(own.FrameBarId)), HangMin, [own.Id, board.Id]) { Stage = WorkStage.Place });
+        draft.Work.Add(new Operation($"{own.Id}/hang", hanging.HangStep(draft.Catalog.Bar(own.FrameBarId)), HangMin, [new(Done.Standing, own.Id)], [own.Id, board.Id])
+        {
+            Tool = "level, driver",
+            Needs =
+            [
+                .. draft.Fit.Devices.Select(d => new Need(new Fact(Done.Mounted, "device/" + d.Id), "the board is fitted out on the bench")),
+                .. draft.Design.Links.Select(l => new Need(new Fact(Done.Plugged, "cable/" + l.Id), "the board is fitted out on the bench")),
+                new Need(new Fact(Done.Closed, board.Id), "it is hung when it is whole"),
+            ],
+            HoldPoint = "Studs found, no cable and no pipe behind the screws.",
+            Caution = "Weight on a wall: local code and the wall's own strength decide; two people lift.",
+        });
         CableHoles(own, draft, board, bars);
         ScrewPads(own, draft, board);
         if (own.Pads is { Lit: true } && LightStrip.Round(Pads(draft.Fit, draft.Shell).Select(p => p.Pad.Box)) is { LengthM: > 0 } strip)
@@ -221,7 +232,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                 draft.Fixings.Add(new FixingSet(
                     $"{bar.Id}/wall-{i}", own.Id, $"{bar.Name} to the wall", Direction.Back,
                     [.. StudOffsetsMm.SelectMany(along => AcrossOffsetsMm.Select(across => new PointsLocus([bar.Box.Centre with { X = x + along, Z = hanging.ScrewLineZ(bar) + across }])))],
-                    [WallScrew(own, bar, i)]));
+                    [WallScrew(own, bar, i)])
+                { Turn = FixingTurn.InPlace });
             }
         }
     }

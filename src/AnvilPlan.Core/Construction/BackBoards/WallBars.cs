@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
@@ -43,12 +44,12 @@ internal abstract class WallBars
     /// <summary>How it is hung, as a step of the work.</summary>
     public abstract string HangStep(BarStock bar);
 
-    private protected static void ScrewTo(JointDraft draft, SolidPart board, SolidPart bar, BackBoard own, Func<Box, Box>? strip = null)
+    private protected static void ScrewTo(JointDraft draft, SolidPart board, SolidPart bar, BackBoard own, FixingTurn turn, Func<Box, Box>? strip = null)
     {
         draft.Keep(board, bar.Box.Grow(0.01), bar.Name.ToLowerInvariant());
         if (Contact.Between(bar.Box, board.Box) is { } contact)
         {
-            FixingRows.Screw(draft, board, bar, strip is null ? contact : contact with { Area = strip(contact.Area) }, new RowRule(own.Id, $"{bar.Id}/board", EndMm, PitchMostMm, $"screw to {bar.Name.ToLowerInvariant()}"));
+            FixingRows.Screw(draft, board, bar, strip is null ? contact : contact with { Area = strip(contact.Area) }, new RowRule(own.Id, $"{bar.Id}/board", EndMm, PitchMostMm, $"screw to {bar.Name.ToLowerInvariant()}") { Turn = turn });
         }
     }
 
@@ -66,7 +67,7 @@ internal abstract class WallBars
         {
             foreach (var bar in bars)
             {
-                ScrewTo(draft, board, bar, own);
+                ScrewTo(draft, board, bar, own, FixingTurn.InPlace);
             }
 
             foreach (var upright in bars.Where(b => b.Frame.U.Axis() == Axis.Z))
@@ -121,11 +122,11 @@ internal abstract class WallBars
                 else if (IsHung(bar))
                 {
                     Bevelled(own, draft, bar, Direction.Down, Direction.Back);
-                    ScrewTo(draft, board, bar, own, area => area.WithSpan(Axis.Z, bar.Box.Min.Z + DropMm(draft.Catalog.Bar(own.FrameBarId)), area.Max.Z));
+                    ScrewTo(draft, board, bar, own, FixingTurn.WithItsParts, area => area.WithSpan(Axis.Z, bar.Box.Min.Z + DropMm(draft.Catalog.Bar(own.FrameBarId)), area.Max.Z));
                 }
                 else
                 {
-                    ScrewTo(draft, board, bar, own);
+                    ScrewTo(draft, board, bar, own, FixingTurn.WithItsParts);
                 }
             }
 

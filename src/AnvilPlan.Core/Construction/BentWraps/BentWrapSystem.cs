@@ -326,7 +326,14 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             }
 
             var option = CornerSchools.Of(corner, own, draft.Design, draft.Catalog, draft.Shop);
-            draft.Steps.Add(new WorkStep($"{own.Id}/{Deck.Name(corner.Edge)}", $"Turn the corner {Deck.Name(corner.Edge)}: {CornerSchools.Word(corner.Method)}", option.Hours * 60, [Deck.PlaceOf(corner.Edge)]) { Stage = Bends(corner.Method) ? WorkStage.Form : WorkStage.Join });
+            var turned = Bends(corner.Method) ? Done.Formed : Done.Glued;
+            draft.Work.Add(new Operation(
+                $"{own.Id}/{Deck.Name(corner.Edge)}", $"Turn the corner {Deck.Name(corner.Edge)}: {CornerSchools.Word(corner.Method)}", option.Hours * 60,
+                [new(turned, draft.Shell.Panels[a].Id), new(turned, draft.Shell.Panels[b].Id)], [Deck.PlaceOf(corner.Edge)])
+            {
+                HoldPoint = option.TestPieces > 0 ? $"{option.TestPieces} test {(option.TestPieces == 1 ? "piece" : "pieces")} of the same board turned whole." : null,
+                Caution = Bends(corner.Method) ? "Steam and hot water scald; a strap under tension whips." : null,
+            });
             // blocks are bars of the cut list; what else a corner takes stands nowhere else
             if (Bends(corner.Method) && option is { Possible: true, MaterialCents: > 0 })
             {

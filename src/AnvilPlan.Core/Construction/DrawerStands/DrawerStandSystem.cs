@@ -257,7 +257,8 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
                     id, own.Id, wood ? "pilot for the slide" : "screw of the slide", WorkedFrom.Seen, default, dia, wood ? deep : null, null, null, null, wood ? "pilot for the slide's screws, 3 mm" : "clearance M3", "on the slide's middle line, from its first hole", wood ? "short of coming through" : null))),
             ],
             [new(PieceKind.Shank, 0, wood ? SlideLeafMm + deep - 1 : SlideLeafMm + part.ThicknessMm + 3, 3)], [], [new BoughtPiece("screw for slides", wood ? "wood screw 3 x 10, flat head" : "M3 x 10 flat head with nut", 1, 5)]);
-        draft.Fixings.Add(new FixingSet(name, own.Id, $"Slide to {part.Name.ToLowerInvariant()}", towards.Opposite(), [.. SlideShiftsMm.Select(s => new PointsLocus([.. points.Select(p => p + new Point3(0, s, 0))]))], [way]));
+        draft.Fixings.Add(new FixingSet(name, own.Id, $"Slide to {part.Name.ToLowerInvariant()}", towards.Opposite(), [.. SlideShiftsMm.Select(s => new PointsLocus([.. points.Select(p => p + new Point3(0, s, 0))]))], [way])
+        { Turn = FixingTurn.AfterFinish });
     }
 
     private const double SlideLeafMm = 1.2;

@@ -181,6 +181,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
         var (outer, size) = (draft.Fit.Envelope.Outer, post.WidthMm);
         var levels = Levels(draft.Design);
         var reach = TakeOffMm(own, post) + 15;
+        var bought = draft.Bought.Count;
         foreach (var tray in levels)
         {
             var z = BeamCentre(tray, draft.Fit, size);
@@ -207,13 +208,21 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
 
         draft.Bought.Add(new BoughtPiece("foot", $"foot or floor flange for {post.Name}", 4, FlangeCents));
         draft.Fittings.AddRange(Corners.Select(c => LevelFittings.Flange($"{own.Id}/flange-{Side(c.Right, c.Back)}", post, PostAt(outer, size, c.Right, c.Back) with { Z = outer.Min.Z })));
+        List<BoughtPiece> pieces = [.. draft.Bought.Skip(bought).Where(b => b.Kind is "fitting" or "clamp" or "foot")];
+        draft.Work.Add(new Operation(
+            $"{own.Id}/fittings", $"Put the frame together: {pieces.Sum(p => p.Count)} fittings, loose until it stands square, then tight from the lowest level up", pieces.Sum(p => p.Count) * draft.Shop.Rates.FittingMin,
+            [.. draft.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/", StringComparison.Ordinal)).Select(m => new Fact(Done.Joined, m.Id))], [own.Id])
+        {
+            Tool = own.Fitting == FrameFitting.ThreadedTee ? "two pipe wrenches" : "key of the fittings",
+            HoldPoint = "Diagonals of every level equal before anything is drawn tight.",
+        });
         if (own.Fitting == FrameFitting.ThreadedTee && levels.Count > 1)
         {
-            draft.Steps.Add(new WorkStep(
+            draft.Work.Add(new Operation(
                 $"{own.Id}/close-loops",
                 $"Screw the sides together level by level: beams above {levels[0].Name.ToLowerInvariant()} are threaded right-hand at the left and left-hand at the right, so that turning one draws both posts on; a union in each does the same",
-                LoopMin * 2 * (levels.Count - 1), [own.Id])
-            { Stage = WorkStage.Join });
+                LoopMin * 2 * (levels.Count - 1), [new(Done.Joined, own.Id)], [own.Id])
+            { Tool = "two pipe wrenches" });
         }
     }
 

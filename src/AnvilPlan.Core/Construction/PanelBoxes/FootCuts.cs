@@ -28,6 +28,6 @@ internal static class FootCuts
                 // where no screw finds a way the foot is stuck on
                 new FixingWay(FixingKind.Pin, floor.Box.Min.Z, [], [], [], [new BoughtPiece("pad", $"double-sided foam pad {feet.DiaMm}, under a foot", 1, 15)]),
             ])
-        { EachForItself = true });
+        { EachForItself = true, Turn = FixingTurn.AfterFinish });
     }
 }

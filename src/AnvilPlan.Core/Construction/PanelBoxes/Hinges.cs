@@ -71,7 +71,8 @@ public static class Hinges
             {
                 draft.Fixings.Add(new FixingSet(
                     $"{Deck.Name(set.Edge)}/hinge-{name}", Deck.PlaceOf(set.Edge), $"Hinges to {part.Name.ToLowerInvariant()}", set.Side.Opposite(),
-                    [new PointsLocus([.. lines.Select(l => At(set, part, l))])], [.. Ways(draft, set, part, depth, name)]));
+                    [new PointsLocus([.. lines.Select(l => At(set, part, l))])], [.. Ways(draft, set, part, depth, name)])
+                { Turn = FixingTurn.AfterFinish });
             }
         }
     }

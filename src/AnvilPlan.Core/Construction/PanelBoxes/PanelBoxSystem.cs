@@ -44,7 +44,11 @@ public sealed class PanelBoxSystem : ConstructionSystem
         foreach (var held in draft.Holds.Where(h => h.By == HoldBy.Friction).GroupBy(h => draft.Edges.First(e => Deck.PlaceOf(e.Edge) == h.Place).Mate))
         {
             var lid = draft.Shell.Panels[held.Key];
-            draft.Steps.Add(new WorkStep($"{lid.Id}/grip", $"Ease the edges of {lid.Name.ToLowerInvariant()} until it goes in under the hands and stays by itself", held.Count() * EaseMin, [lid.Id]) { Stage = WorkStage.Join });
+            draft.Work.Add(new Operation($"{lid.Id}/grip", $"Ease the edges of {lid.Name.ToLowerInvariant()} until it goes in under the hands and stays by itself", held.Count() * EaseMin, [new(Done.Eased, lid.Id)], [lid.Id])
+            {
+                Tool = "file or block with abrasive",
+                Needs = [.. held.Select(h => new Need(new Fact(Done.Joined, h.PartA == lid.Id ? h.PartB : h.PartA), "it is fitted to what is joined"))],
+            });
         }
 
         Blocks.Join(draft);

@@ -4,7 +4,6 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
@@ -21,7 +20,6 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
 
     /// <summary>Flanges lap at least so much, mm [R].</summary>
     private const double LeastLapMm = 6;
-    private const double SetUpMin = 15;
 
     public override string Key => "printedBody";
     public override string Name => "Printed body";
@@ -122,7 +120,6 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
         }
 
         PrintedChecks.Buy(draft, own.Id, own.MaterialId, job);
-        draft.Steps.Add(new WorkStep("print/" + own.Id, $"Set up and clear {job.Count} prints, {job.Hours:0.#} h on the printer", job.Count * SetUpMin, [own.Id]) { Stage = WorkStage.Form });
         PrintedChecks.BuyPins(draft, job);
         SeamStraps.Join(own, draft);
         if (!own.Anchors || own.WallMm < HeatInsert.DeepMm + 1)

@@ -3,7 +3,6 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
@@ -141,7 +140,6 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
         {
             PrintedChecks.Buy(draft, end.Id, own.MaterialId, end.Print!);
             PrintedChecks.BuyPins(draft, end.Print!);
-            draft.Steps.Add(new WorkStep("print/" + end.Id, $"Set up and clear {end.Print!.Count} prints, {end.Print.Hours:0.#} h on the printer", end.Print.Count * 15, [end.Id]) { Stage = WorkStage.Form });
         }
     }
 }

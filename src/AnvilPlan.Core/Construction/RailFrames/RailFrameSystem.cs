@@ -225,8 +225,9 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
             .WithSpan(outward.Axis(), middle - (width / 2), middle + (width / 2))
             .WithSpan(inward.Axis(), Math.Min(side, side - (inward.Sign() * depth)), Math.Max(side, side - (inward.Sign() * depth)));
         draft.Cut(rail, Recess.Of(
-            rail, inward, seat, $"{Deck.Name(edge)}/{Deck.Name(face)}/slot", sold ? Recess.AsSold : own.Id, $"slot for {panel.Name.ToLowerInvariant()}",
-            sold ? $"slot of the profile, {bar.SlotMm} wide" : $"panel {panel.ThicknessMm} mm and {draft.Shop.Fits.GrooveWidthMm} mm of fit"));
+            rail, inward, seat, $"{Deck.Name(edge)}/{Deck.Name(face)}/slot", sold ? "stock" : own.Id, $"slot for {panel.Name.ToLowerInvariant()}",
+            sold ? $"slot of the profile, {bar.SlotMm} wide" : $"panel {panel.ThicknessMm} mm and {draft.Shop.Fits.GrooveWidthMm} mm of fit") with
+        { Given = sold });
         draft.Hold(panel, rail, HoldBy.Slipped, own.Id);
     }
 

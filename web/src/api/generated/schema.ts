@@ -1352,6 +1352,13 @@ export interface components {
         };
         /** @description Everything derived from a design. Never stored as truth, never edited; same input, same plan. */
         BuildPlan: {
+            /** @description What the file is, for those who read it. */
+            format: null | string;
+            /**
+             * Format: int32
+             * @description Counts the changes of its fields that a reader has to know; docs/formats.md tells each.
+             */
+            schema: number;
             name: string;
             outer: components["schemas"]["Box"];
             inner: components["schemas"]["Box"];
@@ -1378,7 +1385,7 @@ export interface components {
             routes: components["schemas"]["CableRoute"][];
             checkList: components["schemas"]["CheckLine"][];
             cuts: components["schemas"]["CutPlan"];
-            work: components["schemas"]["WorkStep"][];
+            work: components["schemas"]["WorkPlan"];
             cost: components["schemas"]["CostPlan"];
             findings: components["schemas"]["Finding"][];
             tally: components["schemas"]["Tally"];
@@ -1907,6 +1914,11 @@ export interface components {
          * @enum {unknown}
          */
         Direction: "left" | "right" | "front" | "back" | "down" | "up";
+        /**
+         * @description How far something is. In the order of the trade: a part, a device or a cable passes through them from first to last and may leave some out.
+         * @enum {unknown}
+         */
+        Done: "sized" | "grooved" | "opened" | "drilled" | "tapped" | "bevelled" | "formed" | "set" | "glued" | "joined" | "eased" | "finished" | "mounted" | "in" | "plugged" | "closed" | "standing";
         /** @description A tray that slides out for service. */
         Drawer: {
             /** @description The panel through which it comes. */
@@ -1993,6 +2005,12 @@ export interface components {
          * @enum {unknown}
          */
         Face: "left" | "right" | "front" | "back" | "bottom" | "top";
+        /** @description Something that is true once an operation is done. */
+        Fact: {
+            done: components["schemas"]["Done"];
+            /** @description The made part, device, cable or structure. */
+            of: string;
+        };
         /** @description How one family of materials is cut here. */
         FamilyRule: {
             family: components["schemas"]["MaterialFamily"];
@@ -3085,6 +3103,12 @@ export interface components {
             air: components["schemas"]["WoodAir"];
             parts: components["schemas"]["PartMovement"][];
         };
+        /** @description What has to be true before an operation, and why. */
+        Need: {
+            fact: components["schemas"]["Fact"];
+            /** @description Ends the sentence: this comes after that because ... */
+            because: string;
+        };
         /** @description A part at its place; the corner nearest the sheet's origin, measured from the untrimmed edge. Size as placed. */
         NestPlacement: {
             partId: string;
@@ -3144,6 +3168,40 @@ export interface components {
             count: number;
             /** @description An untested one, warped or unknown, is not counted on. */
             condition: components["schemas"]["Condition"];
+        };
+        /** @description One piece of work on one unit. Minutes by the shop's own rates. */
+        Operation: {
+            id: string;
+            title: string;
+            /**
+             * Format: double
+             * @description Of the hands; above 0.
+             */
+            minutes: number;
+            /** @description What it brings about; at least one. The first says what kind of work it is. */
+            makes: components["schemas"]["Fact"][];
+            /** @description Parts, edges, devices and cables that it touches. */
+            places: string[];
+            does: components["schemas"]["Done"];
+            /** @description What it waits for besides the earlier states of what it works on; those follow by themselves. */
+            needs: components["schemas"]["Need"][];
+            /** @description Features that it makes, as part and feature. */
+            features: components["schemas"]["WorkedFeature"][];
+            /** @description Ids of the fixings that it puts in. */
+            fixings: string[];
+            /** @description Empty when the hands suffice. */
+            tool: string;
+            /** @description Bits, widths, depths, lengths; empty when there is nothing to set. */
+            setting: string;
+            /**
+             * Format: double
+             * @description Minutes that pass by themselves afterwards: glue that sets, a printer that runs.
+             */
+            waitMin: number;
+            /** @description What is looked at before it, because it cannot be taken back; null when it can. */
+            holdPoint: null | string;
+            /** @description Where the hand, the eye or the lung is at risk; null where nothing special is. */
+            caution: null | string;
         };
         /** @description Figures of an option for one unit; null = not known. */
         OptionFigures: {
@@ -4400,6 +4458,22 @@ export interface components {
             /** Format: double */
             dampestPercent: number;
         };
+        /** @description An operation comes after another. */
+        WorkLink: {
+            before: string;
+            after: string;
+            /** @description Why, without a full stop. */
+            because: string;
+        };
+        /** @description All that is done to one unit: operations in an order that keeps to every link, and the links with their reasons. */
+        WorkPlan: {
+            operations: components["schemas"]["Operation"][];
+            links: components["schemas"]["WorkLink"][];
+            /** @description Operations that wait for each other, in their turn; empty when the order is sound. */
+            circle: string[];
+            /** Format: double */
+            minutes: number;
+        };
         /** @description Minutes of work and the price of an hour. */
         WorkRates: {
             /** Format: int64 */
@@ -4427,6 +4501,46 @@ export interface components {
             foldSetUpMin: number;
             /**
              * Format: double
+             * @description Cutting a thread by hand in a hole that is drilled [R].
+             */
+            tapMin: number;
+            /**
+             * Format: double
+             * @description Setting a dowel, a biscuit, a pin or a blind rivet [R].
+             */
+            pegMin: number;
+            /**
+             * Format: double
+             * @description Setting a heat-set insert, a rivet nut or a magnet [R].
+             */
+            insertMin: number;
+            /**
+             * Format: double
+             * @description Putting a tee, a clamp or a flange on a pipe and drawing it tight [R].
+             */
+            fittingMin: number;
+            /**
+             * Format: double
+             * @description A device in its cut-out, drawn tight by its own nut [R].
+             */
+            nutMin: number;
+            /**
+             * Format: double
+             * @description A device stuck on, both faces wiped first [R].
+             */
+            stickMin: number;
+            /**
+             * Format: double
+             * @description Laying one cable and plugging both of its ends [R].
+             */
+            plugMin: number;
+            /**
+             * Format: double
+             * @description Setting up one print and clearing it [R].
+             */
+            printMin: number;
+            /**
+             * Format: double
              * @description One bend of it [R].
              */
             foldMin: number;
@@ -4441,20 +4555,10 @@ export interface components {
              */
             placeMin: number;
         };
-        /**
-         * @description The order of the trade.
-         * @enum {unknown}
-         */
-        WorkStage: "cut" | "machine" | "form" | "join" | "fix" | "finish" | "mount" | "place";
-        /** @description One piece of work for one unit, minutes by the shop's own rates. */
-        WorkStep: {
-            id: string;
-            title: string;
-            /** Format: double */
-            minutes: number;
-            /** @description Parts, edges or devices that it touches. */
-            places: string[];
-            stage: components["schemas"]["WorkStage"];
+        /** @description A feature of a made part. */
+        WorkedFeature: {
+            partId: string;
+            featureId: string;
         };
         /**
          * @description From which face of the part a feature is worked. Its (u, v) are in the drawing's frame either way.

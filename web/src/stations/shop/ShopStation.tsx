@@ -24,6 +24,14 @@ const RATES: [keyof Schemas['WorkRates'], string][] = [
   ['finishMinPerDm2', 'a dm² of finish'],
   ['foldSetUpMin', 'setting up to fold'],
   ['foldMin', 'a bend of sheet'],
+  ['tapMin', 'a thread'],
+  ['pegMin', 'a dowel, pin or rivet'],
+  ['insertMin', 'an insert or magnet'],
+  ['fittingMin', 'a pipe fitting'],
+  ['nutMin', 'a device by its nut'],
+  ['stickMin', 'a device stuck on'],
+  ['plugMin', 'a cable'],
+  ['printMin', 'setting up a print'],
 ]
 
 /** The shop's own constants; every plan is computed with them, so all plans follow a change at once. */

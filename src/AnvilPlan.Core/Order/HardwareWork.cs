@@ -1,0 +1,152 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
+
+namespace AnvilPlan.Core.Order;
+
+/// <summary>All faces are sanded and finished before any hardware comes in.</summary>
+internal static class FinishWork
+{
+    private const double Mm2PerDm2 = 10_000;
+
+    public static IEnumerable<Operation> Of(Job job)
+    {
+        yield return new Operation(
+            "finish", "Sand and finish all faces", job.Parts.Made.Sum(m => 2 * m.Drawn.LengthMm * m.Drawn.WidthMm) / Mm2PerDm2 * job.Rates.FinishMinPerDm2,
+            [.. job.Parts.Made.Select(m => new Fact(Done.Finished, m.Id))], [.. job.Parts.Made.Select(m => m.Id)])
+        {
+            HoldPoint = "Everything has been together dry; threads, fits and faces that will be glued or earthed are masked.",
+            Caution = "Dust and solvents: respirator, no flame; oily rags heat up by themselves and dry spread out in the open.",
+        };
+    }
+}
+
+/// <summary>Devices come to their decks, trays into the box, then cables are plugged.</summary>
+internal static class HardwareWork
+{
+    private const string Clean = "dust and finish keep off electronics";
+
+    public static IEnumerable<Operation> Of(Job job) => [.. job.Fit.Devices.SelectMany(d => Mounted(job, d)), .. AfterFinish(job), .. Trays(job), .. Plugged(job)];
+
+    /// <summary>Its screws, its own nut, its clip or what sticks it; an adapter plate takes it first and is then fixed itself.</summary>
+    private static IEnumerable<Operation> Mounted(Job job, PlacedDevice device)
+    {
+        var groups = JoinWork.Grouped(job, s => s.Set.DeviceId == device.Id || (s.Set.DeviceId is null && s.Set.For == device.Id)).ToList();
+        var under = job.Shell.Under(device).Id;
+        var place = "device/" + device.Id;
+        var minutes = groups.Sum(g => g.Minutes(job));
+        if (minutes <= 0)
+        {
+            minutes = device.Device.Stuck is not null ? job.Rates.StickMin : device.Model.Mount is MountStyle.PanelNut or MountStyle.TopHatRail ? job.Rates.NutMin : job.Rates.PlaceMin;
+        }
+
+        var adapter = job.Shell.Adapters.ContainsKey(device.Id);
+        var mount = new Operation(
+            "mount/" + device.Id, $"Mount {device.Device.Name}{How(device)} {(adapter ? "with its plate " : "")}on {(DeckName(job, device) ?? job.NameOf(job.Shell.Deck(device.Device.DeckId).Id))}", minutes,
+            [new(Done.Mounted, place)], [place, device.Device.DeckId]);
+        yield return FixingGroup.In(mount, groups) with
+        {
+            Needs = [.. ((string[])[under, job.Shell.Deck(device.Device.DeckId).Id, .. groups.SelectMany(g => g.Parts)]).Select(job.MadeOf).Distinct().Select(p => new Need(new Fact(Done.Finished, p), Clean))],
+            HoldPoint = device.Model.InPanel ? null : "All holes are drilled and deburred; no chip lies on deck or board.",
+        };
+    }
+
+    private static string? DeckName(Job job, PlacedDevice device) => job.Design.Trays.FirstOrDefault(t => t.Id == device.Device.DeckId)?.Name.ToLowerInvariant();
+
+    private static string How(PlacedDevice device) => device.Device.Stuck is not null ? ", stuck," : device.Model.Mount switch
+    {
+        MountStyle.PanelNut => " by its own nut",
+        MountStyle.TopHatRail => ", clipped,",
+        _ => "",
+    };
+
+    /// <summary>Bought pieces that go on after the finish.</summary>
+    private static IEnumerable<Operation> AfterFinish(Job job) => JoinWork.Grouped(job, s => s.Set.Turn == FixingTurn.AfterFinish)
+        .Select(g => g.Operation(job, "fix", Done.In) with { Makes = [new(Done.In, g.Id)], Needs = [.. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "what is bought is not sanded or coated with it"))] });
+
+    /// <summary>Trays are fitted out before they go in.</summary>
+    private static IEnumerable<Operation> Trays(Job job)
+    {
+        var trays = job.Shell.Trays.Values.Select(t => (Made: job.MadeOf(t.Id), t.Id)).Where(t => job.ComesOff.Contains(t.Made)).ToLookup(t => t.Made, t => t.Id, StringComparer.Ordinal);
+        var fixedTrays = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var g in JoinWork.Grouped(job, s => s.Set.Turn == FixingTurn.WithItsParts && !JoinWork.IsPressed(s) && !job.HoldsDevice(s.Set)).Where(g => g.Parts.Any(trays.Contains) && job.Apart(g.Parts)))
+        {
+            var own = g.Parts.Where(trays.Contains).ToList();
+            fixedTrays.UnionWith(own);
+            yield return g.Operation(job, "fix", Done.In) with
+            {
+                Makes = [.. own.Select(p => new Fact(Done.In, p))],
+                Needs = [.. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "it is screwed to what is finished")), .. own.SelectMany(FittedOut)],
+            };
+        }
+
+        var slid = job.Parts.Made.Select(m => m.Id).Where(m => !trays.Contains(m) && !job.SlippedIn.Contains(m) && !job.Covers.Contains(m) && job.SlidesIn(m));
+        foreach (var tray in trays.Select(t => t.Key).Where(t => !fixedTrays.Contains(t)).Concat(slid))
+        {
+            yield return new Operation("place/" + tray, $"Put {job.NameOf(tray)} in its place", job.Rates.PlaceMin, [new(Done.In, tray)], [tray]) { Needs = [.. FittedOut(tray)] };
+        }
+
+        IEnumerable<Need> FittedOut(string tray) => job.Fit.Devices.Where(d => trays[tray].Contains(d.Device.DeckId))
+            .Select(d => new Need(new Fact(Done.Mounted, "device/" + d.Id), "a tray is fitted out before it goes in"));
+    }
+
+    private static IEnumerable<Operation> Plugged(Job job) => job.Design.Links
+        .Where(l => job.Fit.Device(l.FromDeviceId) is not null && job.Fit.Device(l.ToDeviceId) is not null)
+        .Select(l =>
+        {
+            PlacedDevice[] ends = [job.Fit.Device(l.FromDeviceId)!, job.Fit.Device(l.ToDeviceId)!];
+            return new Operation("plug/" + l.Id, $"Plug {CableKind.Find(l.Cable)?.Name ?? l.Cable} from {ends[0].Device.Name} to {ends[1].Device.Name}", job.Rates.PlugMin, [new(Done.Plugged, "cable/" + l.Id)], [.. ends.Select(e => "device/" + e.Id)])
+            {
+                Needs =
+                [
+                    .. ends.Select(e => new Need(new Fact(Done.Mounted, "device/" + e.Id), "both ends are there")),
+                    .. ends.Where(e => job.Shell.Trays.ContainsKey(e.Device.DeckId)).Select(e => new Need(new Fact(Done.In, job.MadeOf(e.Device.DeckId)), "the tray lies where the cable reaches")),
+                ],
+            };
+        });
+}
+
+/// <summary>Covers go on over what is in and plugged; then it is hung or stood where it will be used.</summary>
+internal static class ClosingWork
+{
+    private const string Covered = "it is covered then";
+
+    public static IEnumerable<Operation> Of(Job job)
+    {
+        var trays = job.Shell.Trays.Values.Select(t => job.MadeOf(t.Id)).ToHashSet(StringComparer.Ordinal);
+        var covers = job.Covers.ToHashSet(StringComparer.Ordinal);
+        List<Need> all =
+        [
+            .. job.Fit.Devices.Select(d => new Need(new Fact(Done.Mounted, "device/" + d.Id), Covered)),
+            .. trays.Select(t => new Need(new Fact(Done.In, t), Covered)),
+            .. job.Design.Links.Select(l => new Need(new Fact(Done.Plugged, "cable/" + l.Id), "its plugs are out of reach then")),
+        ];
+        var groups = JoinWork.Grouped(job, s => s.Set.Turn is FixingTurn.WithItsParts or FixingTurn.Closes && !JoinWork.IsPressed(s) && !job.HoldsDevice(s.Set)).ToList();
+        var on = new HashSet<string>(StringComparer.Ordinal);
+        foreach (var g in groups)
+        {
+            var closed = g.Sets[0].Set.Turn == FixingTurn.Closes ? g.Parts : [.. g.Parts.Where(covers.Contains)];
+            if (closed.Count == 0 || g.Parts.Any(trays.Contains) || (g.Sets[0].Set.Turn == FixingTurn.WithItsParts && !job.Apart(g.Parts)))
+            {
+                continue;
+            }
+
+            on.UnionWith(closed);
+            yield return g.Operation(job, "close", Done.Closed) with { Makes = [.. closed.Select(p => new Fact(Done.Closed, p))], Needs = [.. all, .. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "it is screwed to what is finished"))], HoldPoint = Before };
+        }
+
+        foreach (var cover in covers.Where(c => !on.Contains(c) && !trays.Contains(c)))
+        {
+            yield return new Operation("close/" + cover, $"Put {job.NameOf(cover)} on", job.Rates.PlaceMin, [new(Done.Closed, cover)], [cover]) { Needs = all, HoldPoint = Before };
+        }
+    }
+
+    /// <summary>What is hung takes along the screws that go in there.</summary>
+    public static Operation InPlace(Job job, Operation hung)
+    {
+        var groups = JoinWork.Grouped(job, s => s.Set.Turn == FixingTurn.InPlace && hung.Makes.Contains(new Fact(Done.Standing, s.Set.For))).ToList();
+        return groups.Count == 0 ? hung : FixingGroup.In(hung with { Minutes = hung.Minutes + groups.Sum(g => g.Minutes(job)) }, groups) with { Tool = hung.Tool };
+    }
+
+    private const string Before = "No chip, no loose screw, no cable under tension or in a fan; earth and insulation are checked by somebody licensed where there is mains.";
+}

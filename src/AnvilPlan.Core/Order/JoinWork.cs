@@ -1,0 +1,117 @@
+using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Fixings;
+
+namespace AnvilPlan.Core.Order;
+
+/// <summary>What is put together for good, before the finish: pegs and inserts, glue, screws and rivets.</summary>
+internal static class JoinWork
+{
+    public static IEnumerable<Operation> Of(Job job) => [.. Pressed(job), .. Glued(job), .. Fixed(job)];
+
+    private static IEnumerable<Operation> Pressed(Job job) => Grouped(job, s => IsPressed(s) && s.Set.Turn == FixingTurn.WithItsParts && !job.HoldsDevice(s.Set))
+        .Select(g => g.Operation(job, "set", Done.Set) with
+        {
+            Title = $"Set {g.Count} {Word(g.Sets[0].Way.Kind)}{(g.Count == 1 ? "" : "s")}: {g.What}",
+            Tool = g.Sets[0].Way.Kind == FixingKind.Insert ? "iron with a tip for inserts" : "",
+            Caution = g.Sets[0].Way.Kind == FixingKind.Insert ? "Hot tip and fumes: let it cool before it is touched." : null,
+        });
+
+    /// <summary>The goes of the glue-up, with what stands loose in grooves among their pieces; then what is cemented and is no wood.</summary>
+    private static IEnumerable<Operation> Glued(Job job)
+    {
+        var standing = new List<string>();
+        foreach (var go in job.Glue.Stages)
+        {
+            var pieces = go.PieceIds.ToList();
+            List<string> slipped = [.. job.SlippedIn.Where(l => !standing.Contains(l.Key) && l.All(h => standing.Contains(h) || pieces.Contains(h))).Select(l => l.Key)];
+            var with = slipped.Count == 0 ? "" : $"; {string.Join(", ", slipped.Select(job.NameOf))} loose in its grooves, dry";
+            yield return new Operation(
+                $"glue/{go.Number}", $"Glue {(job.Glue.Stages.Count == 1 ? "" : $"go {go.Number} of {job.Glue.Stages.Count}: ")}{string.Join(", ", go.Pieces.Select(p => p.ToLowerInvariant()))}{with}",
+                (go.Joints * job.Rates.GlueMinPerJoint) + (slipped.Count * job.Rates.PlaceMin), [.. pieces.Concat(slipped).Select(p => new Fact(Done.Glued, p))], [.. pieces, .. slipped])
+            {
+                Tool = string.Join(", ", go.Clamps.Select(c => $"{c.Count} clamps that open {c.OpensMm:0} mm")),
+                Setting = job.Glue.Glue,
+                WaitMin = Math.Round(job.Glue.ClampMin, 1),
+                Needs = [.. standing.Select(p => new Need(new Fact(Done.Glued, p), "what was glued before holds it"))],
+                HoldPoint = $"Everything of this go fits dry; clamps and cauls lie ready; the glue gives {job.Glue.WorkingMin:0.#} min."
+                    + string.Concat(job.Glue.Squares.Where(s => s.Stage == go.Number).Select(s => $" Diagonals {s.Name} {s.DiagonalMm:0.0} mm, at most {s.AllowMm:0.0} mm apart.")),
+            };
+            standing.AddRange([.. pieces, .. slipped]);
+        }
+
+        var glued = job.Glue.Stages.SelectMany(s => s.PieceIds).ToHashSet(StringComparer.Ordinal);
+        foreach (var hold in job.Joints.Holds.Where(h => h.By == HoldBy.Glue))
+        {
+            var (a, b) = (job.MadeOf(hold.PartA), job.MadeOf(hold.PartB));
+            if (a != b && !(glued.Contains(a) && glued.Contains(b)))
+            {
+                yield return new Operation($"cement/{hold.Place}/{hold.PartA}+{hold.PartB}", $"Cement {job.NameOf(b)} to {job.NameOf(a)}", job.Rates.GlueMinPerJoint, [new(Done.Glued, a), new(Done.Glued, b)], [hold.Place])
+                {
+                    HoldPoint = "Both lie together dry, without a gap.",
+                    Caution = "Solvent and resin: gloves, goggles, fresh air.",
+                };
+            }
+        }
+    }
+
+    private static IEnumerable<Operation> Fixed(Job job) => Grouped(job, s => s.Set.Turn == FixingTurn.WithItsParts && !job.HoldsDevice(s.Set) && !IsPressed(s))
+        .Where(g => !job.Apart(g.Parts))
+        .Select(g => g.Operation(job, "fix", Done.Joined));
+
+    internal static bool IsPressed(PlacedSet set) => set.Way.Kind is FixingKind.Dowel or FixingKind.Biscuit or FixingKind.Pin or FixingKind.Magnet or FixingKind.Insert;
+
+    /// <summary>Sets that hold the same parts for the same reason are fixed in one operation.</summary>
+    internal static IEnumerable<FixingGroup> Grouped(Job job, Func<PlacedSet, bool> those) => job.Fixings.Sets.Where(s => s.Fixings.Count > 0 && those(s))
+        .GroupBy(s => (s.Set.For, Parts: string.Join('+', Owners(job, s)), Kind: IsPressed(s) ? s.Way.Kind : (FixingKind?)null))
+        .GroupBy(g => g.First().Set.Name, StringComparer.Ordinal)
+        .SelectMany(named => named.Select((g, i) => new FixingGroup(i == 0 ? named.Key : $"{named.Key}-{i + 1}", [.. g], Owners(job, g.First()))));
+
+    private static List<string> Owners(Job job, PlacedSet set) =>
+        [.. set.Way.Layers.Where(l => l.Part is not null).Select(l => job.MadeOf(l.Owner)).Distinct().Order(StringComparer.Ordinal)];
+
+    private static string Word(FixingKind kind) => kind switch
+    {
+        FixingKind.Dowel => "dowel",
+        FixingKind.Biscuit => "biscuit",
+        FixingKind.Magnet => "magnet",
+        FixingKind.Insert => "insert",
+        _ => "pin",
+    };
+}
+
+/// <summary>Sets of fixings that are put in together.</summary>
+/// <param name="Parts">Made parts that they pass.</param>
+internal sealed record FixingGroup(string Id, IReadOnlyList<PlacedSet> Sets, IReadOnlyList<string> Parts)
+{
+    public int Count => Sets.Sum(s => s.Fixings.Count);
+
+    public string What => Sets[0].Set.What.ToLowerInvariant();
+
+    public IReadOnlyList<string> Places => [.. Parts.Append(Sets[0].Set.For).Distinct()];
+
+    public double Minutes(Job job) => Sets.Sum(s => s.Fixings.Count * Each(s.Way, job));
+
+    public Operation Operation(Job job, string word, Done done) =>
+        In(new Operation($"{word}/{Id}", $"{(Sets.All(s => s.Way.Sticks) ? "Stick" : "Fix")} {What}", Minutes(job), [.. Parts.Select(p => new Fact(done, p))], Places), [this]);
+
+    /// <summary>The operation with the fixings of groups that are put in by it: their drivers and what is counted out for it.</summary>
+    public static Operation In(Operation operation, IReadOnlyList<FixingGroup> groups)
+    {
+        var sets = groups.SelectMany(g => g.Sets).ToList();
+        return operation with
+        {
+            Fixings = [.. sets.Where(s => !s.Way.Sticks).SelectMany(s => s.Fixings.Select(f => f.Id))],
+            Tool = string.Join(", ", sets.SelectMany(s => s.Way.Screws.Select(x => x.Drive)).Where(d => d.Length > 0).Distinct()),
+            Setting = string.Join("; ", sets.SelectMany(s => s.Way.Screws.Select(x => (x.Label, s.Fixings.Count))).GroupBy(x => x.Label).Select(g => $"{g.Sum(x => x.Count)} of {g.Key}")),
+        };
+    }
+
+    private static double Each(FixingWay way, Job job) => (way.Screws.Count * job.Rates.ScrewMin) + way.Kind switch
+    {
+        // no length is chosen for what comes with a bought piece or goes into a wall
+        FixingKind.WoodScrew or FixingKind.Screw or FixingKind.Bolt when way.Screws.Count == 0 && !way.Sticks => job.Rates.ScrewMin,
+        FixingKind.Dowel or FixingKind.Biscuit or FixingKind.Pin or FixingKind.Rivet => job.Rates.PegMin,
+        FixingKind.Insert or FixingKind.RivetNut or FixingKind.Magnet => job.Rates.InsertMin,
+        _ => 0,
+    };
+}
