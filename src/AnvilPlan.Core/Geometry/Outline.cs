@@ -52,7 +52,7 @@ public sealed class Outline : IEquatable<Outline>
     {
         Vertices = vertices;
         (_circle, _rectangle) = (circle, rectangle);
-        (Min, Max) = Extent(vertices);
+        (Min, Max) = _circle is { } c ? (c.At - new Uv(c.RadiusMm, c.RadiusMm), c.At + new Uv(c.RadiusMm, c.RadiusMm)) : Extent(vertices);
     }
 
     /// <summary>Corners in order; the stretch of the last one ends at the first.</summary>
@@ -101,7 +101,7 @@ public sealed class Outline : IEquatable<Outline>
     }
 
     /// <summary>Enclosed area, mm²: of the polygon through the corners and the segments between chords and arcs.</summary>
-    public double AreaMm2 => Math.Abs(Stretches().Sum(s => ((s.From.U * s.To.V) - (s.To.U * s.From.V)) / 2
+    public double AreaMm2 => _circle is { } c ? Math.PI * c.RadiusMm * c.RadiusMm : Math.Abs(Stretches().Sum(s => ((s.From.U * s.To.V) - (s.To.U * s.From.V)) / 2
         + (s.Bulge == 0 ? 0 : Arc.Of(s.From, s.To, s.Bulge) is var a ? a.RadiusMm * a.RadiusMm * (a.SweepRad - Math.Sin(a.SweepRad)) / 2 : 0)));
 
     /// <summary>Whether a point lies inside; on the line, either.</summary>

@@ -43,18 +43,38 @@ internal static class BlankWork
         }
     }
 
-    private static IEnumerable<Operation> Machined(Job job, MadePart made) => made.Worked
-        .SelectMany(p => p.Features.Where(f => !f.Given), (p, f) => (Part: p, Feature: f))
-        .SelectMany(x => x.Feature.Work(job.Rates), (x, work) => (x.Part, x.Feature, Work: work))
-        // a print comes off the bed with all but its threads
-        .Where(x => made.Blank is not PrintBlank || x.Work.Craft == Craft.Tap)
-        .GroupBy(x => x.Work.Craft).OrderBy(g => g.Key)
-        .Select(g => new Operation($"{Word(g.Key)}/{made.Id}", Title(g.Key, g.Count(), made.Name.ToLowerInvariant()), g.Sum(x => x.Work.Minutes), [new(State(g.Key), made.Id)], [made.Id])
+    private static IEnumerable<Operation> Machined(Job job, MadePart made)
+    {
+        var work = new SortedDictionary<Craft, (List<WorkedFeature> Features, Dictionary<Working, int> Settings)>();
+        foreach (var part in made.Worked)
         {
-            Features = [.. g.Select(x => new WorkedFeature(x.Part.Id, x.Feature.Id))],
-            Tool = Tool(g.Key),
-            Setting = string.Join("; ", g.GroupBy(x => x.Work.Setting).Select(s => s.Count() == 1 ? s.Key : $"{s.Count()} of {s.Key}")),
-        });
+            foreach (var feature in part.Features.Where(f => !f.Given))
+            {
+                // a print comes off the bed with all but its threads
+                foreach (var working in feature.Work(job.Rates).Where(w => made.Blank is not PrintBlank || w.Craft == Craft.Tap))
+                {
+                    if (!work.TryGetValue(working.Craft, out var own))
+                    {
+                        work[working.Craft] = own = ([], []);
+                    }
+
+                    own.Features.Add(new WorkedFeature(part.Id, feature.Id));
+                    own.Settings[working] = own.Settings.GetValueOrDefault(working) + 1;
+                }
+            }
+        }
+
+        var name = made.Name.ToLowerInvariant();
+        foreach (var (craft, (features, settings)) in work)
+        {
+            yield return new Operation($"{Word(craft)}/{made.Id}", Title(craft, features.Count, name), settings.Sum(s => s.Key.Minutes * s.Value), [new(State(craft), made.Id)], [made.Id])
+            {
+                Features = features,
+                Tool = Tool(craft),
+                Setting = string.Join("; ", settings.Select(s => s.Value == 1 ? s.Key.Setting : $"{s.Value} of {s.Key.Setting}")),
+            };
+        }
+    }
 
     private static Done State(Craft craft) => craft switch
     {

@@ -31,7 +31,7 @@ internal static class HardwareWork
     /// <summary>Its screws, its own nut, its clip or what sticks it; an adapter plate takes it first and is then fixed itself.</summary>
     private static IEnumerable<Operation> Mounted(Job job, PlacedDevice device)
     {
-        var groups = JoinWork.Grouped(job, s => s.Set.DeviceId == device.Id || (s.Set.DeviceId is null && s.Set.For == device.Id)).ToList();
+        var groups = job.OfDevice[device.Id].ToList();
         var under = job.Shell.Under(device).Id;
         var place = "device/" + device.Id;
         var minutes = groups.Sum(g => g.Minutes(job));
@@ -61,7 +61,7 @@ internal static class HardwareWork
     };
 
     /// <summary>Bought pieces that go on after the finish.</summary>
-    private static IEnumerable<Operation> AfterFinish(Job job) => JoinWork.Grouped(job, s => s.Set.Turn == FixingTurn.AfterFinish)
+    private static IEnumerable<Operation> AfterFinish(Job job) => job.Groups.Where(g => g is { DeviceId: null, Turn: FixingTurn.AfterFinish })
         .Select(g => g.Operation(job, "fix", Done.In) with { Makes = [new(Done.In, g.Id)], Needs = [.. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "what is bought is not sanded or coated with it"))] });
 
     /// <summary>Trays are fitted out before they go in.</summary>
@@ -69,7 +69,7 @@ internal static class HardwareWork
     {
         var trays = job.Shell.Trays.Values.Select(t => (Made: job.MadeOf(t.Id), t.Id)).Where(t => job.ComesOff.Contains(t.Made)).ToLookup(t => t.Made, t => t.Id, StringComparer.Ordinal);
         var fixedTrays = new HashSet<string>(StringComparer.Ordinal);
-        foreach (var g in JoinWork.Grouped(job, s => s.Set.Turn == FixingTurn.WithItsParts && !JoinWork.IsPressed(s) && !job.HoldsDevice(s.Set)).Where(g => g.Parts.Any(trays.Contains) && job.Apart(g.Parts)))
+        foreach (var g in job.Joining.Where(g => g.Parts.Any(trays.Contains) && job.Apart(g.Parts)))
         {
             var own = g.Parts.Where(trays.Contains).ToList();
             fixedTrays.UnionWith(own);
@@ -80,7 +80,8 @@ internal static class HardwareWork
             };
         }
 
-        var slid = job.Parts.Made.Select(m => m.Id).Where(m => !trays.Contains(m) && !job.SlippedIn.Contains(m) && !job.Covers.Contains(m) && job.SlidesIn(m));
+        var put = job.Joints.Work.SelectMany(o => o.Makes).Select(m => job.MadeOf(m.Of)).ToHashSet(StringComparer.Ordinal);
+        var slid = job.Parts.Made.Select(m => m.Id).Where(m => !trays.Contains(m) && !put.Contains(m) && !job.SlippedIn.Contains(m) && !job.Covers.Contains(m) && job.SlidesIn(m));
         foreach (var tray in trays.Select(t => t.Key).Where(t => !fixedTrays.Contains(t)).Concat(slid))
         {
             yield return new Operation("place/" + tray, $"Put {job.NameOf(tray)} in its place", job.Rates.PlaceMin, [new(Done.In, tray)], [tray]) { Needs = [.. FittedOut(tray)] };
@@ -114,19 +115,17 @@ internal static class ClosingWork
     public static IEnumerable<Operation> Of(Job job)
     {
         var trays = job.Shell.Trays.Values.Select(t => job.MadeOf(t.Id)).ToHashSet(StringComparer.Ordinal);
-        var covers = job.Covers.ToHashSet(StringComparer.Ordinal);
         List<Need> all =
         [
             .. job.Fit.Devices.Select(d => new Need(new Fact(Done.Mounted, "device/" + d.Id), Covered)),
             .. trays.Select(t => new Need(new Fact(Done.In, t), Covered)),
             .. job.Design.Links.Select(l => new Need(new Fact(Done.Plugged, "cable/" + l.Id), "its plugs are out of reach then")),
         ];
-        var groups = JoinWork.Grouped(job, s => s.Set.Turn is FixingTurn.WithItsParts or FixingTurn.Closes && !JoinWork.IsPressed(s) && !job.HoldsDevice(s.Set)).ToList();
         var on = new HashSet<string>(StringComparer.Ordinal);
-        foreach (var g in groups)
+        foreach (var g in job.Groups.Where(g => g is { DeviceId: null, Pressed: false, Turn: FixingTurn.WithItsParts or FixingTurn.Closes }))
         {
-            var closed = g.Sets[0].Set.Turn == FixingTurn.Closes ? g.Parts : [.. g.Parts.Where(covers.Contains)];
-            if (closed.Count == 0 || g.Parts.Any(trays.Contains) || (g.Sets[0].Set.Turn == FixingTurn.WithItsParts && !job.Apart(g.Parts)))
+            var closed = g.Turn == FixingTurn.Closes ? g.Parts : [.. g.Parts.Where(job.Covers.Contains)];
+            if (closed.Count == 0 || g.Parts.Any(trays.Contains) || (g.Turn == FixingTurn.WithItsParts && !job.Apart(g.Parts)))
             {
                 continue;
             }
@@ -135,7 +134,7 @@ internal static class ClosingWork
             yield return g.Operation(job, "close", Done.Closed) with { Makes = [.. closed.Select(p => new Fact(Done.Closed, p))], Needs = [.. all, .. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "it is screwed to what is finished"))], HoldPoint = Before };
         }
 
-        foreach (var cover in covers.Where(c => !on.Contains(c) && !trays.Contains(c)))
+        foreach (var cover in job.Covers.Where(c => !on.Contains(c) && !trays.Contains(c)))
         {
             yield return new Operation("close/" + cover, $"Put {job.NameOf(cover)} on", job.Rates.PlaceMin, [new(Done.Closed, cover)], [cover]) { Needs = all, HoldPoint = Before };
         }
@@ -144,7 +143,7 @@ internal static class ClosingWork
     /// <summary>What is hung takes along the screws that go in there.</summary>
     public static Operation InPlace(Job job, Operation hung)
     {
-        var groups = JoinWork.Grouped(job, s => s.Set.Turn == FixingTurn.InPlace && hung.Makes.Contains(new Fact(Done.Standing, s.Set.For))).ToList();
+        var groups = job.Groups.Where(g => g.Turn == FixingTurn.InPlace && hung.Makes.Contains(new Fact(Done.Standing, g.Sets[0].Set.For))).ToList();
         return groups.Count == 0 ? hung : FixingGroup.In(hung with { Minutes = hung.Minutes + groups.Sum(g => g.Minutes(job)) }, groups) with { Tool = hung.Tool };
     }
 

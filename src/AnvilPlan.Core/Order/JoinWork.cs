@@ -8,7 +8,7 @@ internal static class JoinWork
 {
     public static IEnumerable<Operation> Of(Job job) => [.. Pressed(job), .. Glued(job), .. Fixed(job)];
 
-    private static IEnumerable<Operation> Pressed(Job job) => Grouped(job, s => IsPressed(s) && s.Set.Turn == FixingTurn.WithItsParts && !job.HoldsDevice(s.Set))
+    private static IEnumerable<Operation> Pressed(Job job) => job.Groups.Where(g => g is { DeviceId: null, Pressed: true, Turn: FixingTurn.WithItsParts })
         .Select(g => g.Operation(job, "set", Done.Set) with
         {
             Title = $"Set {g.Count} {Word(g.Sets[0].Way.Kind)}{(g.Count == 1 ? "" : "s")}: {g.What}",
@@ -54,20 +54,8 @@ internal static class JoinWork
         }
     }
 
-    private static IEnumerable<Operation> Fixed(Job job) => Grouped(job, s => s.Set.Turn == FixingTurn.WithItsParts && !job.HoldsDevice(s.Set) && !IsPressed(s))
-        .Where(g => !job.Apart(g.Parts))
+    private static IEnumerable<Operation> Fixed(Job job) => job.Joining.Where(g => !job.Apart(g.Parts))
         .Select(g => g.Operation(job, "fix", Done.Joined));
-
-    internal static bool IsPressed(PlacedSet set) => set.Way.Kind is FixingKind.Dowel or FixingKind.Biscuit or FixingKind.Pin or FixingKind.Magnet or FixingKind.Insert;
-
-    /// <summary>Sets that hold the same parts for the same reason are fixed in one operation.</summary>
-    internal static IEnumerable<FixingGroup> Grouped(Job job, Func<PlacedSet, bool> those) => job.Fixings.Sets.Where(s => s.Fixings.Count > 0 && those(s))
-        .GroupBy(s => (s.Set.For, Parts: string.Join('+', Owners(job, s)), Kind: IsPressed(s) ? s.Way.Kind : (FixingKind?)null))
-        .GroupBy(g => g.First().Set.Name, StringComparer.Ordinal)
-        .SelectMany(named => named.Select((g, i) => new FixingGroup(i == 0 ? named.Key : $"{named.Key}-{i + 1}", [.. g], Owners(job, g.First()))));
-
-    private static List<string> Owners(Job job, PlacedSet set) =>
-        [.. set.Way.Layers.Where(l => l.Part is not null).Select(l => job.MadeOf(l.Owner)).Distinct().Order(StringComparer.Ordinal)];
 
     private static string Word(FixingKind kind) => kind switch
     {
@@ -80,9 +68,17 @@ internal static class JoinWork
 }
 
 /// <summary>Sets of fixings that are put in together.</summary>
+/// <param name="DeviceId">The device that they hold; null for what holds parts.</param>
 /// <param name="Parts">Made parts that they pass.</param>
-internal sealed record FixingGroup(string Id, IReadOnlyList<PlacedSet> Sets, IReadOnlyList<string> Parts)
+internal sealed record FixingGroup(string Id, string? DeviceId, IReadOnlyList<PlacedSet> Sets, IReadOnlyList<string> Parts)
 {
+    public FixingTurn Turn => Sets[0].Set.Turn;
+
+    public bool Pressed => IsPressed(Sets[0].Way.Kind);
+
+    /// <summary>Whether it is pressed or glued into its holes before anything is put together.</summary>
+    public static bool IsPressed(FixingKind kind) => kind is FixingKind.Dowel or FixingKind.Biscuit or FixingKind.Pin or FixingKind.Magnet or FixingKind.Insert;
+
     public int Count => Sets.Sum(s => s.Fixings.Count);
 
     public string What => Sets[0].Set.What.ToLowerInvariant();
@@ -97,12 +93,32 @@ internal sealed record FixingGroup(string Id, IReadOnlyList<PlacedSet> Sets, IRe
     /// <summary>The operation with the fixings of groups that are put in by it: their drivers and what is counted out for it.</summary>
     public static Operation In(Operation operation, IReadOnlyList<FixingGroup> groups)
     {
-        var sets = groups.SelectMany(g => g.Sets).ToList();
+        var fixings = new List<string>();
+        var drives = new List<string>();
+        var counts = new List<(string Label, int Count)>();
+        foreach (var set in groups.SelectMany(g => g.Sets))
+        {
+            if (!set.Way.Sticks)
+            {
+                fixings.AddRange(set.Fixings.Select(f => f.Id));
+            }
+
+            foreach (var screw in set.Way.Screws)
+            {
+                if (screw.Drive.Length > 0 && !drives.Contains(screw.Drive))
+                {
+                    drives.Add(screw.Drive);
+                }
+
+                counts.Add((screw.Label, set.Fixings.Count));
+            }
+        }
+
         return operation with
         {
-            Fixings = [.. sets.Where(s => !s.Way.Sticks).SelectMany(s => s.Fixings.Select(f => f.Id))],
-            Tool = string.Join(", ", sets.SelectMany(s => s.Way.Screws.Select(x => x.Drive)).Where(d => d.Length > 0).Distinct()),
-            Setting = string.Join("; ", sets.SelectMany(s => s.Way.Screws.Select(x => (x.Label, s.Fixings.Count))).GroupBy(x => x.Label).Select(g => $"{g.Sum(x => x.Count)} of {g.Key}")),
+            Fixings = fixings,
+            Tool = string.Join(", ", drives),
+            Setting = string.Join("; ", counts.GroupBy(c => c.Label).Select(g => $"{g.Sum(c => c.Count)} of {g.Key}")),
         };
     }
 

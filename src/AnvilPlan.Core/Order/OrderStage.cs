@@ -48,8 +48,24 @@ internal sealed record Job(
 
     public string NameOf(string id) => _byId.TryGetValue(MadeOf(id), out var made) ? made.Name.ToLowerInvariant() : id;
 
-    /// <summary>Holds a device, or the plate that one stands on.</summary>
-    public bool HoldsDevice(FixingSet set) => set.DeviceId is not null || Fit.Device(set.For) is not null;
+    /// <summary>Fixings that are put in together: for the same reason, in the same parts, at the same turn.</summary>
+    public IReadOnlyList<FixingGroup> Groups => field ??=
+    [
+        .. Fixings.Sets.Where(s => s.Fixings.Count > 0).Select(s => (Set: s, Parts: Owners(s)))
+            .GroupBy(s => (s.Set.Set.For, Device: DeviceOf(s.Set.Set), s.Set.Set.Turn, Pressed: FixingGroup.IsPressed(s.Set.Way.Kind) ? s.Set.Way.Kind : (FixingKind?)null, Parts: string.Join('+', s.Parts)))
+            .GroupBy(g => g.First().Set.Set.Name, StringComparer.Ordinal)
+            .SelectMany(named => named.Select((g, i) => new FixingGroup(i == 0 ? named.Key : $"{named.Key}-{i + 1}", g.Key.Device, [.. g.Select(s => s.Set)], g.First().Parts))),
+    ];
+
+    /// <summary>Groups that hold a device, or the plate that it stands on.</summary>
+    public ILookup<string, FixingGroup> OfDevice => field ??= Groups.Where(g => g.DeviceId is not null).ToLookup(g => g.DeviceId!, StringComparer.Ordinal);
+
+    /// <summary>What is screwed, riveted or bolted, parts to parts.</summary>
+    public IEnumerable<FixingGroup> Joining => Groups.Where(g => g is { DeviceId: null, Pressed: false, Turn: FixingTurn.WithItsParts });
+
+    private string? DeviceOf(FixingSet set) => set.DeviceId ?? (Fit.Device(set.For) is null ? null : set.For);
+
+    private List<string> Owners(PlacedSet set) => [.. set.Way.Layers.Where(l => l.Part is not null).Select(l => MadeOf(l.Owner)).Distinct().Order(StringComparer.Ordinal)];
 
     /// <summary>With its facts told of made parts instead of their faces.</summary>
     public Operation Whole(Operation operation) => operation with { Makes = [.. operation.Makes.Select(Whole).Distinct()], Needs = [.. operation.Needs.Select(n => n with { Fact = Whole(n.Fact) })] };
@@ -58,16 +74,17 @@ internal sealed record Job(
     public IReadOnlySet<string> ComesOff => field ??= Off();
 
     /// <summary>Whether what holds these parts waits for the hardware. A stiffener that hangs on nothing but its tray is one with it.</summary>
-    public bool Apart(IReadOnlyList<string> parts) => parts.FirstOrDefault(ComesOff.Contains) is { } off && !(parts.Count > 1 && parts.All(p => p == off || Mates[p].All(m => m == off)));
+    public bool Apart(IReadOnlyList<string> parts) => parts.FirstOrDefault(ComesOff.Contains) is { } off && !(parts.Count > 1 && parts.All(p => p == off || HoldsOf[p].All(h => h.Other == off)));
 
-    private ILookup<string, string> Mates => field ??= Joints.Holds.SelectMany(h => ((string Part, string Mate)[])[(MadeOf(h.PartA), MadeOf(h.PartB)), (MadeOf(h.PartB), MadeOf(h.PartA))])
-        .ToLookup(x => x.Part, x => x.Mate, StringComparer.Ordinal);
+    /// <summary>What holds a made part, and how.</summary>
+    private ILookup<string, (string Part, string Other, HoldBy By)> HoldsOf => field ??= Joints.Holds.Select(h => (A: MadeOf(h.PartA), B: MadeOf(h.PartB), h.By))
+        .SelectMany(h => ((string Part, string Other, HoldBy By)[])[(h.A, h.B, h.By), (h.B, h.A, h.By)]).ToLookup(x => x.Part, StringComparer.Ordinal);
 
-    private HashSet<string> Off()
-    {
-        var glued = Joints.Holds.Where(h => h.By is HoldBy.Glue).SelectMany(h => (string[])[MadeOf(h.PartA), MadeOf(h.PartB)]).ToHashSet(StringComparer.Ordinal);
-        return Design.Trays.Where(t => Shell.Trays.ContainsKey(t.Id) && !glued.Contains(MadeOf(t.Id)) && !SlippedIn.Contains(MadeOf(t.Id))).Select(t => MadeOf(t.Id)).Concat(Covers).ToHashSet(StringComparer.Ordinal);
-    }
+    private HashSet<string> Off() =>
+    [
+        .. Design.Trays.Where(t => Shell.Trays.ContainsKey(t.Id)).Select(t => MadeOf(t.Id)).Where(t => !SlippedIn.Contains(t) && HoldsOf[t].All(h => h.By != HoldBy.Glue)),
+        .. Covers,
+    ];
 
     /// <summary>Made parts that nothing but grooves of glued pieces holds, with those pieces: they have to go in while the grooves are open.</summary>
     public ILookup<string, string> SlippedIn => field ??= Slipped().ToLookup(x => x.Part, x => x.Host, StringComparer.Ordinal);
@@ -75,17 +92,16 @@ internal sealed record Job(
     private IEnumerable<(string Part, string Host)> Slipped()
     {
         var pieces = Glue.Stages.SelectMany(s => s.PieceIds).ToHashSet(StringComparer.Ordinal);
-        var covers = Covers.ToHashSet(StringComparer.Ordinal);
-        var holds = Joints.Holds.SelectMany(h => ((string Part, string Other, HoldBy By)[])[(MadeOf(h.PartA), MadeOf(h.PartB), h.By), (MadeOf(h.PartB), MadeOf(h.PartA), h.By)]).ToLookup(x => x.Part, StringComparer.Ordinal);
-        return Parts.Made.Where(m => !covers.Contains(m.Id) && !pieces.Contains(m.Id) && holds[m.Id].Any() && holds[m.Id].All(h => h.By == HoldBy.Slipped))
-            .SelectMany(m => holds[m.Id].Select(h => h.Other).Distinct().Where(pieces.Contains), (m, host) => (m.Id, host));
+        return Parts.Made.Where(m => !Covers.Contains(m.Id) && !pieces.Contains(m.Id) && HoldsOf[m.Id].Any() && HoldsOf[m.Id].All(h => h.By == HoldBy.Slipped))
+            .SelectMany(m => HoldsOf[m.Id].Select(h => h.Other).Distinct().Where(pieces.Contains), (m, host) => (m.Id, host));
     }
 
-    /// <summary>Held by nothing but grooves and no cover: it is slid in.</summary>
-    public bool SlidesIn(string id) => Joints.Holds.Where(h => MadeOf(h.PartA) == id || MadeOf(h.PartB) == id).ToList() is { Count: > 0 } holds && holds.TrueForAll(h => h.By is HoldBy.Slipped or HoldBy.Slide);
+    /// <summary>Held by nothing but grooves: it is slid in.</summary>
+    public bool SlidesIn(string id) => HoldsOf[id].Any() && HoldsOf[id].All(h => h.By is HoldBy.Slipped or HoldBy.Slide);
 
     /// <summary>Panels that are taken off or swing.</summary>
-    public IEnumerable<string> Covers => Design.Box.Panels.Where(p => p.Hold is PanelHold.Removable or PanelHold.Hinged && Shell.Panels.ContainsKey(p.Face)).Select(p => MadeOf(Shell.Panels[p.Face].Id)).Distinct();
+    public IReadOnlySet<string> Covers => field ??= Design.Box.Panels.Where(p => p.Hold is PanelHold.Removable or PanelHold.Hinged && Shell.Panels.ContainsKey(p.Face))
+        .Select(p => MadeOf(Shell.Panels[p.Face].Id)).ToHashSet(StringComparer.Ordinal);
 
     private Fact Whole(Fact fact) => fact with { Of = MadeOf(fact.Of) };
 }

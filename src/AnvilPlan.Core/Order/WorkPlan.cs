@@ -12,11 +12,29 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
     /// </summary>
     public static WorkPlan Of(IReadOnlyList<Operation> operations)
     {
-        var makers = operations.SelectMany((o, i) => o.Makes.Select(m => (m.Of, m.Done, At: i))).ToLookup(x => x.Of, x => (x.Done, x.At), StringComparer.Ordinal);
+        var makers = new Dictionary<string, List<(Done Done, int At)>>(StringComparer.Ordinal);
+        foreach (var (operation, i) in operations.Select((o, i) => (o, i)))
+        {
+            foreach (var fact in operation.Makes)
+            {
+                (makers.TryGetValue(fact.Of, out var own) ? own : makers[fact.Of] = []).Add((fact.Done, i));
+            }
+        }
+
         var before = operations.Select((o, i) => Before(o, i, makers)).ToList();
-        var after = before.SelectMany((b, i) => b.Keys.Select(k => (k, i))).ToLookup(x => x.k, x => x.i);
+        var after = operations.Select(_ => new List<int>()).ToList();
+        foreach (var (earlier, i) in before.Select((b, i) => (b, i)))
+        {
+            foreach (var at in earlier.Keys)
+            {
+                after[at].Add(i);
+            }
+        }
+
+        // the earliest in the trade comes first, then the one that was named first
+        long Rank(int i) => ((long)operations[i].Does * operations.Count) + i;
         var open = before.Select(b => b.Count).ToArray();
-        var ready = new PriorityQueue<int, (Done, int)>(operations.Select((o, i) => (i, (o.Does, i))).Where(x => open[x.i] == 0));
+        var ready = new PriorityQueue<int, long>(Enumerable.Range(0, operations.Count).Where(i => open[i] == 0).Select(i => (i, Rank(i))));
         var order = new List<int>();
         while (ready.TryDequeue(out var next, out _))
         {
@@ -25,50 +43,56 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
             {
                 if (--open[i] == 0)
                 {
-                    ready.Enqueue(i, (operations[i].Does, i));
+                    ready.Enqueue(i, Rank(i));
                 }
             }
         }
 
         var circle = order.Count == operations.Count ? [] : Turn(before, open);
-        order.AddRange(Enumerable.Range(0, operations.Count).Where(i => open[i] > 0).OrderBy(i => operations[i].Does).ThenBy(i => i));
+        order.AddRange(Enumerable.Range(0, operations.Count).Where(i => open[i] > 0).OrderBy(Rank));
         return new WorkPlan(
             [.. order.Select(i => operations[i])],
             [.. order.SelectMany(i => before[i].OrderBy(b => b.Key).Select(b => new WorkLink(operations[b.Key].Id, operations[i].Id, b.Value)))],
             [.. circle.Select(i => operations[i].Id)]);
     }
 
-    private static Dictionary<int, string> Before(Operation operation, int at, ILookup<string, (Done Done, int At)> makers)
+    private static Dictionary<int, string> Before(Operation operation, int at, Dictionary<string, List<(Done Done, int At)>> makers)
     {
         var before = new Dictionary<int, string>();
         foreach (var fact in operation.Makes)
         {
-            var earlier = Latest(makers[fact.Of], d => d < fact.Done);
-            Add(earlier, Because(earlier, fact.Done));
+            Add(fact.Of, fact.Done - 1, null);
         }
 
         foreach (var need in operation.Needs)
         {
-            Add(Latest(makers[need.Fact.Of], d => d <= need.Fact.Done), need.Because);
+            Add(need.Fact.Of, need.Fact.Done, need.Because);
         }
 
         return before;
 
-        void Add(List<(Done Done, int At)> earlier, string because)
+        // all that bring a thing to its last state up to that one
+        void Add(string of, Done most, string? because)
         {
-            foreach (var maker in earlier.Where(m => m.At != at))
+            if (!makers.TryGetValue(of, out var all))
             {
-                before.TryAdd(maker.At, because);
+                return;
+            }
+
+            Done? last = null;
+            foreach (var (done, _) in all)
+            {
+                last = done <= most && (last is null || done > last) ? done : last;
+            }
+
+            foreach (var (done, maker) in all)
+            {
+                if (done == last && maker != at)
+                {
+                    before.TryAdd(maker, because ?? Because(done, most + 1));
+                }
             }
         }
-    }
-
-    /// <summary>All that bring something to the last of the states that count.</summary>
-    private static List<(Done Done, int At)> Latest(IEnumerable<(Done Done, int At)> makers, Func<Done, bool> counts)
-    {
-        var earlier = makers.Where(m => counts(m.Done)).ToList();
-        var last = earlier.Select(m => m.Done).DefaultIfEmpty().Max();
-        return [.. earlier.Where(m => m.Done == last)];
     }
 
     /// <summary>From any operation that is stuck back along what it waits for, until one comes again.</summary>
@@ -88,9 +112,9 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
     }
 
     /// <summary>Why a thing comes to this state only after that one.</summary>
-    private static string Because(List<(Done Done, int At)> earlier, Done done) => done switch
+    private static string Because(Done earlier, Done done) => done switch
     {
-        <= Done.Bevelled when earlier.Exists(e => e.Done == Done.Sized) => "it is worked when it has its size",
+        <= Done.Bevelled when earlier == Done.Sized => "it is worked when it has its size",
         Done.Opened or Done.Drilled => "the widest cuts come first, while the part is whole and lies flat",
         Done.Tapped => "a thread is cut into its drilled hole",
         Done.Bevelled => "until then its square edges are what is measured from",

@@ -57,7 +57,7 @@ public sealed record Channel(
 
     /// <summary>Kerfs are sawn by the operation that turns the corner.</summary>
     public override IEnumerable<Working> Work(WorkRates rates) =>
-        Kerf ? [] : [new(Craft.Groove, string.Create(CultureInfo.InvariantCulture, $"{Math.Min(Max.U - Min.U, Max.V - Min.V):0.##} wide, {DepthMm:0.##} deep"), rates.ChannelMin)];
+        Kerf ? [] : [new(Craft.Groove, rates.ChannelMin, "{0:0.##} wide, {1:0.##} deep", Math.Min(Max.U - Min.U, Max.V - Min.V), DepthMm)];
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"C{From}{Min.U};{Min.V};{Max.U};{Max.V};{DepthMm};{FloorMm}|");
 
@@ -100,7 +100,7 @@ public sealed record Bevel(string Id, string For, string Purpose, WorkedFrom Fro
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => null;
 
-    public override IEnumerable<Working> Work(WorkRates rates) => [new(Craft.Bevel, string.Create(CultureInfo.InvariantCulture, $"{AngleDeg:0.##}°"), rates.BevelMin)];
+    public override IEnumerable<Working> Work(WorkRates rates) => [new(Craft.Bevel, rates.BevelMin, "{0:0.##}°", AngleDeg)];
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"B{Edge}{AngleDeg}|");
 

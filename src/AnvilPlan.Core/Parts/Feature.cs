@@ -68,10 +68,10 @@ public abstract record Feature(string Id, string For, string Purpose, WorkedFrom
 
     private protected static IEnumerable<Working> Bored(double diaMm, string? thread, double? sinkMm, WorkRates rates)
     {
-        yield return new Working(Craft.Drill, string.Create(CultureInfo.InvariantCulture, $"{diaMm:0.##}{(sinkMm is { } sink ? $", sunk to {sink:0.##}" : "")}"), rates.HoleMin);
+        yield return new Working(Craft.Drill, rates.HoleMin, sinkMm is null ? "{0:0.##}" : "{0:0.##}, sunk to {1:0.##}", diaMm, sinkMm);
         if (thread is not null)
         {
-            yield return new Working(Craft.Tap, thread, rates.TapMin);
+            yield return new Working(Craft.Tap, rates.TapMin, thread);
         }
     }
 
@@ -93,9 +93,12 @@ public enum Craft
     Bevel,
 }
 
-/// <summary>One kind of work on a feature.</summary>
-/// <param name="Setting">Bit, thread, width and depth; what is alike is done at one setting.</param>
-public readonly record struct Working(Craft Craft, string Setting, double Minutes);
+/// <summary>One kind of work on a feature, at one setting: what is equal is done without setting anything anew.</summary>
+/// <param name="Format">Bit, thread, width and depth in words, with {0} and {1} for the measures.</param>
+public readonly record struct Working(Craft Craft, double Minutes, string Format, double? FirstMm = null, double? SecondMm = null)
+{
+    public string Setting => string.Format(CultureInfo.InvariantCulture, Format, FirstMm, SecondMm);
+}
 
 /// <summary>Where a face of a bent part lies on its blank.</summary>
 /// <param name="At">From the face's plane to the blank's.</param>

@@ -103,7 +103,7 @@ public sealed record EdgeHole(
         SlotMm is { } slot ? new EdgeMark(AlongMm - (slot / 2), AlongMm + (slot / 2), Purpose) : new(AlongMm, null, $"{Purpose}, {DiaMm:0.##} mm");
 
     public override IEnumerable<Working> Work(WorkRates rates) => SlotMm is { } slot
-        ? [new(Craft.Groove, string.Create(CultureInfo.InvariantCulture, $"slot {slot:0.##} x {DiaMm:0.##} in the edge"), rates.HoleMin * 2)]
+        ? [new(Craft.Groove, rates.HoleMin * 2, "slot {0:0.##} x {1:0.##} in the edge", slot, DiaMm)]
         : Bored(DiaMm, Thread, SinkDiaMm, rates);
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"E{Edge}{AlongMm};{FromSeenMm};{DiaMm};{SlotMm};{DepthMm};{Thread};{SinkDiaMm}|");

@@ -49,7 +49,7 @@ public sealed record Notch(
         return new EdgeMark(near.Min(Along), near.Max(Along), Purpose, far.Min(Along), far.Max(Along));
     }
 
-    public override IEnumerable<Working> Work(WorkRates rates) => [new(Craft.CutOut, DepthMm is { } deep ? string.Create(CultureInfo.InvariantCulture, $"notch, {deep:0.##} deep") : "notch", rates.HoleMin * 2)];
+    public override IEnumerable<Working> Work(WorkRates rates) => [new(Craft.CutOut, rates.HoleMin * 2, DepthMm is null ? "notch" : "notch, {0:0.##} deep", DepthMm)];
 
     public override string Stamp() => string.Create(
         CultureInfo.InvariantCulture, $"N{From}{string.Join(',', Outline.Concat(Floor ?? []).Select(Stamp))};{DepthMm}|");

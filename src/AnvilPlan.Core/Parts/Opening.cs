@@ -40,10 +40,8 @@ public sealed record Opening(
         var (least, most) = (Math.Min(WidthMm, HeightMm ?? WidthMm), Math.Max(WidthMm, HeightMm ?? WidthMm));
         // a slot that small is two holes and what is left between them
         return least > DrilledUpToMm || most > 2 * DrilledUpToMm
-            ? [new(Craft.CutOut, Round ? Mm($"{WidthMm:0.##} round") : Mm($"{WidthMm:0.##} x {HeightMm:0.##}"), rates.OpeningMin)]
-            : [new(Craft.Drill, Mm($"{least:0.##}"), Round ? rates.HoleMin : rates.HoleMin * 2)];
-
-        static string Mm(FormattableString text) => text.ToString(CultureInfo.InvariantCulture);
+            ? [new(Craft.CutOut, rates.OpeningMin, Round ? "{0:0.##} round" : "{0:0.##} x {1:0.##}", WidthMm, HeightMm)]
+            : [new(Craft.Drill, Round ? rates.HoleMin : rates.HoleMin * 2, "{0:0.##}", least)];
     }
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"O{At.U};{At.V};{WidthMm};{HeightMm};{CornerRadiusMm}|");
