@@ -1,7 +1,6 @@
 using System.Diagnostics;
 using System.Globalization;
 using System.Text.Json;
-using AnvilPlan.AutoFit;
 using AnvilPlan.Bench;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
@@ -9,6 +8,7 @@ using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Project;
+using AnvilPlan.Search.Shells;
 
 // bench [NAME...] [--json] --demo FOLDER: medians after warm-up, each with its unit in its name.
 var names = new List<string>();

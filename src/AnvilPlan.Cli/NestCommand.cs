@@ -45,7 +45,8 @@ internal static class NestCommand
     {
         var (name, job) = NestFile.ReadSheets(text);
         var watch = Stopwatch.StartNew();
-        var result = SheetNester.Search(job, TimeSpan.FromSeconds(seconds), CancellationToken.None);
+        using var time = new CancellationTokenSource(TimeSpan.FromSeconds(seconds));
+        var result = SheetNester.Search(job, seconds > 0 ? long.MaxValue : 0, time.Token);
         return NestChecker.Fault(job, result) is { } fault && result.Complete
             ? throw new InvalidOperationException(fault)
             : NestFile.WriteSheets(name, job, result, watch.Elapsed.TotalSeconds);

@@ -132,7 +132,24 @@ public sealed class CommandLineTests : IDisposable
         Assert.Contains($"\"{model.Id}-2\"", Run(null, "export", came.Output.Trim(), "-", "--data", data).Output, StringComparison.Ordinal);
     }
 
-    private (int Code, string Output, string Error) Run(string? input, params string[] arguments)
+    [Fact]
+    public void The_same_input_gives_the_same_bytes_in_other_processes_languages_and_time_zones()
+    {
+        Dictionary<string, string>[] machines = [new() { ["TZ"] = "UTC", ["LANG"] = "C" }, new() { ["TZ"] = "Pacific/Auckland", ["LANG"] = "de_DE.UTF-8", ["LC_ALL"] = "tr_TR.UTF-8" }];
+        var written = machines.Select((m, i) =>
+        {
+            var to = Path.Combine(_folder.FullName, "machine-" + i);
+            Assert.Equal(0, Run(null, m, "plan", Demo, "--out", to).Code);
+            return Directory.GetFiles(to).ToDictionary(f => Path.GetFileName(f), File.ReadAllBytes);
+        }).ToList();
+        Assert.Equal(written[0].Keys.Order(StringComparer.Ordinal), written[1].Keys.Order(StringComparer.Ordinal));
+        Assert.All(written[0], f => Assert.True(f.Value.AsSpan().SequenceEqual(written[1][f.Key]), f.Key));
+        Assert.True(written[0].Count > 20);
+    }
+
+    private (int Code, string Output, string Error) Run(string? input, params string[] arguments) => Run(input, [], arguments);
+
+    private (int Code, string Output, string Error) Run(string? input, Dictionary<string, string> environment, params string[] arguments)
     {
         var info = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, .. arguments])
         {
@@ -141,6 +158,11 @@ public sealed class CommandLineTests : IDisposable
             RedirectStandardError = true,
             WorkingDirectory = _folder.FullName,
         };
+        foreach (var (name, value) in environment)
+        {
+            info.Environment[name] = value;
+        }
+
         using var process = Process.Start(info)!;
         var output = process.StandardOutput.ReadToEndAsync();
         var error = process.StandardError.ReadToEndAsync();

@@ -100,5 +100,5 @@ public static class ShippedFile
 {
     public static Stream Open(string file) =>
         Assembly.GetExecutingAssembly().GetManifestResourceStream("catalog/" + file)
-        ?? throw new FileNotFoundException($"The catalog ships no file '{file}'.", file);
+        ?? throw new InvalidOperationException($"The catalog ships no file '{file}'.");
 }

@@ -1,11 +1,10 @@
-using System.Diagnostics;
 using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Cuts;
 
 /// <summary>
 /// Nests rectangles on sheets. Tries every mix of sort, fit and split rules and keeps the cheapest layout (then the one with the
-/// largest rest); with time given it goes on from shuffled orders until the bound is met or the time is over. Same input, same result.
+/// largest rest); with tries given it goes on from shuffled orders until the bound is met or they are used up. Same input and tries, same result.
 /// </summary>
 public static class SheetNester
 {
@@ -18,12 +17,11 @@ public static class SheetNester
     ];
 
     /// <summary>The quick result: rule mixes only, no search.</summary>
-    public static NestResult Quick(NestJob job) => Search(job, TimeSpan.Zero, CancellationToken.None);
+    public static NestResult Quick(NestJob job) => Search(job, 0, CancellationToken.None);
 
-    /// <summary>As <see cref="Quick"/>, then improved for up to <paramref name="time"/>. Cancelling keeps the best so far.</summary>
-    public static NestResult Search(NestJob job, TimeSpan time, CancellationToken cancel)
+    /// <summary>As <see cref="Quick"/>, then improved by up to so many tries. Cancelling keeps the best so far: whoever has a clock ends it by that.</summary>
+    public static NestResult Search(NestJob job, long tries, CancellationToken cancel)
     {
-        var watch = Stopwatch.StartNew();
         var pieces = Pieces(job);
         var bound = LowerBound(job);
         Layout? best = null;
@@ -44,7 +42,7 @@ public static class SheetNester
         }
 
         var random = new Random(20_261);
-        while (watch.Elapsed < time && !cancel.IsCancellationRequested && !(best!.Unplaced.Count == 0 && best.Price <= bound + 1e-9))
+        while (tries-- > 0 && !cancel.IsCancellationRequested && !(best!.Unplaced.Count == 0 && best.Price <= bound + 1e-9))
         {
             var order = Shuffled(Sorted(pieces, Sorts[random.Next(Sorts.Length)]), random);
             best = Better(best, Fill(job, order, (FitRule)random.Next(2), (SplitRule)random.Next(3)));

@@ -3,6 +3,7 @@ using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Gluing;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Drawing;
@@ -68,6 +69,7 @@ public static class PacketPages
         {
             s.Where, s.Label, s.Count.ToString(CultureInfo.InvariantCulture), N(s.GripMm), s.EngagementMm is { } e ? N(e) : "-",
         }));
+        Work(flow, plan.Work);
         flow.Table("To buy", ["what", "count", "each", "together"], [110, 24, 24, 26], plan.Cost.Purchase.Select(l => new[]
         {
             l.Item, $"{l.Count} {l.Unit}", Money(l.PriceCents), Money(l.TotalCents),
@@ -95,6 +97,38 @@ public static class PacketPages
             s.Number.ToString(CultureInfo.InvariantCulture), string.Join(", ", s.Pieces), s.Joints.ToString(CultureInfo.InvariantCulture), N(s.Minutes), string.Join("; ", s.Clamps.Select(c => $"{c.Count} across {c.Across}, {N(c.OpensMm)}")),
         }));
         flow.Table("Square: inside, corner to corner", ["frame", "diagonal", "may differ by", "after go"], [90, 34, 34, 26], glue.Squares.Select(s => new[] { s.Name, N(Math.Round(s.DiagonalMm, 1)), N(s.AllowMm), s.Stage.ToString(CultureInfo.InvariantCulture) }));
+    }
+
+    /// <summary>Operations by number; what is to be looked at, and where the hand is at risk, once for all that share it.</summary>
+    private static void Work(Flow flow, WorkPlan work)
+    {
+        var number = work.Operations.Select((o, i) => (o.Id, i + 1)).ToDictionary(x => x.Id, x => x.Item2, StringComparer.Ordinal);
+        flow.Table($"Work on one, {N(Math.Round(work.Minutes / 60, 1))} h of hands", ["no", "what", "with", "min", "then wait"], [10, 78, 66, 14, 16], work.Operations.Select(o => new[]
+        {
+            N(number[o.Id]), o.Title, o.Setting.Length == 0 ? o.Tool : o.Tool.Length == 0 ? o.Setting : $"{o.Tool}: {o.Setting}", N(Math.Round(o.Minutes, 1)), o.WaitMin > 0 ? N(Math.Round(o.WaitMin)) : "",
+        }));
+        IEnumerable<string[]> Told(Func<Operation, string?> of) => work.Operations.Where(o => of(o) is not null).GroupBy(o => of(o)!, StringComparer.Ordinal).Select(g => new[] { g.Key, Runs([.. g.Select(o => number[o.Id])]) });
+        flow.Table("Look before you go on", ["what", "before no"], [140, 44], Told(o => o.HoldPoint));
+        flow.Table("Caution", ["where the hand is at risk", "at no"], [140, 44], Told(o => o.Caution));
+    }
+
+    /// <summary>Numbers with those that follow each other as from and to.</summary>
+    private static string Runs(IReadOnlyList<int> numbers)
+    {
+        var runs = new List<(int From, int To)>();
+        foreach (var n in numbers)
+        {
+            if (runs.Count > 0 && runs[^1].To == n - 1)
+            {
+                runs[^1] = (runs[^1].From, n);
+            }
+            else
+            {
+                runs.Add((n, n));
+            }
+        }
+
+        return string.Join(", ", runs.Select(r => r.From == r.To ? N(r.From) : $"{N(r.From)} to {N(r.To)}"));
     }
 
     private static void Nest(Flow flow, SheetLayout sheet, BuildPlan plan)

@@ -1,6 +1,6 @@
 using System.Collections.Concurrent;
-using AnvilPlan.AutoFit;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Search.Shells;
 using AnvilPlan.Server.Projects;
 using AnvilPlan.Store;
 

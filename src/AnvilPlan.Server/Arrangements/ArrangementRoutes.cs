@@ -1,5 +1,5 @@
-using AnvilPlan.AutoFit;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Search.Shells;
 using AnvilPlan.Server.Projects;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;

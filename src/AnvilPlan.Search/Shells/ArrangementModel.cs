@@ -8,7 +8,7 @@ using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using Google.OrTools.Sat;
 
-namespace AnvilPlan.AutoFit;
+namespace AnvilPlan.Search.Shells;
 
 /// <summary>
 /// The arrangement as a constraint model over half millimetres: sizes of the shell, places of trays, place and quarter turn of each

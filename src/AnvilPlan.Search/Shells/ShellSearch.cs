@@ -9,7 +9,7 @@ using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using Google.OrTools.Sat;
 
-namespace AnvilPlan.AutoFit;
+namespace AnvilPlan.Search.Shells;
 
 /// <summary>
 /// Looks for the smallest shells in which the hardware of a design fits on the decks that were chosen for it. What the search

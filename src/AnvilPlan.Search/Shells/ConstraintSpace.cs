@@ -1,7 +1,7 @@
 using AnvilPlan.Core.Geometry;
 using Google.OrTools.Sat;
 
-namespace AnvilPlan.AutoFit;
+namespace AnvilPlan.Search.Shells;
 
 /// <summary>Where a device stands in the model: u and v on its deck, and which of its ways of lying is taken.</summary>
 internal sealed record DeviceVariables(IntVar U, IntVar V, BoolVar[] Turn);

@@ -5,7 +5,7 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Mounts;
 using Google.OrTools.Sat;
 
-namespace AnvilPlan.AutoFit;
+namespace AnvilPlan.Search.Shells;
 
 /// <summary>Ports that reach their panel and cables that run from port to port.</summary>
 internal sealed partial class ArrangementModel

@@ -9,8 +9,9 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Search.Shells;
 
-namespace AnvilPlan.AutoFit.Tests;
+namespace AnvilPlan.Search.Tests.Shells;
 
 public class ShellSearchTests
 {

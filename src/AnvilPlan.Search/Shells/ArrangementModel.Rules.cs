@@ -5,7 +5,7 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Shell;
 using Google.OrTools.Sat;
 
-namespace AnvilPlan.AutoFit;
+namespace AnvilPlan.Search.Shells;
 
 /// <summary>What ways to build ask of the arrangement: pads under devices, columns over rails, copies of a tray, sizes that are not free.</summary>
 internal sealed partial class ArrangementModel

@@ -1,6 +1,6 @@
 using AnvilPlan.Core.Geometry;
 
-namespace AnvilPlan.AutoFit;
+namespace AnvilPlan.Search.Shells;
 
 /// <summary>A coordinate that moves with the shell: a constant and a whole factor for each shell variable (mm).</summary>
 internal sealed record Moving(double ConstantMm, int[] Factors)

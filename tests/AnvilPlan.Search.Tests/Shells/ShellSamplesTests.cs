@@ -5,8 +5,9 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Search.Shells;
 
-namespace AnvilPlan.AutoFit.Tests;
+namespace AnvilPlan.Search.Tests.Shells;
 
 /// <summary>What the search believes of how blocks move, against the planner's own stages at shells that were not sampled.</summary>
 public class ShellSamplesTests

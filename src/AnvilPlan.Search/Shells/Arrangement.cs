@@ -2,7 +2,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Planning;
 
-namespace AnvilPlan.AutoFit;
+namespace AnvilPlan.Search.Shells;
 
 /// <summary>What an arrangement is to be best in.</summary>
 public enum SearchGoal

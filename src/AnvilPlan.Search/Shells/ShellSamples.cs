@@ -9,7 +9,7 @@ using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 
-namespace AnvilPlan.AutoFit;
+namespace AnvilPlan.Search.Shells;
 
 /// <summary>
 /// How everything moves when the shell's sizes and the trays' places change: taken from the planner's own stages at a few shells,
