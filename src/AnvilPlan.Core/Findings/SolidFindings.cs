@@ -11,7 +11,9 @@ internal static class SolidFindings
 {
     /// <summary>Less than this is fit and rounding, mm.</summary>
     private const double LeastMm = 0.03;
-    private const int Points = 5;
+
+    /// <summary>Where along a side material is looked for; not alike from both ends, so that seams of joints are not all met at once.</summary>
+    private static readonly double[] Shares = [0.02, 0.082, 0.282, 0.482, 0.682, 0.882, 0.971];
 
     public static IEnumerable<Finding> Find(PlanSoFar plan) => [.. Collisions(plan), .. Corners(plan)];
 
@@ -169,10 +171,10 @@ internal static class SolidFindings
 
     private static IEnumerable<Point3> Grid(Box box)
     {
-        // more points along longer sides
-        static int Count(double mm) => mm < 1 ? 2 : mm < 4 ? 3 : Points;
+        // more points along longer sides, there also near both ends: bevelled plates share no more than that
+        static int Count(double mm) => mm < 1 ? 2 : mm < 4 ? 3 : Shares.Length;
         var (n, m, k) = (Count(box.Size.X), Count(box.Size.Y), Count(box.Size.Z));
-        double At(Axis axis, int i, int of) => box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (i + 0.41) / of);
+        double At(Axis axis, int i, int of) => box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (of == Shares.Length ? Shares[i] : (i + 0.41) / of));
         for (var i = 0; i < n * m * k; i++)
         {
             yield return new Point3(At(Axis.X, i % n, n), At(Axis.Y, i / n % m, m), At(Axis.Z, i / (n * m), k));

@@ -81,13 +81,19 @@ internal static class HardwareWork
         }
 
         var put = job.Joints.Work.SelectMany(o => o.Makes).Select(m => job.MadeOf(m.Of)).ToHashSet(StringComparer.Ordinal);
-        var slid = job.Parts.Made.Select(m => m.Id).Where(m => !trays.Contains(m) && !put.Contains(m) && !job.SlippedIn.Contains(m) && !job.Covers.Contains(m) && job.SlidesIn(m));
+        var slid = job.Parts.Made.Select(m => m.Id).Where(m => !trays.Contains(m) && !put.Contains(m) && !job.SlippedIn.Contains(m) && !job.Covers.Contains(m) && job.SlidesIn(m)).ToList();
         foreach (var tray in trays.Select(t => t.Key).Where(t => !fixedTrays.Contains(t)).Concat(slid))
         {
             yield return new Operation("place/" + tray, $"Put {job.NameOf(tray)} in its place", job.Rates.PlaceMin, [new(Done.In, tray)], [tray]) { Needs = [.. FittedOut(tray)] };
         }
 
-        IEnumerable<Need> FittedOut(string tray) => job.Fit.Devices.Where(d => trays[tray].Contains(d.Device.DeckId))
+        // a drawer that is glued together is one piece with its tray
+        foreach (var drawer in job.Design.Trays.Where(t => t.Drawer is not null && job.Shell.Trays.ContainsKey(t.Id)).Select(t => job.MadeOf(t.Id)).Where(t => !trays.Contains(t) && !slid.Contains(t)).Distinct())
+        {
+            yield return new Operation("place/" + drawer, $"Slide the drawer of {job.NameOf(drawer)} in", job.Rates.PlaceMin, [new(Done.In, drawer)], [drawer]) { Needs = [.. FittedOut(drawer)] };
+        }
+
+        IEnumerable<Need> FittedOut(string tray) => job.Fit.Devices.Where(d => job.MadeOf(d.Device.DeckId) == tray)
             .Select(d => new Need(new Fact(Done.Mounted, "device/" + d.Id), "a tray is fitted out before it goes in"));
     }
 
