@@ -138,7 +138,7 @@ public class ShellSearchTests
     public void Each_made_up_set_is_arranged_in_ten_seconds_and_stands_free_by_a_second_method(int number)
     {
         var set = DeviceSets.All[number];
-        var result = Search(set, Volume, 8);
+        var result = ShellSearch.Run(set, Catalog.Shipped, ShopProfile.Usual, Volume, 8, null, default);
         Assert.True(result.Seconds < 10, $"{result.Seconds} s");
         Assert.True(result.Arrangements.Count == 1, result.Why);
         var found = result.Arrangements[0];
