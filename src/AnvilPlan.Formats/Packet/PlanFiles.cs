@@ -23,7 +23,7 @@ public static class PlanFiles
 {
     public static IReadOnlyList<PlanFile> Of(Design design, BuildPlan plan, ShopProfile shop, Paper paper) =>
     [
-        new("packet.pdf", "application/pdf", "Shop packet: cut list, nests, parts, hole tables, screws, purchase", () => PacketPages.Write(plan, paper)),
+        new("packet.pdf", "application/pdf", "Shop packet: cut list, nests, parts, hole tables, screws, work, purchase", () => PacketPages.Write(plan, paper)),
         new("templates.pdf", "application/pdf", $"Templates at true scale, tiled over {paper.Name}", () => TemplatePages.Write(plan.Name, plan.Made.Where(Drawn).Select(m => m.Drawn), paper)),
         new("cutlist.csv", "text/csv", "Cut list", () => Utf8(CsvFiles.CutList(plan, design.Brief.Quantity, shop.FractionDenominator))),
         new("holes.csv", "text/csv", "Hole tables of all parts", () => Utf8(CsvFiles.Holes(plan))),
