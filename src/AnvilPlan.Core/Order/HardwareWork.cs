@@ -28,7 +28,7 @@ internal static class HardwareWork
 
     public static IEnumerable<Operation> Of(Job job) => [.. job.Fit.Devices.SelectMany(d => Mounted(job, d)), .. AfterFinish(job), .. Trays(job), .. Plugged(job)];
 
-    /// <summary>Its screws, its own nut, its clip or what sticks it; an adapter plate takes it first and is then fixed itself.</summary>
+    /// <summary>Its screws, its own nut, its clip or what sticks it, with those of the plate that it stands on.</summary>
     private static IEnumerable<Operation> Mounted(Job job, PlacedDevice device)
     {
         var groups = job.OfDevice[device.Id].ToList();

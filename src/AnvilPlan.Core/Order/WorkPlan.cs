@@ -6,6 +6,9 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
 {
     public double Minutes => Operations.Sum(o => o.Minutes);
 
+    /// <summary>What each operation is called by on paper and in tables: its place in the order, from one.</summary>
+    public IReadOnlyDictionary<string, int> Numbered() => Operations.Select((o, i) => (o.Id, i + 1)).ToDictionary(x => x.Id, x => x.Item2, StringComparer.Ordinal);
+
     /// <summary>
     /// Puts operations in order. Each comes after whatever brings what it works on to its last state before, and after what it needs; among
     /// those that may come next the one earliest in the trade is taken, then the one that was named first.

@@ -79,7 +79,7 @@ public static class CsvFiles
     /// <summary>Operations of one unit in their order. What each comes after is told by number, with the reason.</summary>
     public static string Work(BuildPlan plan)
     {
-        var number = plan.Work.Operations.Select((o, i) => (o.Id, i + 1)).ToDictionary(x => x.Id, x => x.Item2, StringComparer.Ordinal);
+        var number = plan.Work.Numbered();
         var before = plan.Work.Links.ToLookup(l => l.After, StringComparer.Ordinal);
         return Write(plan.Work.Operations.Select(o => new
         {

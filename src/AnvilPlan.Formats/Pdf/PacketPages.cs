@@ -102,7 +102,7 @@ public static class PacketPages
     /// <summary>Operations by number; what is to be looked at, and where the hand is at risk, once for all that share it.</summary>
     private static void Work(Flow flow, WorkPlan work)
     {
-        var number = work.Operations.Select((o, i) => (o.Id, i + 1)).ToDictionary(x => x.Id, x => x.Item2, StringComparer.Ordinal);
+        var number = work.Numbered();
         flow.Table($"Work on one, {N(Math.Round(work.Minutes / 60, 1))} h of hands", ["no", "what", "with", "min", "then wait"], [10, 78, 66, 14, 16], work.Operations.Select(o => new[]
         {
             N(number[o.Id]), o.Title, o.Setting.Length == 0 ? o.Tool : o.Tool.Length == 0 ? o.Setting : $"{o.Tool}: {o.Setting}", N(Math.Round(o.Minutes, 1)), o.WaitMin > 0 ? N(Math.Round(o.WaitMin)) : "",

@@ -71,6 +71,7 @@ public class WorkOrderTests
             Assert.InRange(At("mount/" + device.Id), At("finish") + 1, First(plan, o => o.Does == Done.In && o.Makes.Any(m => m.Of == "tray-1")) - 1);
         }
 
+        Assert.True(closed > 0);
         Assert.All(Sample.Marsh.Links, l => Assert.InRange(At("plug/" + l.Id), Last(plan, o => o.Does == Done.In && o.Makes.Any(m => m.Of == "tray-1")) + 1, closed - 1));
         Assert.Equal(Sample.Marsh.Devices.Count, plan.Work.Operations.Count(o => o.Does == Done.Mounted));
         Assert.Contains(plan.Work.Operations, o => o.Does == Done.Mounted && o.Title.Contains("by its own nut", StringComparison.Ordinal) && o.Minutes == ShopProfile.Usual.Rates.NutMin);
