@@ -16,6 +16,7 @@ const box = (x: number, y: number, z: number) => ({ min: { x: 0, y: 0, z: 0 }, m
 export function somePart(part: Partial<Schemas['Part']> = {}): Schemas['Part'] {
   return {
     id: 'shell/front',
+    pose: null,
     name: 'Front',
     kind: 'panel',
     materialId: 'birch-plywood',
@@ -220,7 +221,8 @@ export function someView(
     },
     plan: {
       format: 'anvil-plan/plan',
-      schema: 2,
+      schema: 3,
+      sideOutline: null,
       name: 'Marsh box',
       outer: box(200, 150, 100),
       inner: { min: { x: 12, y: 12, z: 12 }, max: { x: 188, y: 138, z: 88 } },

@@ -84,6 +84,7 @@ internal static partial class FileChecks
                 Opening o => !There(o.At.U - (o.WidthMm / 2), o.At.V - ((o.HeightMm ?? o.WidthMm) / 2), null),
                 Channel c => !There(c.Min.U, c.Min.V, c.DepthMm),
                 Notch { Floor: null } n => !There(n.Outline.Min(p => p.U), n.Outline.Min(p => p.V), n.DepthMm),
+                Trim t => !There(t.Begin.U, t.Begin.V, null),
                 _ => false,
             }))
             {
@@ -158,7 +159,7 @@ internal static partial class FileChecks
                 ? opening.Round && s.Centre.DistanceTo(opening.At) < 0.02 && Math.Abs((2 * r) - opening.WidthMm) < 0.02
                 : s.Corners.Count > 2 && s.Layer.StartsWith("CUT_THROUGH", StringComparison.Ordinal) && Math.Abs(s.Corners.Min(c => c.U) - opening.Min.U) < 0.05 && Math.Abs(s.Corners.Max(c => c.U) - opening.Max.U) < 0.05
                     && Math.Abs(s.Corners.Min(c => c.V) - opening.Min.V) < 0.05 && Math.Abs(s.Corners.Max(c => c.V) - opening.Max.V) < 0.05);
-            if (!there && !part.Features.Any(f => f is Notch or Channel or Opening && f != opening && Touches(f, opening)))
+            if (!there && !part.Features.Any(f => f is Notch or Trim or Channel or Opening && f != opening && Touches(f, opening)))
             {
                 yield return new Defect("dxf-opening", $"{part.Id}: {opening.Id} is not in the DXF");
             }

@@ -22,6 +22,7 @@ internal static class FixingChecks
         ];
     }
 
+    /// <summary>A point on its axis, along its own axes.</summary>
     private static Point3 At(Fixing f, double along) => f.At + (f.Axis.Vector() * along);
 
     /// <summary>In each part that it names there is a hole on its axis, wide enough for its shank or tight enough to bite.</summary>
@@ -37,8 +38,8 @@ internal static class FixingChecks
                 continue;
             }
 
-            var middle = At(f, (layer.FromMm + Math.Min(layer.ToMm, layer.FromMm + 1)) / 2);
-            var bore = part.Bores.FirstOrDefault(b => b.Into.Axis() == f.Axis.Axis() && b.Of(middle).Off < 0.05 && b.Holds(middle, 0.6));
+            var middle = part.Own(Axes.OutOf(f.Pose, At(f, (layer.FromMm + Math.Min(layer.ToMm, layer.FromMm + 1)) / 2)));
+            var bore = part.Bores.FirstOrDefault(b => Axes.Parallel(part.Part.Pose, b.Into, f.Pose, f.Axis) && b.Of(middle).Off < 0.05 && b.Holds(middle, 0.6));
             var slot = part.Milled.Any(m => m.Id == f.Id);
             if (part.Slotted || slot)
             {
@@ -89,8 +90,8 @@ internal static class FixingChecks
             var (low, high) = (piece.FromMm + TouchMm, piece.ToMm - TouchMm);
             var radius = (piece.DiaMm / 2) - TouchMm;
             var (a, b) = (At(f, low), At(f, high));
-            var around = Box.Between(a, b).Grow(radius);
-            foreach (var part in solids.Where(s => !s.Slotted && s.Part.Box.Overlaps(around)))
+            var around = Axes.Around(f.Pose, Box.Between(a, b).Grow(radius), null);
+            foreach (var part in solids.Where(s => !s.Slotted && s.Around.Overlaps(around)))
             {
                 var own = f.Layers.Where(l => l.Owner == part.Id).ToList();
                 var hit = Probe(f, low, high, radius).FirstOrDefault(p => part.Has(p.At) && !own.Exists(l => p.Along >= l.FromMm - 0.02 && p.Along <= l.ToMm + 0.02), default);
@@ -102,6 +103,7 @@ internal static class FixingChecks
         }
     }
 
+    /// <summary>Points of the enclosure on the axis and round it.</summary>
     private static IEnumerable<(double Along, Point3 At)> Probe(Fixing f, double low, double high, double radius)
     {
         var across = Enum.GetValues<Axis>().Where(a => a != f.Axis.Axis()).ToArray();
@@ -111,11 +113,11 @@ internal static class FixingChecks
         {
             var along = low + ((high - low) * i / steps);
             var middle = At(f, along);
-            yield return (along, middle);
+            yield return (along, Axes.OutOf(f.Pose, middle));
             for (var k = 0; k < 8; k++)
             {
                 var (x, y) = (Math.Cos(k * Math.PI / 4) * radius, Math.Sin(k * Math.PI / 4) * radius);
-                yield return (along, middle.With(across[0], middle[across[0]] + x).With(across[1], middle[across[1]] + y));
+                yield return (along, Axes.OutOf(f.Pose, middle.With(across[0], middle[across[0]] + x).With(across[1], middle[across[1]] + y)));
             }
         }
     }
@@ -128,7 +130,7 @@ internal static class FixingChecks
             foreach (var piece in f.Pieces)
             {
                 var (a, b) = (At(f, piece.FromMm + TouchMm), At(f, piece.ToMm - TouchMm));
-                if (!body.Empty && Box.Between(a, b).Grow(0.001).Overlaps(body))
+                if (!body.Empty && (f.Pose == device.Pose ? Box.Between(a, b).Grow(0.001).Overlaps(body) : Probe(f, piece.FromMm + TouchMm, piece.ToMm - TouchMm, 0.001).Any(p => body.Contains(Axes.Into(device.Pose, p.At)))))
                 {
                     yield return new Defect("fixing-in-device", $"{f.Id}: its {piece.Kind.ToString().ToLowerInvariant()} stands in {device.Id}");
                     break;
@@ -139,7 +141,7 @@ internal static class FixingChecks
 
     private static IEnumerable<Defect> Collide(IReadOnlyList<Fixing> fixings)
     {
-        List<(Fixing Fixing, Box Box)> all = [.. fixings.Where(f => f.Pieces.Count > 0).Select(f => (f, Box.Between(At(f, f.Pieces.Min(p => p.FromMm)), At(f, f.Pieces.Max(p => p.ToMm))).Grow(f.Pieces.Max(p => p.DiaMm) / 2)))];
+        List<(Fixing Fixing, Box Box)> all = [.. fixings.Where(f => f.Pieces.Count > 0).Select(f => (f, Axes.Around(f.Pose, Box.Between(At(f, f.Pieces.Min(p => p.FromMm)), At(f, f.Pieces.Max(p => p.ToMm))).Grow(f.Pieces.Max(p => p.DiaMm) / 2), null)))];
         all.Sort((a, b) => a.Box.Min.X.CompareTo(b.Box.Min.X));
         for (var i = 0; i < all.Count; i++)
         {
@@ -162,7 +164,7 @@ internal static class FixingChecks
         {
             foreach (var (_, at) in Probe(a, x.FromMm + TouchMm, x.ToMm - TouchMm, (x.DiaMm / 2) - TouchMm).Concat(Probe(a, x.FromMm + TouchMm, x.ToMm - TouchMm, x.DiaMm / 4)))
             {
-                var d = at - b.At;
+                var d = Axes.Into(b.Pose, at) - b.At;
                 var along = d[b.Axis.Axis()] * b.Axis.Sign();
                 var off = d.With(b.Axis.Axis(), 0);
                 var radial = Math.Sqrt((off.X * off.X) + (off.Y * off.Y) + (off.Z * off.Z));

@@ -84,7 +84,7 @@ internal static class HoleChecks
                 {
                     var at = bore.From + (bore.Into.Vector() * deep);
                     at = at.With(axis, at[axis] + (sign * ((bore.DiaMm / 2) + 0.1)));
-                    if (!solid.Part.Body.Any(b => b.Grow(1e-6).Contains(at)) && !hollow)
+                    if (!hollow && (!solid.Part.Body.Any(b => b.Grow(1e-6).Contains(at)) || solid.SawnOff(at)))
                     {
                         return at;
                     }

@@ -31,7 +31,7 @@ internal static class PartChecks
             for (var j = i + 1; j < solids.Count; j++)
             {
                 var (a, b) = (solids[i], solids[j]);
-                if ((a.Part.LeafOf is null || a.Part.LeafOf != b.Part.LeafOf) && a.Part.Box.Overlaps(b.Part.Box) && Point(a, b) is { } at)
+                if ((a.Part.LeafOf is null || a.Part.LeafOf != b.Part.LeafOf) && a.Around.Overlaps(b.Around) && Point(a, b) is { } at)
                 {
                     yield return new Defect("share-volume", $"{a.Id} and {b.Id} are both solid at {at.X:0.##}, {at.Y:0.##}, {at.Z:0.##}");
                 }
@@ -43,6 +43,22 @@ internal static class PartChecks
     {
         foreach (var x in a.Part.Body)
         {
+            if (a.Part.Pose != b.Part.Pose)
+            {
+                foreach (var near in b.Part.Body.Select(y => x.Intersect(Axes.Around(b.Part.Pose, y, a.Part.Pose))).Where(s => !s.Empty))
+                {
+                    foreach (var at in Axes.Grid(near.Grow(-0.02), 25).Select(p => Axes.OutOf(a.Part.Pose, p)))
+                    {
+                        if (a.HasUndrilled(at) && b.HasUndrilled(at))
+                        {
+                            return at;
+                        }
+                    }
+                }
+
+                continue;
+            }
+
             foreach (var shared in b.Part.Body.Select(x.Intersect).Where(s => !s.Empty && s.Size.X > 0.03 && s.Size.Y > 0.03 && s.Size.Z > 0.03))
             {
                 foreach (var at in Grid(shared, 9))
@@ -76,12 +92,15 @@ internal static class PartChecks
             {
                 yield return new Defect("hold-names-parts", $"{hold.Place}: {hold.PartA} or {hold.PartB} is no part");
             }
-            else if (hold.Bridge is { } bridge ? !bridge.Any(x => Near(a.Body, [x]) && Near(b.Body, [x])) : !Near(a.Body, b.Body))
+            else if (hold.Bridge is { } bridge ? !bridge.Any(x => Near(a.Body, [x]) && Near(b.Body, [x])) : !Near(a, b))
             {
                 yield return new Defect("hold-touches", $"{hold.Place}: {a.Id} and {b.Id} are held by {hold.By} and do not meet");
             }
         }
     }
+
+    private static bool Near(Part a, Part b) => a.Pose == b.Pose ? Near(a.Body, b.Body) : a.Body.Any(x => b.Body.Any(y =>
+        y.Grow(0.01).Intersect(Axes.Around(a.Pose, x.Grow(PlayMm), b.Pose)) is { Empty: false } near && Axes.Grid(near, 25).Any(p => x.Grow(PlayMm).Contains(Axes.Into(a.Pose, Axes.OutOf(b.Pose, p))))));
 
     private static bool Near(IReadOnlyList<Box> a, IReadOnlyList<Box> b) => a.Any(x => b.Any(y => x.Grow(PlayMm).Overlaps(y.Grow(0.01))));
 

@@ -1,6 +1,7 @@
 using AnvilPlan.Audit.Written;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Audit.Checks;
 
@@ -43,9 +44,16 @@ internal static class PatternChecks
 
             if (!device.InPanel)
             {
-                foreach (var part in solids.Where(s => s.Part.Box.Grow(-0.05).Overlaps(device.Body)))
+                foreach (var part in solids.Where(s => s.Around.Grow(-0.05).Overlaps(Axes.Around(device.Pose, device.Body, null))))
                 {
-                    if (part.Part.Body.Select(b => b.Grow(-0.05).Intersect(device.Body)).Where(s => !s.Empty).Any(s => Grid(s).Any(part.HasUndrilled)))
+                    if (part.Part.Pose != device.Pose)
+                    {
+                        if (Axes.Grid(device.Body.Grow(-0.05), 25).Any(p => part.HasUndrilled(Axes.OutOf(device.Pose, p))))
+                        {
+                            yield return new Defect("device-in-part", $"{device.Id} stands in {part.Id}");
+                        }
+                    }
+                    else if (part.Part.Body.Select(b => b.Grow(-0.05).Intersect(device.Body)).Where(s => !s.Empty).Any(s => Grid(s).Any(p => part.HasUndrilled(Axes.OutOf(device.Pose, p)))))
                     {
                         yield return new Defect("device-in-part", $"{device.Id} stands in {part.Id}");
                     }
@@ -57,13 +65,17 @@ internal static class PatternChecks
         {
             for (var j = i + 1; j < plan.Devices.Count; j++)
             {
-                if (plan.Devices[i].Body.Grow(-0.05).Overlaps(plan.Devices[j].Body))
+                if (Share(plan.Devices[i], plan.Devices[j]))
                 {
                     yield return new Defect("devices-apart", $"{plan.Devices[i].Id} and {plan.Devices[j].Id} share room");
                 }
             }
         }
     }
+
+    private static bool Share(DevicePlace a, DevicePlace b) => a.Pose == b.Pose
+        ? a.Body.Grow(-0.05).Overlaps(b.Body)
+        : Axes.Around(a.Pose, a.Body, b.Pose).Overlaps(b.Body) && Axes.Grid(a.Body.Grow(-0.05), 25).Any(p => b.Body.Contains(Axes.Into(b.Pose, Axes.OutOf(a.Pose, p))));
 
     /// <summary>In the plane of the deck: rails of one level may lie at unlike heights.</summary>
     private static double Far(Point3 a, Point3 b)

@@ -4,7 +4,7 @@ using AnvilPlan.Core.Parts;
 
 namespace AnvilPlan.Audit.Written;
 
-/// <summary>A bore of a part in space: a drilled hole in a face, or one that starts in an edge.</summary>
+/// <summary>A bore of a part, along the part's axes: a drilled hole in a face, or one that starts in an edge.</summary>
 /// <param name="From">On the axis, where it starts.</param>
 /// <param name="Into">The way the drill goes.</param>
 public sealed record Bore(Part Part, Feature Feature, Point3 From, Direction Into, double DepthMm, double DiaMm, bool Through, string? Thread, double? SinkMm)
@@ -37,7 +37,7 @@ public sealed class PartSolid
         _wall = bar?.Shape is BarShape.SquareTube or BarShape.RoundTube ? bar.WallMm : null;
         Slotted = bar?.Shape == BarShape.Slotted;
         Bores = [.. part.Features.Select(BoreOf).OfType<Bore>()];
-        Milled = [.. part.Features.Where(f => f is Channel or Opening or Notch or Bevel || f is EdgeHole { SlotMm: not null })];
+        Milled = [.. part.Features.Where(f => f is Channel or Opening or Notch or Trim or Bevel || f is EdgeHole { SlotMm: not null })];
     }
 
     public Part Part { get; }
@@ -51,13 +51,23 @@ public sealed class PartSolid
 
     public IReadOnlyList<Feature> Milled { get; }
 
-    public bool InBody(Point3 p) => Part.Body.Any(b => b.Contains(p)) && !InTheTube(p);
+    /// <summary>A point of the enclosure, along the part's axes.</summary>
+    public Point3 Own(Point3 space) => Axes.Into(Part.Pose, space);
+
+    /// <summary>The box about it in the enclosure.</summary>
+    public Box Around => Axes.Around(Part.Pose, Part.Box, null);
+
+    /// <param name="p">In the enclosure, as of all that follow.</param>
+    public bool InBody(Point3 p) => Own(p) is var own && Part.Body.Any(b => b.Contains(own)) && !InTheTube(own);
 
     /// <summary>Material at that point, were no hole drilled.</summary>
-    public bool HasUndrilled(Point3 p) => InBody(p) && !Milled.Any(f => Removes(f, p));
+    public bool HasUndrilled(Point3 p) => InBody(p) && Own(p) is var own && !Milled.Any(f => Removes(f, own));
 
     /// <summary>Material at that point.</summary>
-    public bool Has(Point3 p) => HasUndrilled(p) && !Bores.Any(b => b.Holds(p));
+    public bool Has(Point3 p) => HasUndrilled(p) && Own(p) is var own && !Bores.Any(b => b.Holds(own));
+
+    /// <summary>Whether a point along the part's axes is cut away all through.</summary>
+    public bool SawnOff(Point3 own) => Milled.Any(f => f is Notch { DepthMm: null } or Trim && Removes(f, own));
 
     private bool InTheTube(Point3 p)
     {
@@ -106,6 +116,7 @@ public sealed class PartSolid
             Opening { Round: true } o => at.DistanceTo(o.At) <= o.WidthMm / 2,
             Opening o => Within(at, o.Min, o.Max),
             Notch n => deep <= (n.DepthMm ?? Part.ThicknessMm) + 1e-6 && Inside(Walls(n, deep / (n.DepthMm ?? Part.ThicknessMm)), at),
+            Trim t => ((t.End.U - t.Begin.U) * (at.V - t.Begin.V)) - ((t.End.V - t.Begin.V) * (at.U - t.Begin.U)) > 0,
             Bevel b => (b.Edge switch { PartEdge.ULeast => at.U, PartEdge.UMost => Part.LengthMm - at.U, PartEdge.VLeast => at.V, _ => Part.WidthMm - at.V }) <= (deep * Math.Tan(b.AngleDeg * Math.PI / 180)) + 1e-6,
             EdgeHole { SlotMm: { } slot } e => Slot(e, slot, at, below),
             _ => false,

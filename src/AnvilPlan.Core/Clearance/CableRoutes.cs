@@ -33,36 +33,47 @@ public static class CableRoutes
         var (a, b) = (from.Model.Ports.First(p => p.Id == link.FromPortId), to.Model.Ports.First(p => p.Id == link.ToPortId));
         var moving = DeviceZones.Moves(design, from) || DeviceZones.Moves(design, to);
         var radius = cable.BendRadiusMm(moving);
-        var path = PathMm(from.Place(a).Centre, from.ToSpace(a.Exit), to.Place(b).Centre, to.ToSpace(b.Exit), cable.StraightMm, radius);
+        var path = PathMm(
+            from.Pose.InSpace(from.Place(a).Centre), from.Pose.VectorInSpace(from.ToSpace(a.Exit)), to.Pose.InSpace(to.Place(b).Centre), to.Pose.VectorInSpace(to.ToSpace(b.Exit)), cable.StraightMm, radius);
         var travel = Travel(design, from) + Travel(design, to);
         return new CableRoute(
             link.Id, cable.Name, $"{from.Device.Name}, {a.Name}", $"{to.Device.Name}, {b.Name}", Math.Round(path, 3), Math.Ceiling((path * (1 + Slack)) + travel), link.LengthMm);
     }
 
     /// <summary>Length of the centre line, mm.</summary>
-    public static double PathMm(Point3 from, Direction fromExit, Point3 to, Direction toExit, double straightMm, double radiusMm)
+    /// <param name="fromExit">Unit vector out of the first port; along an axis unless what it belongs to leans.</param>
+    /// <param name="toExit">The same of the second.</param>
+    public static double PathMm(Point3 from, Point3 fromExit, Point3 to, Point3 toExit, double straightMm, double radiusMm)
     {
         var lead = straightMm + radiusMm;
-        var (start, end) = (from + (fromExit.Vector() * lead), to + (toExit.Vector() * lead));
-        var legs = new List<Direction> { fromExit };
+        var (start, end) = (from + (fromExit * lead), to + (toExit * lead));
+        var legs = new List<Point3> { fromExit };
         var sum = 2 * lead;
-        foreach (var axis in Enum.GetValues<Axis>().OrderBy(a => a == fromExit.Axis() ? 0 : a == toExit.Axis() ? 2 : 1))
+        foreach (var axis in Enum.GetValues<Axis>().OrderBy(a => a == Main(fromExit) ? 0 : a == Main(toExit) ? 2 : 1))
         {
             var d = end[axis] - start[axis];
             if (Math.Abs(d) > Box.Slack)
             {
-                legs.Add(Directions.Of(axis, Math.Sign(d)));
+                legs.Add(Directions.Of(axis, Math.Sign(d)).Vector());
                 sum += Math.Abs(d);
             }
         }
 
-        legs.Add(toExit.Opposite());
-        foreach (var (one, next) in legs.Zip(legs.Skip(1)))
-        {
-            sum += one == next ? 0 : one == next.Opposite() ? 2 * radiusMm : -(2 - (Math.PI / 2)) * radiusMm;
-        }
+        legs.Add(toExit * -1);
+        return sum + legs.Zip(legs.Skip(1)).Sum(turn => TurnMm(turn.First, turn.Second, radiusMm));
+    }
 
-        return sum;
+    /// <summary>The axis that a direction follows most.</summary>
+    private static Axis Main(Point3 way) => Enum.GetValues<Axis>().MaxBy(a => Math.Abs(way[a]));
+
+    /// <summary>
+    /// What a bend of that radius adds to the polyline, mm: an arc of the angle a is 2 R tan(a / 2) - R a shorter than its corner; one that turns back by more
+    /// than three quarters of a half turn goes round two radii.
+    /// </summary>
+    private static double TurnMm(Point3 one, Point3 next, double radiusMm)
+    {
+        var angle = Math.Acos(Math.Clamp(one.Dot(next), -1, 1));
+        return angle < 1e-6 ? 0 : angle > Math.PI * 0.75 + 1e-9 ? 2 * radiusMm : radiusMm * (angle - (2 * Math.Tan(angle / 2)));
     }
 
     private static double Travel(Design design, PlacedDevice device) => design.Trays.FirstOrDefault(t => t.Id == device.Device.DeckId)?.Drawer?.TravelMm ?? 0;

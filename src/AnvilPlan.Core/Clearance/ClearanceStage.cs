@@ -24,7 +24,7 @@ public static class ClearanceStage
     {
         var plugs = zones.Where(z => z.Kind == ZoneKind.PlugRoom).ToList();
         return plugs.Interruptible().SelectMany((a, i) => plugs.Skip(i + 1)
-            .Where(b => b.Owner != a.Owner && a.Box.Overlaps(b.Box))
-            .Select(b => new ZoneConflict(a, b.Owner, true, a.Box.Intersect(b.Box))));
+            .Where(b => b.Owner != a.Owner && a.Block.Overlaps(b.Block))
+            .Select(b => new ZoneConflict(a, b.Owner, true, a.Box.Intersect(b.Block.HullIn(a.Pose)))));
     }
 }

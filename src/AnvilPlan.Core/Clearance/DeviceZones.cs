@@ -24,7 +24,7 @@ public static class DeviceZones
         .. Plugs(device, design), .. Air(device), .. Panel(device, fit),
     ];
 
-    private static Zone Inside(PlacedDevice device, ZoneKind kind, string what, Box box) => new(device.Id, kind, what, box, [device.Device.DeckId], false);
+    private static Zone Inside(PlacedDevice device, ZoneKind kind, string what, Box box) => new(device.Id, kind, what, box, [device.Device.DeckId], false) { Pose = device.Pose };
 
     /// <summary>Ports with a cable inside the box; what is reached from outside has its room outside.</summary>
     private static IEnumerable<Zone> Plugs(PlacedDevice device, Design design)
@@ -72,7 +72,8 @@ public static class DeviceZones
         {
             var reach = front + (device.Facing.Sign() * FingerReachMm);
             yield return new Zone(device.Id, ZoneKind.FingerRoom, "fingers round it",
-                Round(device.Body, axis, device.Model.HandMm).WithSpan(axis, Math.Min(front, reach), Math.Max(front, reach)), [device.Device.DeckId], true);
+                Round(device.Body, axis, device.Model.HandMm).WithSpan(axis, Math.Min(front, reach), Math.Max(front, reach)), [device.Device.DeckId], true)
+            { Pose = device.Pose };
         }
     }
 

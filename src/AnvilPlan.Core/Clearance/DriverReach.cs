@@ -44,31 +44,25 @@ public static class DriverReach
     {
         var (shaft, hand) = Along(head, device.Away, tool);
         DriverBlock? worst = null;
-        void Hit(string id, bool isDevice, Box box)
+        void Hit(string id, bool isDevice, Block block)
         {
             foreach (var part in (Box[])[shaft, hand])
             {
-                var shared = part.Intersect(box);
-                if (!shared.Empty)
-                {
-                    var deep = Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z));
-                    worst = worst is null || deep > worst.OverlapMm ? new DriverBlock(device.Id, number, id, isDevice, tool.Name, deep) : worst;
-                }
+                var deep = new Block(part, device.Pose).SharedMm(block);
+                worst = deep > 0 && (worst is null || deep > worst.OverlapMm) ? new DriverBlock(device.Id, number, id, isDevice, tool.Name, deep) : worst;
             }
         }
 
         foreach (var other in fit.Devices.Where(o => o.Id != device.Id && o.Device.DeckId == device.Device.DeckId && o.Device.FarFace == device.Device.FarFace))
         {
-            Hit(other.Id, true, other.Occupied);
+            Hit(other.Id, true, other.Filled);
         }
 
         if (Deck.IsPanel(device.Device.DeckId, out var own))
         {
             foreach (var panel in design.Box.Panels.Where(p => p.Hold == PanelHold.Fixed && p.Face != own))
             {
-                var outward = panel.Face.Outward();
-                var (inner, outer) = (fit.Envelope.InnerPlane(panel.Face), fit.Envelope.OuterPlane(panel.Face));
-                Hit(Deck.PartOf(panel.Face), false, fit.Envelope.Outer.WithSpan(outward.Axis(), Math.Min(inner, outer), Math.Max(inner, outer)));
+                Hit(Deck.PartOf(panel.Face), false, fit.Envelope.Slab(panel.Face));
             }
         }
 

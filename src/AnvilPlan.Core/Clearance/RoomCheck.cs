@@ -8,7 +8,11 @@ namespace AnvilPlan.Core.Clearance;
 /// <summary>Holds zones against bodies, plates, bars and the inside of the box.</summary>
 public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
 {
-    private readonly List<(string Id, Box Box)> _parts = [.. shell.Trays.Select(t => (t.Key, t.Value.Box)), .. shell.Members.SelectMany(m => m.Body.Select(b => (m.CarriesDeck ?? m.Id, b))), .. shell.Adapters.Values.Select(a => (a.Id, a.Box))];
+    private readonly List<(string Id, Block Block)> _parts =
+    [
+        .. shell.Trays.Select(t => (t.Key, t.Value.Block)), .. shell.Members.SelectMany(m => m.Body.Select(b => (m.CarriesDeck ?? m.Id, new Block(b, m.Pose)))),
+        .. shell.Adapters.Values.Select(a => (a.Id, a.Block)),
+    ];
 
     /// <summary>Everything that stands in the zone, devices first.</summary>
     public IEnumerable<ZoneConflict> Conflicts(Zone zone, IEnumerable<PlacedDevice> devices)
@@ -26,9 +30,9 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
             yield break;
         }
 
-        foreach (var (id, box) in _parts)
+        foreach (var (id, block) in _parts)
         {
-            if (!zone.Exempt.Contains(id) && id != AdapterPlate.IdOf(zone.Owner) && !Carries(zone, id) && Shared(zone, box) is { } shared)
+            if (!zone.Exempt.Contains(id) && id != AdapterPlate.IdOf(zone.Owner) && !Carries(zone, id) && Shared(zone, block) is { } shared)
             {
                 yield return new ZoneConflict(zone, id, false, shared);
             }
@@ -36,29 +40,35 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
 
         foreach (var face in shell.Panels.Keys)
         {
-            var outward = face.Outward();
-            var over = (zone.Box.Side(outward) - fit.Envelope.InnerPlane(face)) * outward.Sign();
-            if (over > Box.Slack && !zone.Exempt.Contains(Deck.OfPanel(face)))
+            if (!zone.Exempt.Contains(Deck.OfPanel(face)) && fit.Envelope.Over(zone.Block, face) is > Box.Slack and var over)
             {
-                var plane = fit.Envelope.InnerPlane(face);
-                yield return new ZoneConflict(zone, Deck.PartOf(face), false,
-                    zone.Box.WithSpan(outward.Axis(), Math.Min(plane, zone.Box.Side(outward)), Math.Max(plane, zone.Box.Side(outward))));
+                // a slice as thick as what reaches past, across the zone's own axis that looks that way most
+                var outward = fit.Envelope.PoseOf(face).VectorInSpace(face.Outward());
+                var side = Enum.GetValues<Direction>().MaxBy(d => zone.Pose.VectorInSpace(d).Dot(outward));
+                var end = zone.Box.Side(side);
+                var plane = end - (side.Sign() * over);
+                yield return new ZoneConflict(zone, Deck.PartOf(face), false, zone.Box.WithSpan(side.Axis(), Math.Min(plane, end), Math.Max(plane, end)));
             }
         }
     }
 
     /// <summary>What of a device can be in a zone: all of it inside; outside only what stands proud of its panel.</summary>
-    private static Box? InTheWay(Zone zone, PlacedDevice device) => zone.Kind is ZoneKind.DrawerTravel or ZoneKind.DoorSwing && zone.Exempt.Contains(device.Device.DeckId) ? null
-        : !zone.Outside ? device.Body
-        : device.Model.InPanel && device.Model.FrontMm > 0 && zone.Exempt.Contains(device.Device.DeckId) ? device.Body
+    private static Block? InTheWay(Zone zone, PlacedDevice device) => zone.Kind is ZoneKind.DrawerTravel or ZoneKind.DoorSwing && zone.Exempt.Contains(device.Device.DeckId) ? null
+        : !zone.Outside ? device.Bulk
+        : device.Model.InPanel && device.Model.FrontMm > 0 && zone.Exempt.Contains(device.Device.DeckId) ? device.Bulk
         : null;
 
     /// <summary>The rails that carry a drawer lie beside its way, not in it.</summary>
     private static bool Carries(Zone zone, string partId) => zone.Kind == ZoneKind.DrawerTravel && partId.StartsWith($"rail/{zone.Owner}/", StringComparison.Ordinal);
 
-    private static Box? Shared(Zone zone, Box body)
+    private static Box? Shared(Zone zone, Block body)
     {
-        var shared = zone.Box.Intersect(body);
+        if (zone.Pose != body.Pose && !zone.Block.Overlaps(body))
+        {
+            return null;
+        }
+
+        var shared = zone.Box.Intersect(body.HullIn(zone.Pose));
         return shared.Empty ? null : shared;
     }
 }

@@ -30,9 +30,15 @@ public enum ZoneKind
 /// <param name="Owner">The device or the plate that needs it.</param>
 /// <param name="Exempt">Ids of what may be in it: its own deck, what moves along with it.</param>
 /// <param name="Outside">Lies in front of the box: only what stands proud of a panel can be in the way.</param>
-public sealed record Zone(string Owner, ZoneKind Kind, string What, Box Box, IReadOnlyList<string> Exempt, bool Outside);
+public sealed record Zone(string Owner, ZoneKind Kind, string What, Box Box, IReadOnlyList<string> Exempt, bool Outside)
+{
+    /// <summary>The axes that its block is told along; null = the enclosure's.</summary>
+    public Pose? Pose { get; init; }
+
+    public Block Block => new(Box, Pose);
+}
 
 /// <summary>Something stands in a zone.</summary>
 /// <param name="OtherId">A device's id or a part's id.</param>
-/// <param name="Overlap">The shared block; its size says by how much.</param>
+/// <param name="Overlap">The shared block, along the zone's axes; its size says by how much.</param>
 public sealed record ZoneConflict(Zone Zone, string OtherId, bool OtherIsDevice, Box Overlap);

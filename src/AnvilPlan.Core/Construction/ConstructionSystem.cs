@@ -21,6 +21,9 @@ public abstract class ConstructionSystem
     /// <summary>One sentence: what it is good for.</summary>
     public abstract string About { get; }
 
+    /// <summary>What it lays keeps clear of a front that leans, so that both may be in one design.</summary>
+    public virtual bool MeetsSlope => false;
+
     /// <summary>The record of its decisions; null when they stand in the design itself.</summary>
     public virtual Type? Decision => null;
 

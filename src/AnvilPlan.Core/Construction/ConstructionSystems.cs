@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Construction.AcrylicStacks;
 using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Construction.BentWraps;
+using AnvilPlan.Core.Construction.DeskConsoles;
 using AnvilPlan.Core.Construction.DrawerStands;
 using AnvilPlan.Core.Construction.FoldedSheets;
 using AnvilPlan.Core.Construction.LevelFrames;
@@ -19,6 +20,7 @@ public static class ConstructionSystems
     public static IReadOnlyList<ConstructionSystem> Shipped { get; } =
     [
         new PanelBoxSystem(),
+        new DeskConsoleSystem(),
         new BackBoardSystem(),
         new BentWrapSystem(),
         new FoldedSheetSystem(),

@@ -167,6 +167,9 @@ public sealed record Panel(Face Face, string MaterialId, double NominalMm, doubl
     /// <summary>Its show side is the inner one, like that of a board on a wall: what sits in it looks away from the wall. Set by what brings it.</summary>
     public bool ShowsInside { get; init; }
 
+    /// <summary>It leans back from its foot, which stands on a lip. Set by what slopes it.</summary>
+    [JsonIgnore] public Lean? Lean { get; init; }
+
     /// <summary>Where u and v run in its drawing: as one sees the side that it shows.</summary>
     public (Direction U, Direction V) DrawnAxes() => ShowsInside ? (Face.DrawnAxes().U.Opposite(), Face.DrawnAxes().V) : Face.DrawnAxes();
 
@@ -176,6 +179,12 @@ public sealed record Panel(Face Face, string MaterialId, double NominalMm, doubl
     /// <summary>The same panel with its figure a quarter round.</summary>
     public Panel GrainTurned() => this with { Grain = Grain == GrainRun.AlongU ? GrainRun.AlongV : GrainRun.AlongU };
 }
+
+/// <summary>How a panel leans.</summary>
+/// <param name="DegFromLevel">Of its outer face.</param>
+/// <param name="LipMm">Height of its outer foot over the foot of the enclosure.</param>
+/// <param name="BehindMm">Room behind it for the bars that carry it: nothing else is laid there.</param>
+public sealed record Lean(double DegFromLevel, double LipMm, double BehindMm);
 
 public enum JointKind
 {
@@ -222,6 +231,9 @@ public enum JointKind
 
     /// <summary>One piece that turns there. Set by what bends it.</summary>
     Bent,
+
+    /// <summary>Both are cut to a front that leans. Set by what slopes it.</summary>
+    Sloped,
 }
 
 /// <param name="Covers">The face whose panel runs over the other's end. Without meaning for a mitre.</param>

@@ -215,7 +215,7 @@ public sealed partial class DesignCheck
                 Add($"{path}.covers", $"covers is {Deck.Name(e.Covers)}: at this edge it must be {Deck.Name(a)} or {Deck.Name(b)}.");
             }
 
-            if (e.Joint is JointKind.OnRail or JointKind.InRail or JointKind.Bent)
+            if (e.Joint is JointKind.OnRail or JointKind.InRail or JointKind.Bent or JointKind.Sloped)
             {
                 Add($"{path}.joint", $"joint is {e.Joint.ToString().ToLowerInvariant()}: that follows from a structure and is not chosen for an edge.");
             }

@@ -54,7 +54,8 @@ internal static class AccessFindings
             }
         }
 
-        foreach (var panel in removable)
+        // a front that leans has its screws in the cleats of its sides
+        foreach (var panel in removable.Where(p => p.Lean is null))
         {
             var edges = plan.Design.Box.Edges.Where(e => Touches(e, panel.Face) && Meets(plan, e)).ToList();
             var stuck = edges.Count(e => e.Joint is JointKind.ButtGlued or JointKind.Mitre or JointKind.Groove or JointKind.Riveted || Joints.Methods.JointMethod.For(e.Joint) is { By: Construction.HoldBy.Glue });

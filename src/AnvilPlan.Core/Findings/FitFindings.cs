@@ -19,18 +19,17 @@ internal static class FitFindings
 
     private static IEnumerable<Finding> Outside(PlanSoFar plan, PlacementCheck check, PlacedDevice device)
     {
-        var room = check.Room(device);
-        foreach (var direction in Enum.GetValues<Direction>())
+        foreach (var face in Faces.All)
         {
-            var over = (device.Body.Side(direction) - room.Side(direction)) * direction.Sign();
+            var (over, direction) = (check.OverMm(device, face), face.Outward());
             if (over <= 1e-6)
             {
                 continue;
             }
 
-            var part = "shell/" + Deck.Name(Faces.Of(direction));
+            var part = Deck.PartOf(face);
             yield return Finding.Of("device-outside", Severity.Stop,
-                $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {direction.Word()}: {Say.Mm(device.Body.Size[direction.Axis()])} mm of body, {Inside(plan, device, room, direction)}.",
+                $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {direction.Word()}: {Say.Mm(device.Bulk.Hull.Size[direction.Axis()])} mm of body, {Inside(plan, device, face)}.",
                 ["device/" + device.Id, part],
                 [
                     DeviceMoves.Remedy(plan, "device-outside", device.Device),
@@ -41,21 +40,24 @@ internal static class FitFindings
         }
     }
 
-    /// <summary>The room that there is: behind a board that shows its inner side, as far as the wall.</summary>
-    private static string Inside(PlanSoFar plan, PlacedDevice device, Box room, Direction direction) =>
-        device.Model.InPanel && Deck.IsPanel(device.Device.DeckId, out var face) && plan.Design.Panel(face).ShowsInside && direction == face.Outward()
-            ? $"{Say.Mm(Math.Abs(room.Side(direction) - plan.Fit.Envelope.InnerPlane(face)))} mm from the face of the board to the wall"
-            : $"{Say.Mm(plan.Fit.Envelope.Inner.Size[direction.Axis()])} mm inside";
+    /// <summary>The room that there is: behind a board that shows its inner side, as far as the wall; under a front that leans less and less.</summary>
+    private static string Inside(PlanSoFar plan, PlacedDevice device, Face face)
+    {
+        var envelope = plan.Fit.Envelope;
+        return device.Model.InPanel && Deck.IsPanel(device.Device.DeckId, out var own) && own == face && plan.Design.Panel(face).ShowsInside
+            ? $"{Say.Mm(Math.Abs(envelope.Outer.Side(face.Outward()) - envelope.InnerPlane(face)))} mm from the face of the board to the wall"
+            : $"{Say.Mm(envelope.Inner.Size[face.Outward().Axis()])} mm inside{(face == Face.Front && envelope.Slope is { } slope ? $" at the lip, under a front of {Say.Mm(slope.Lean.DegFromLevel)}°" : "")}";
+    }
 
     private static IEnumerable<Finding> Collisions(PlanSoFar plan)
     {
-        var sorted = plan.Fit.Devices.Select((d, i) => (Device: d, Index: i, Box: d.Occupied)).OrderBy(d => d.Box.Min.X).ThenBy(d => d.Index).ToList();
+        var sorted = plan.Fit.Devices.Select((d, i) => (Device: d, Index: i, Box: d.Filled.Hull)).OrderBy(d => d.Box.Min.X).ThenBy(d => d.Index).ToList();
         for (var i = 0; i < sorted.Count; i++)
         {
             for (var j = i + 1; j < sorted.Count && sorted[j].Box.Min.X < sorted[i].Box.Max.X; j++)
             {
                 var shared = sorted[i].Box.Intersect(sorted[j].Box);
-                if (shared.Empty)
+                if (shared.Empty || !sorted[i].Device.Filled.Overlaps(sorted[j].Device.Filled))
                 {
                     continue;
                 }
@@ -74,9 +76,9 @@ internal static class FitFindings
 
     private static IEnumerable<Finding> Hits(PlanSoFar plan, PlacementCheck check, PlacedDevice device)
     {
-        foreach (var (id, box) in check.PartsHit(device))
+        foreach (var (id, block) in check.PartsHit(device))
         {
-            var shared = device.Body.Intersect(box);
+            var (box, shared) = (block.Hull, device.Bulk.SharedMm(block));
             var tray = plan.Design.Trays.FirstOrDefault(t => t.Id == id);
             List<Remedy> remedies = [DeviceMoves.Remedy(plan, "device-hits-part", device.Device)];
             if (tray is not null && Push(device, box, tray.Plane.Normal()) is > 0 and var push)
@@ -88,7 +90,7 @@ internal static class FitFindings
 
             yield return new Finding(
                 $"device-hits-part:device/{device.Id}+{id}", "device-hits-part", Severity.Stop,
-                $"{device.Device.Name} runs {Say.Mm(Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z)))} mm into {plan.Parts.Find(id)?.Name ?? id}.",
+                $"{device.Device.Name} runs {Say.Mm(shared)} mm into {plan.Parts.Find(id)?.Name ?? id}.",
                 ["device/" + device.Id, id], remedies);
         }
     }
@@ -97,7 +99,8 @@ internal static class FitFindings
     private static double Push(PlacedDevice device, Box plate, Direction normal)
     {
         var far = plate.Side(normal.Opposite()) * normal.Sign();
-        var (reach, back) = (device.Body.Side(normal) * normal.Sign(), device.Body.Side(normal.Opposite()) * normal.Sign());
+        var body = device.Bulk.Hull;
+        var (reach, back) = (body.Side(normal) * normal.Sign(), body.Side(normal.Opposite()) * normal.Sign());
         return reach > far && back < far ? reach - far : 0;
     }
 }

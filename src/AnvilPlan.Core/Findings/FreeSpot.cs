@@ -32,7 +32,7 @@ internal static class FreeSpot
 
     private static (double U, double V) Extent(PlacedDevice probe, PlanSoFar plan)
     {
-        var box = Deck.IsPanel(probe.Device.DeckId, out _) ? plan.Fit.Envelope.Outer : plan.Fit.Trays[probe.Device.DeckId];
+        var box = Deck.IsPanel(probe.Device.DeckId, out var face) ? plan.Fit.Envelope.OuterOf(face) : plan.Fit.Trays[probe.Device.DeckId];
         return (box.Size[probe.DeckFrame.U.Axis()], box.Size[probe.DeckFrame.V.Axis()]);
     }
 

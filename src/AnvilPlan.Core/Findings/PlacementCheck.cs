@@ -13,61 +13,51 @@ namespace AnvilPlan.Core.Findings;
 public sealed class PlacementCheck
 {
     private readonly PlanSoFar _plan;
-    private readonly List<(string Id, Box Box)> _parts;
+    private readonly List<(string Id, Block Block)> _parts;
     private readonly RoomCheck _rooms;
 
     public PlacementCheck(PlanSoFar plan)
     {
         _plan = plan;
         _rooms = new RoomCheck(plan.Fit, plan.Shell);
-        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Box)), .. plan.Shell.Members.SelectMany(m => m.Body.Select(b => (m.Id, b))), .. plan.Shell.Adapters.Values.Select(a => (a.Id, a.Box))];
+        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Block)), .. plan.Shell.Members.SelectMany(m => m.Body.Select(b => (m.Id, new Block(b, m.Pose)))), .. plan.Shell.Adapters.Values.Select(a => (a.Id, a.Block))];
     }
 
     /// <summary>Distance that a hole's centre keeps from the edge of its part (mm): 1.5 d in metal, 2 d in wood and plastics, 1 d in prints, whose walls stand round their holes [R].</summary>
     public static double EdgeDistanceMm(Material material, double diaMm) => (material.Metal ? 1.5 : material.Family == MaterialFamily.Printed ? 1 : 2) * diaMm;
 
-    /// <summary>The room that the device's body must stay in: the inner box; a panel device may pierce its own panel.</summary>
-    public Box Room(PlacedDevice device)
+    /// <summary>How far a device reaches past the room that its body must stay in, towards a face, mm: the inside; a panel device may pierce its own panel.</summary>
+    public double OverMm(PlacedDevice device, Face face)
     {
-        var inner = _plan.Fit.Envelope.Inner;
-        if (_plan.Design.Box.DepthFollows)
+        var (envelope, own) = (_plan.Fit.Envelope, device.Model.InPanel && Deck.IsPanel(device.Device.DeckId, out var deck) ? deck : (Face?)null);
+        if ((face == Face.Front && _plan.Design.Box.DepthFollows) || (face == own && !_plan.Design.Panel(face).ShowsInside))
         {
-            inner = inner.WithSpan(Axis.Y, -1e6, inner.Max.Y);
+            return double.NegativeInfinity;
         }
 
-        if (!device.Model.InPanel || !Deck.IsPanel(device.Device.DeckId, out var face))
-        {
-            return inner;
-        }
-
-        var axis = face.Outward().Axis();
-        if (_plan.Design.Panel(face).ShowsInside)
-        {
-            // behind the board, as far as the wall
-            var wall = _plan.Fit.Envelope.Outer;
-            return face.Outward().Sign() > 0 ? inner.WithSpan(axis, inner.Min[axis], wall.Max[axis]) : inner.WithSpan(axis, wall.Min[axis], inner.Max[axis]);
-        }
-
-        return face.Outward().Sign() > 0 ? inner.WithSpan(axis, inner.Min[axis], 1e6) : inner.WithSpan(axis, -1e6, inner.Max[axis]);
+        // behind a board that shows its inner side, as far as the wall
+        return face == own
+            ? (device.Body.Side(face.Outward()) - envelope.Outer.Side(face.Outward())) * face.Outward().Sign()
+            : envelope.Over(device.Bulk, face);
     }
 
     /// <summary>Other parts than the device's own deck that its body runs into.</summary>
-    public IEnumerable<(string Id, Box Box)> PartsHit(PlacedDevice device) =>
-        _parts.Where(p => p.Id != device.Device.DeckId && p.Id != AdapterPlate.IdOf(device.Id) && p.Box.Overlaps(device.Body));
+    public IEnumerable<(string Id, Block Block)> PartsHit(PlacedDevice device) =>
+        _parts.Where(p => p.Id != device.Device.DeckId && p.Id != AdapterPlate.IdOf(device.Id) && p.Block.Overlaps(device.Bulk));
 
     public IEnumerable<PlacedDevice> DevicesHit(PlacedDevice device) =>
-        _plan.Fit.Devices.Where(d => d.Id != device.Id && d.Occupied.Overlaps(device.Occupied));
+        _plan.Fit.Devices.Where(d => d.Id != device.Id && d.Filled.Overlaps(device.Filled));
 
     /// <summary>The device may stand there: no finding of place would follow.</summary>
     public bool Free(PlacedDevice device, double clearMm)
     {
-        if (!Room(device).Contains(device.Body) || PartsHit(device).Any())
+        if (Faces.All.Any(f => OverMm(device, f) > Box.Slack) || PartsHit(device).Any())
         {
             return false;
         }
 
-        var grown = device.Occupied.Grow(clearMm);
-        if (_plan.Fit.Devices.Any(d => d.Id != device.Id && d.Occupied.Overlaps(grown)))
+        var grown = new Block(device.Occupied.Grow(clearMm), device.Pose);
+        if (_plan.Fit.Devices.Any(d => d.Id != device.Id && d.Filled.Overlaps(grown)))
         {
             return false;
         }
@@ -88,9 +78,10 @@ public sealed class PlacementCheck
     {
         var through = device.Away.Axis();
         var pad = device.Body.Across(through, revealMm).WithSpan(through, Math.Min(device.Body.Min[through], deck.Box.Min[through]), Math.Max(device.Body.Max[through], deck.Box.Max[through]));
+        var block = new Block(pad, device.Pose);
         return deck.Box.WithSpan(through, -1e6, 1e6).Grow(0.001).Contains(pad)
-            && !_plan.Fit.Devices.Any(d => d.Id != device.Id && d.Occupied.Overlaps(pad))
-            && !_plan.Shell.Adapters.Any(a => a.Key != device.Id && a.Value.Box.Overlaps(pad));
+            && !_plan.Fit.Devices.Any(d => d.Id != device.Id && d.Filled.Overlaps(block))
+            && !_plan.Shell.Adapters.Any(a => a.Key != device.Id && a.Value.Block.Overlaps(block));
     }
 
     /// <summary>Nothing in the room that the device needs, and the device in nobody else's.</summary>

@@ -79,7 +79,7 @@ internal static class ShellFindings
 
     /// <summary>A corner beside an open face is open anyway; rails that form the edges close theirs themselves.</summary>
     private static bool NeedsClosing(PlanSoFar plan, params Face[] faces) => faces.All(plan.Shell.Panels.ContainsKey)
-        && !plan.Design.Box.Edges.Any(e => e.Joint == JointKind.InRail && faces.Contains(e.Id.Of().A) && faces.Contains(e.Id.Of().B));
+        && !plan.Design.Box.Edges.Any(e => e.Joint is JointKind.InRail or JointKind.Sloped && faces.Contains(e.Id.Of().A) && faces.Contains(e.Id.Of().B));
 
     private static int OpenCorners(Design d) => Faces.Corners.Count(c => !CornerCloses(d, c.X, c.Y, c.Z));
 

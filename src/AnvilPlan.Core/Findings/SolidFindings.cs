@@ -15,6 +15,9 @@ internal static class SolidFindings
     /// <summary>Where along a side material is looked for; not alike from both ends, so that seams of joints are not all met at once.</summary>
     private static readonly double[] Shares = [0.02, 0.082, 0.282, 0.482, 0.682, 0.882, 0.971];
 
+    /// <summary>Points along each side where two lie along different axes and may share no more than a wedge.</summary>
+    private const int SlantedSteps = 14;
+
     public static IEnumerable<Finding> Find(PlanSoFar plan) => [.. Collisions(plan), .. Corners(plan)];
 
     /// <summary>Where three boards that reach into each other meet, each may leave the corner to the others.</summary>
@@ -22,6 +25,12 @@ internal static class SolidFindings
     {
         foreach (var (x, y, z) in Faces.Corners)
         {
+            if (plan.Fit.Envelope.PoseOf(y) is not null)
+            {
+                // the front that leans meets nobody there
+                continue;
+            }
+
             var edges = Faces.EdgesAt(x, y, z);
             var entering = plan.Joints.Edges.Where(e => edges.Contains(e.Edge) && e.EntryMm > 0).ToList();
             var reaching = entering.Exists(e => e.Joint is JointKind.Finger or JointKind.Dovetail or JointKind.HalfBlind or JointKind.ThroughTenon) ? entering : [];
@@ -95,7 +104,8 @@ internal static class SolidFindings
         var milled = parts.ConvertAll(p => new Lazy<List<(Cut, Box)>>(() => Milled(p)));
         foreach (var (part, i) in parts.Select((p, i) => (p, i)))
         {
-            foreach (var j in grid.Near(part.Box).ToArray())
+            var around = new Block(part.Box, part.Pose).Hull;
+            foreach (var j in grid.Near(around).ToArray())
             {
                 var other = parts[grid[j]];
                 if ((part.LeafOf is null || part.LeafOf != other.LeafOf) && Shared(part, milled[i], other, milled[grid[j]]) is { } shared)
@@ -105,13 +115,18 @@ internal static class SolidFindings
                 }
             }
 
-            grid.Add(part.Box, i);
+            grid.Add(around, i);
         }
     }
 
     /// <summary>The block in which both have material at some point of a grid; null when they have at none.</summary>
     private static Box? Shared(Part a, Lazy<List<(Cut Cut, Box Box)>> offA, Part b, Lazy<List<(Cut Cut, Box Box)>> offB)
     {
+        if (a.Pose != b.Pose)
+        {
+            return Slanted(a, offA.Value, b, offB.Value);
+        }
+
         foreach (var x in a.Body)
         {
             foreach (var y in b.Body)
@@ -127,6 +142,29 @@ internal static class SolidFindings
                     && Grid(shared).Any(p => !Removed(a, fromA, p) && !Removed(b, fromB, p)))
                 {
                     return shared;
+                }
+            }
+        }
+
+        return null;
+    }
+
+    /// <summary>The same of two that lie along different axes: points of the one, told along the axes of the other.</summary>
+    private static Box? Slanted(Part a, List<(Cut Cut, Box Box)> offA, Part b, List<(Cut Cut, Box Box)> offB)
+    {
+        foreach (var x in a.Body)
+        {
+            foreach (var y in b.Body)
+            {
+                if (new Block(x, a.Pose).SharedMm(new Block(y, b.Pose)) <= LeastMm)
+                {
+                    continue;
+                }
+
+                var near = x.Intersect(new Block(y, b.Pose).HullIn(a.Pose));
+                if (Grid(near, SlantedSteps).Any(p => a.Pose.Told(p, b.Pose) is var q && y.Grow(-LeastMm).Contains(q) && !Removed(a, offA, p) && !Removed(b, offB, q)))
+                {
+                    return near;
                 }
             }
         }
@@ -169,10 +207,13 @@ internal static class SolidFindings
     private static bool Whole(Part part, List<(Cut Cut, Box Box)> near, Box shared) =>
         part.Frame.ToPlane(shared) is var (min, max) && near.Exists(f => f.Box.Contains(shared) && f.Cut.Covers(min, max, part.Slab));
 
-    private static IEnumerable<Point3> Grid(Box box)
+    private static IEnumerable<Point3> Grid(Box box) => Grid(box, 0);
+
+    /// <param name="least">Points along each side, at least.</param>
+    private static IEnumerable<Point3> Grid(Box box, int least)
     {
         // more points along longer sides, there also near both ends: bevelled plates share no more than that
-        static int Count(double mm) => mm < 1 ? 2 : mm < 4 ? 3 : Shares.Length;
+        int Count(double mm) => Math.Max(least, mm < 1 ? 2 : mm < 4 ? 3 : Shares.Length);
         var (n, m, k) = (Count(box.Size.X), Count(box.Size.Y), Count(box.Size.Z));
         double At(Axis axis, int i, int of) => box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (of == Shares.Length ? Shares[i] : (i + 0.41) / of));
         for (var i = 0; i < n * m * k; i++)

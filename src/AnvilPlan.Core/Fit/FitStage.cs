@@ -70,18 +70,19 @@ public static class FitStage
         var inside = envelope.InsetMm[face] + envelope.ThicknessMm[face];
         // a board that shows its inner side has its devices looking inwards, their bodies behind it
         var (facing, front, rear) = design.Panel(face).ShowsInside ? (outward.Opposite(), inside, envelope.InsetMm[face]) : (outward, envelope.InsetMm[face], inside);
+        var pose = envelope.PoseOf(face);
         return model.InPanel
-            ? new PlacedDevice(device, model, frame, facing, inwardPerHeight * (model.SeatInside ? rear : front), 0, inwardPerHeight * rear)
-            : Standing(device, model, frame, outward.Opposite(), inwardPerHeight * (inside + AdapterPlate.ThicknessMm(device, catalog)), onPanel);
+            ? new PlacedDevice(device, model, frame, facing, inwardPerHeight * (model.SeatInside ? rear : front), 0, inwardPerHeight * rear, pose)
+            : Standing(device, model, frame, outward.Opposite(), inwardPerHeight * (inside + AdapterPlate.ThicknessMm(device, catalog)), onPanel, pose);
     }
 
     /// <summary>On its standoffs, base towards the deck, or turned over with its component side towards it.</summary>
-    private static PlacedDevice Standing(Device device, HardwareModel model, Frame frame, Direction away, double deckMm, double standoffMm)
+    private static PlacedDevice Standing(Device device, HardwareModel model, Frame frame, Direction away, double deckMm, double standoffMm, Pose? pose = null)
     {
         var sign = away == frame.Normal ? 1 : -1;
         return device.TurnedOver
-            ? new PlacedDevice(device, model, frame, away.Opposite(), deckMm + (sign * (standoffMm + model.BoardMm)), standoffMm, deckMm)
-            : new PlacedDevice(device, model, frame, away, deckMm + (sign * standoffMm), standoffMm, deckMm);
+            ? new PlacedDevice(device, model, frame, away.Opposite(), deckMm + (sign * (standoffMm + model.BoardMm)), standoffMm, deckMm, pose)
+            : new PlacedDevice(device, model, frame, away, deckMm + (sign * standoffMm), standoffMm, deckMm, pose);
     }
 
     /// <summary>What of the board projects towards its deck, mm: the solder side, or turned over the tallest component.</summary>

@@ -22,7 +22,10 @@ public static class FreePockets
     public static IReadOnlyList<FreePocket> Of(BuildPlan plan, Catalog catalog, double clearMm, int most = 6)
     {
         var free = new List<Box> { plan.Inner };
-        var taken = plan.Devices.Select(d => d.Body).Concat(plan.Parts.Where(p => p.Kind != Shell.PartKind.Panel).Select(p => p.Box)).Concat(plan.Rooms.Select(r => r.Box));
+        var taken = plan.Devices.Select(d => new Block(d.Body, d.Pose).Hull)
+            .Concat(plan.Parts.Where(p => p.Kind != Shell.PartKind.Panel).Select(p => new Block(p.Box, p.Pose).Hull))
+            .Concat(plan.Rooms.Select(r => new Block(r.Box, r.Pose).Hull))
+            .Concat(plan.Parts.Where(p => p is { Kind: Shell.PartKind.Panel, Pose: not null }).SelectMany(p => Before(new Block(p.Box, p.Pose), plan.Inner)));
         foreach (var block in taken)
         {
             free = Without(free, block);
@@ -37,6 +40,20 @@ public static class FreePockets
         }
 
         return pockets;
+    }
+
+    /// <summary>A panel that leans and what lies before it, as steps.</summary>
+    private static IEnumerable<Box> Before(Block panel, Box inner)
+    {
+        const double step = 5;
+        for (var z = inner.Min.Z; z < inner.Max.Z; z += step)
+        {
+            var top = Math.Min(z + step, inner.Max.Z);
+            if (panel.Along(inner.Centre.With(Axis.Z, top - 1e-3), Axis.Y, null) is (_, var back) && back > inner.Min.Y)
+            {
+                yield return inner.WithSpan(Axis.Z, z, top).WithSpan(Axis.Y, inner.Min.Y, back);
+            }
+        }
     }
 
     /// <summary>The empty blocks that are left when one more block stands in the room.</summary>

@@ -5,13 +5,14 @@ using AnvilPlan.Core.Geometry;
 namespace AnvilPlan.Core.Fit;
 
 /// <summary>
-/// A device at its place: maps the model's own frame (x, y, z) into the enclosure. A device that looks along the normal of its
+/// A device at its place: maps the model's own frame (x, y, z) along the axes of its deck, which are the enclosure's own unless the deck leans. A device that looks along the normal of its
 /// deck's drawing keeps its sense; one that looks the other way is mirrored in that drawing, as on a real pattern seen from behind.
 /// </summary>
 /// <param name="baseHeightMm">Height of the model's base over the deck's frame, along its normal.</param>
 /// <param name="deckHeightMm">Height of the deck's face that the device stands on, over the deck's frame.</param>
+/// <param name="pose">The axes of its deck; null = the enclosure's.</param>
 public sealed class PlacedDevice(
-    Device device, HardwareModel model, Frame deckFrame, Direction facing, double baseHeightMm, double standoffMm, double deckHeightMm)
+    Device device, HardwareModel model, Frame deckFrame, Direction facing, double baseHeightMm, double standoffMm, double deckHeightMm, Pose? pose = null)
 {
     private Box? body, occupied;
 
@@ -23,8 +24,11 @@ public sealed class PlacedDevice(
     public double StandoffMm { get; } = standoffMm;
     public double DeckHeightMm { get; } = deckHeightMm;
 
+    /// <summary>The axes along which all of its blocks, points and directions are told; null = the enclosure's.</summary>
+    public Pose? Pose { get; } = pose;
+
     /// <summary>The same model on the same deck, placed as another device says.</summary>
-    public PlacedDevice As(Device other) => new(other, Model, DeckFrame, Facing, BaseHeightMm, StandoffMm, DeckHeightMm);
+    public PlacedDevice As(Device other) => new(other, Model, DeckFrame, Facing, BaseHeightMm, StandoffMm, DeckHeightMm, Pose);
 
     /// <summary>Seen from the other side of the deck's drawing.</summary>
     public bool Mirrored => Facing != DeckFrame.Normal;
@@ -41,6 +45,12 @@ public sealed class PlacedDevice(
 
     /// <summary>The body and the standoffs under it, down to the deck.</summary>
     public Box Occupied => occupied ??= Model.InPanel ? Body : DownTo(DeckFrame.ToSpace(default, DeckHeightMm)[Away.Axis()]);
+
+    /// <summary>The body where it is in the enclosure.</summary>
+    public Block Bulk => new(Body, Pose);
+
+    /// <summary>The body and its standoffs where they are in the enclosure.</summary>
+    public Block Filled => new(Occupied, Pose);
 
     private Box DownTo(double deckMm) => Body.WithSpan(Away.Axis(), Math.Min(deckMm, Body.Min[Away.Axis()]), Math.Max(deckMm, Body.Max[Away.Axis()]));
 

@@ -15,6 +15,7 @@ internal sealed class Cylinders
 
     public string Id { get; }
 
+    /// <summary>In the enclosure.</summary>
     public Box Around { get; }
 
     public static Cylinders Of(Fixing fixing)
@@ -43,7 +44,7 @@ internal sealed class Cylinders
             }
         }
 
-        return new Cylinders(fixing.Id, new Round(fixing, from, to, dia).Box, pieces, [.. bores]);
+        return new Cylinders(fixing.Id, new Round(fixing, from, to, dia).Block.Hull, pieces, [.. bores]);
     }
 
     /// <summary>How far two fixings come too near to each other, mm; 0 when they do not.</summary>
@@ -74,19 +75,27 @@ internal sealed class Cylinders
 }
 
 /// <summary>A cylinder along an axis, with flat ends.</summary>
-internal readonly record struct Round(Axis Along, Point3 Middle, double Half, double Radius)
+/// <param name="Pose">The axes that it is told along.</param>
+internal readonly record struct Round(Axis Along, Point3 Middle, double Half, double Radius, Pose? Pose)
 {
     public Round(Fixing f, double from, double to, double dia)
-        : this(f.Axis.Axis(), f.At + (f.Axis.Vector() * ((from + to) / 2)), Math.Abs(to - from) / 2, dia / 2)
+        : this(f.Axis.Axis(), f.At + (f.Axis.Vector() * ((from + to) / 2)), Math.Abs(to - from) / 2, dia / 2, f.Pose)
     {
     }
 
-    /// <summary>The block about it.</summary>
+    public Block Block => new(Box, Pose);
+
+    /// <summary>The block about it, along its own axes.</summary>
     public Box Box => new Box(Middle - new Point3(Radius, Radius, Radius), Middle + new Point3(Radius, Radius, Radius)).WithSpan(Along, Middle[Along] - Half, Middle[Along] + Half);
 
     /// <summary>A lower bound of the distance between two cylinders: the largest that a projection shows. Exact where they cross or lie side by side.</summary>
     public double GapTo(Round o)
     {
+        if (Pose != o.Pose)
+        {
+            return SlantedGapTo(o);
+        }
+
         var d = o.Middle - Middle;
         if (Along == o.Along)
         {
@@ -104,6 +113,11 @@ internal readonly record struct Round(Axis Along, Point3 Middle, double Half, do
     /// <summary>Distance of the centre lines less both radii: as if the ends were round. Never more than a screw with a point wants.</summary>
     public double CapGapTo(Round o)
     {
+        if (Pose != o.Pose)
+        {
+            return SlantedGapTo(o);
+        }
+
         var d = o.Middle - Middle;
         if (Along == o.Along)
         {
@@ -115,11 +129,26 @@ internal readonly record struct Round(Axis Along, Point3 Middle, double Half, do
         return Length(d.With(Along, di).With(o.Along, dj)) - Radius - o.Radius;
     }
 
+    /// <summary>
+    /// Distance of two centre lines that lie along different axes, less both radii. Source: nearest points of two segments, each held to its ends in turn.
+    /// </summary>
+    private double SlantedGapTo(Round o)
+    {
+        var (a, b) = (Pose.VectorInSpace(Directions.Of(Along, 1)), o.Pose.VectorInSpace(Directions.Of(o.Along, 1)));
+        var (p, q) = (Pose.InSpace(Middle), o.Pose.InSpace(o.Middle));
+        var (between, cos) = (q - p, a.Dot(b));
+        var square = 1 - (cos * cos);
+        var s = square < 1e-12 ? 0 : Math.Clamp((between.Dot(a) - (between.Dot(b) * cos)) / square, -Half, Half);
+        var t = Math.Clamp((s * cos) - between.Dot(b), -o.Half, o.Half);
+        s = Math.Clamp(between.Dot(a) + (t * cos), -Half, Half);
+        return (q + (b * t) - p - (a * s)).Length - Radius - o.Radius;
+    }
+
     private static double Beside(double along, double half, double across, double radius)
     {
         var (x, y) = (Math.Max(0, Math.Abs(along) - half), Math.Max(0, Math.Abs(across) - radius));
         return Math.Sqrt((x * x) + (y * y));
     }
 
-    private static double Length(Point3 p) => Math.Sqrt((p.X * p.X) + (p.Y * p.Y) + (p.Z * p.Z));
+    private static double Length(Point3 p) => p.Length;
 }

@@ -67,4 +67,8 @@ public sealed record FixingPiece(PieceKind Kind, double FromMm, double ToMm, dou
 /// <param name="At">On the axis, in the plane under the head: of a countersunk one the surface.</param>
 /// <param name="Axis">From the head to the tip.</param>
 public sealed record Fixing(
-    string Id, string Set, string For, FixingKind Kind, Point3 At, Direction Axis, IReadOnlyList<FixingLayer> Layers, IReadOnlyList<FixingPiece> Pieces);
+    string Id, string Set, string For, FixingKind Kind, Point3 At, Direction Axis, IReadOnlyList<FixingLayer> Layers, IReadOnlyList<FixingPiece> Pieces)
+{
+    /// <summary>The axes that its place and its axis are told along; null = the enclosure's.</summary>
+    public Pose? Pose { get; init; }
+}

@@ -242,5 +242,6 @@ public static class FixingPlacer
 
     private static Fixing Make(FixingSet set, FixingWay way, Point3 at, int index) => new(
         set.IdOf(index, way), set.Name + way.Suffix, set.For, way.Kind, at.With(set.Axis.Axis(), way.HeadAt), set.Axis,
-        way.FixingLayers, way.Pieces);
+        way.FixingLayers, way.Pieces)
+    { Pose = set.Pose };
 }

@@ -50,7 +50,7 @@ public sealed record RowLocus(Box Area, Axis Along, Axis Across, double EndMm, d
 
 /// <summary>One layer of a way to fix.</summary>
 /// <param name="Part">Null for a device.</param>
-/// <param name="Cut">What is cut into the part for the fixing of that id at that point; null when nothing is.</param>
+/// <param name="Cut">What is cut into the part for the fixing of that id at that point, told along the part's axes; null when nothing is.</param>
 public sealed record WayLayer(string Owner, SolidPart? Part, LayerRole Role, double FromMm, double ToMm, double HoleMm, Func<string, Point3, Feature>? Cut);
 
 /// <summary>One way to make the fixings of a set.</summary>
@@ -103,6 +103,9 @@ public enum FixingTurn
 /// <param name="Ways">How they may be made, the best first; worked out as far as they are asked for.</param>
 public sealed record FixingSet(string Name, string For, string What, Direction Axis, IReadOnlyList<Locus> Loci, IEnumerable<FixingWay> Ways)
 {
+    /// <summary>The axes that its places and its axis are told along; null = the enclosure's.</summary>
+    public Pose? Pose { get; init; }
+
     /// <summary>Ids of the fixings where they are not the name and a number from one.</summary>
     public IReadOnlyList<string>? Ids { get; init; }
 

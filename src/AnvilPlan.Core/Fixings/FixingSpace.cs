@@ -30,7 +30,7 @@ public sealed class FixingSpace
     private const double TouchMm = 0.02;
 
     private const double MostRadiusMm = 6;
-    private readonly BoxGrid<(string Owner, Box Box)> _solids = new();
+    private readonly BoxGrid<(string Owner, Block Block)> _solids = new();
     private readonly BoxGrid<Cylinders> _placed = new();
     private readonly ILookup<string, Gone> _voids;
     private readonly Dictionary<string, Box> _hollow;
@@ -42,14 +42,15 @@ public sealed class FixingSpace
         {
             foreach (var body in part.Body)
             {
-                _solids.Add(body, (part.Id, body));
+                var block = new Block(body, part.Pose);
+                _solids.Add(block.Hull, (part.Id, block));
             }
         }
 
         foreach (var device in fit.Devices)
         {
-            var body = Solid(device);
-            _solids.Add(body, ("device/" + device.Id, body));
+            var block = new Block(Solid(device), device.Pose);
+            _solids.Add(block.Hull, ("device/" + device.Id, block));
         }
 
         _voids = cut.Where(f => parts.ContainsKey(f.PartId)).SelectMany(f => f.Feature.Cuts(parts[f.PartId].Slab), (f, taken) => (f.PartId, Gone: Of(parts[f.PartId], f.Feature, taken)))
@@ -88,7 +89,7 @@ public sealed class FixingSpace
                 continue;
             }
 
-            var bore = new Round(fixing, layer.FromMm + TouchMm, layer.ToMm - TouchMm, layer.HoleMm + (2 * RimMm)).Box;
+            var bore = fixing.Pose.Hull(new Round(fixing, layer.FromMm + TouchMm, layer.ToMm - TouchMm, layer.HoleMm + (2 * RimMm)).Box, part.Pose);
             var inside = false;
             foreach (var body in part.Body)
             {
@@ -132,10 +133,10 @@ public sealed class FixingSpace
         var own = deviceId is null ? null : "device/" + deviceId;
         foreach (var piece in fixing.Pieces)
         {
-            var whole = new Round(fixing, piece.FromMm, piece.ToMm, piece.DiaMm).Box;
+            var whole = new Round(fixing, piece.FromMm, piece.ToMm, piece.DiaMm).Block.Hull;
             foreach (var i in _solids.Near(whole))
             {
-                var (owner, body) = _solids[i];
+                var (owner, block) = _solids[i];
                 if (owner == own)
                 {
                     continue;
@@ -149,12 +150,15 @@ public sealed class FixingSpace
                         continue;
                     }
 
-                    var shared = new Round(fixing, from + TouchMm, to - TouchMm, piece.DiaMm - (2 * TouchMm)).Box.Intersect(body);
-                    if (!shared.Empty && !InAVoid(owner, shared) && !(_hollow.TryGetValue(owner, out var inside) && inside.Contains(shared)))
+                    var round = new Round(fixing, from + TouchMm, to - TouchMm, piece.DiaMm - (2 * TouchMm)).Block;
+                    var by = round.SharedMm(block);
+                    // along the axes of what it meets, of which the voids are told
+                    var shared = round.HullIn(block.Pose).Intersect(block.Box);
+                    if (by > 0 && !InAVoid(owner, shared) && !(_hollow.TryGetValue(owner, out var inside) && inside.Contains(shared)))
                     {
-                        return new Obstacle(owner, false, Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z)))
+                        return new Obstacle(owner, false, by)
                         {
-                            Wall = _voids[owner].Any() || _hollow.ContainsKey(owner) ? null : (body, (piece.DiaMm / 2) - TouchMm - Box.Slack),
+                            Wall = _voids[owner].Any() || _hollow.ContainsKey(owner) || block.Pose != fixing.Pose ? null : (block.Box, (piece.DiaMm / 2) - TouchMm - Box.Slack),
                         };
                     }
                 }

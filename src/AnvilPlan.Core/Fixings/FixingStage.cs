@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Movement;
@@ -43,5 +44,5 @@ public static class FixingStage
         from fixing in placed.Fixings
         from layer in placed.Way.Layers
         where layer is { Part: not null, Cut: not null }
-        select new PartFeature(layer.Part!.Id, layer.Cut!(fixing.Id, fixing.At));
+        select new PartFeature(layer.Part!.Id, layer.Cut!(fixing.Id, fixing.Pose.Told(fixing.At, layer.Part.Pose)));
 }

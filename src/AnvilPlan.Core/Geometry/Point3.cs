@@ -1,3 +1,5 @@
+using System.Text.Json.Serialization;
+
 namespace AnvilPlan.Core.Geometry;
 
 public enum Axis
@@ -18,6 +20,12 @@ public readonly record struct Point3(double X, double Y, double Z)
         Axis.Y => this with { Y = value },
         _ => this with { Z = value },
     };
+
+    [JsonIgnore] public double Length => Math.Sqrt(Dot(this));
+
+    public double Dot(Point3 o) => (X * o.X) + (Y * o.Y) + (Z * o.Z);
+
+    public Point3 Cross(Point3 o) => new((Y * o.Z) - (Z * o.Y), (Z * o.X) - (X * o.Z), (X * o.Y) - (Y * o.X));
 
     public static Point3 operator +(Point3 a, Point3 b) => new(a.X + b.X, a.Y + b.Y, a.Z + b.Z);
     public static Point3 operator -(Point3 a, Point3 b) => new(a.X - b.X, a.Y - b.Y, a.Z - b.Z);

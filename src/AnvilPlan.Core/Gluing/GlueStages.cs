@@ -81,7 +81,7 @@ public static class GlueStages
             }
 
             var edge = edges.GetValueOrDefault(hold.Place) is { } e && ((Deck.PartOf(e.Host), Deck.PartOf(e.Mate)) == (a.Id, b.Id) || (Deck.PartOf(e.Host), Deck.PartOf(e.Mate)) == (b.Id, a.Id)) ? e : null;
-            var shared = a.Box.Grow(0.01).Intersect(b.Box.Grow(0.01)).Size;
+            var shared = a.Box.Grow(0.01).Intersect(b.Block.HullIn(a.Pose).Grow(0.01)).Size;
             double[] sides = [.. new[] { shared.X, shared.Y, shared.Z }.OrderDescending()];
             var length = edge?.LengthMm ?? sides[0];
             yield return new GlueLine(one, other, length, length * (edge is null ? sides[1] : Math.Min(a.ThicknessMm, b.ThicknessMm) + edge.EntryMm), edge?.Edge);

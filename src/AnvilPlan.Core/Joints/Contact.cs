@@ -10,6 +10,9 @@ public sealed record Contact(Direction Side, Box Area)
     /// <summary>Faces that lie this near count as touching: play of a slipped-in panel (mm).</summary>
     public const double PlayMm = 1.5;
 
+    /// <summary>The axes that it is told along; null = the enclosure's.</summary>
+    public Pose? Pose { get; init; }
+
     /// <summary>The larger of the two sides of the shared rectangle.</summary>
     public Axis Along => Enum.GetValues<Axis>().Where(a => a != Side.Axis()).MaxBy(a => Area.Size[a]);
 

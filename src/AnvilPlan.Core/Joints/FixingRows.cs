@@ -41,7 +41,7 @@ public static class FixingRows
             return false;
         }
 
-        Screw(draft, clamped, into, contact, rule);
+        Screw(draft, clamped, into, contact with { Pose = into.Pose }, rule);
         return true;
     }
 
@@ -57,7 +57,7 @@ public static class FixingRows
 
     internal static void Add(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule, IEnumerable<FixingWay> ways) => draft.Fixings.Add(new FixingSet(
         rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", contact.Side.Opposite(), [Row(contact, into, rule)], ways)
-    { Optional = rule.Optional, Turn = rule.Turn });
+    { Optional = rule.Optional, Turn = rule.Turn, Pose = contact.Pose });
 
     /// <summary>
     /// The strip that the two share, on the middle of the part behind where it can be. A profile is fixed on the middle of its slot only.

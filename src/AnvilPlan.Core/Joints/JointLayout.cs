@@ -52,6 +52,7 @@ public static class JointLayouts
         JointKind.OnRail => "fixed to what runs along it",
         JointKind.InRail => "in the rail",
         JointKind.Bent => "one piece, bent",
+        JointKind.Sloped => "cut to the slope",
         _ => "loose",
     };
 

@@ -22,7 +22,7 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
         var sheet = new CardSheet(cardMm, tabMm);
         List<Part> parts =
         [
-            .. ((Face[])[Face.Front, Face.Back, Face.Left, Face.Right, Face.Bottom, Face.Top]).Where(f => plan.Parts.Any(p => p.Id == Deck.PartOf(f))).Select(f => sheet.Wall(plan, f)),
+            .. ((Face[])[Face.Front, Face.Back, Face.Left, Face.Right, Face.Bottom, Face.Top]).Where(f => plan.Parts.Any(p => p.Id == Deck.PartOf(f))).SelectMany(f => sheet.Walls(plan, f)),
             .. plan.Parts.Where(p => p.Kind == PartKind.Tray).Select(p => sheet.Plain("card/" + p.Id, p.Name, p.LengthMm, p.WidthMm, [])),
             .. plan.Devices.SelectMany(d => sheet.Block(d)),
         ];
@@ -31,10 +31,51 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
 
     private sealed class CardSheet(double cardMm, double tabMm)
     {
-        public Part Wall(BuildPlan plan, Face face)
+        /// <summary>The wall of a face; under a front that leans a lip of its own.</summary>
+        public IEnumerable<Part> Walls(BuildPlan plan, Face face)
+        {
+            var front = plan.Parts.FirstOrDefault(p => p.Id == Deck.PartOf(Face.Front));
+            if (front?.Pose is not { } pose)
+            {
+                yield return Wall(face, plan.Inner, plan.Part(Deck.PartOf(face)));
+                yield break;
+            }
+
+            // where the inside of the front meets that of the lip and that of the top
+            var inside = plan.Inner;
+            double UpAt(double y) => pose.Origin.Z + ((front.ThicknessMm - ((y - pose.Origin.Y) * pose.Y.Y)) / pose.Y.Z);
+            var (low, back) = (UpAt(inside.Min.Y), pose.Origin.Y + ((front.ThicknessMm - ((inside.Max.Z - pose.Origin.Z) * pose.Y.Z)) / pose.Y.Y));
+            switch (face)
+            {
+                case Face.Front:
+                    var own = new Box(pose.FromSpace(inside.Min with { Z = low }), pose.FromSpace(new(inside.Max.X, back, inside.Max.Z)));
+                    yield return Wall(face, own with { Min = own.Min + new Point3(0, 0, cardMm) }, front);
+                    yield return Wall(face, inside with { Max = inside.Max with { Z = low } }, null);
+                    break;
+                case Face.Top:
+                    yield return Wall(face, inside with { Min = inside.Min with { Y = back } }, plan.Part(Deck.PartOf(face)));
+                    break;
+                case Face.Left or Face.Right:
+                    var wall = Wall(face, inside, plan.Part(Deck.PartOf(face)));
+                    double U(double y) => face == Face.Right ? y - inside.Min.Y : inside.Max.Y - y;
+                    double V(double z) => z - inside.Min.Z + cardMm;
+                    var (begin, end) = (new Uv(U(inside.Min.Y), V(low)), new Uv(U(back), V(inside.Max.Z)));
+                    yield return wall with
+                    {
+                        Features = [.. wall.Features, new Trim("slope", "front", "cut to the slope", face == Face.Left ? end : begin, face == Face.Left ? begin : end, "along the inside of the sloped front")],
+                    };
+                    break;
+                default:
+                    yield return Wall(face, inside, plan.Part(Deck.PartOf(face)));
+                    break;
+            }
+        }
+
+        /// <param name="inside">What the wall closes, along the axes of what it stands for.</param>
+        /// <param name="part">What it stands for; null for the lip under a front that leans.</param>
+        private Part Wall(Face face, Box inside, Part? part)
         {
             var (u, v) = face.DrawnAxes();
-            var inside = plan.Inner;
             // floor between the walls; walls down to its underside; front, back and lid over the ends of the others
             var outer = face switch
             {
@@ -45,16 +86,15 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
             };
             var (width, height) = (outer.Size[u.Axis()], outer.Size[v.Axis()]);
             var (before, after, above) = face switch { Face.Front or Face.Back => (tabMm, tabMm, 0.0), Face.Top => (0.0, 0.0, tabMm), _ => (0.0, 0.0, 0.0) };
-            var part = plan.Part(Deck.PartOf(face));
             var frame = new Frame(Core.Fit.Envelope.Corner(outer, u, v, face.Outward()), u, v);
             var size = new Uv(width + before + after, height + above);
             List<Feature> features =
             [
                 .. before > 0 ? [Score("left tab", new Uv(before, 0), new Uv(before, height)), Score("right tab", new Uv(before + width, 0), new Uv(before + width, height))] : (Feature[])[],
                 .. above > 0 ? [Score("hinge tab", new Uv(0, height), new Uv(width, height))] : (Feature[])[],
-                .. part.Features.OfType<Opening>().Select(o => Moved(o, part, frame, before)),
+                .. part?.Features.OfType<Opening>().Select(o => Moved(o, part, frame, before)) ?? [],
             ];
-            return Plain("card/" + Deck.Name(face), part.Name, size.U, size.V, features);
+            return Plain("card/" + (part is null ? "lip" : Deck.Name(face)), part?.Name ?? "Lip", size.U, size.V, features);
         }
 
         /// <summary>A strip wrapped round the four sides and a lid; the body alone, to be set on standoffs like the device.</summary>

@@ -64,7 +64,7 @@ internal static class CablePassages
         var (wide, high) = Plug(CableKind.Find(link.Cable)!);
         List<(Uv Min, Uv Max)> taken =
         [
-            .. fit.Devices.Select(d => d.Occupied).Where(b => b.Grow(RimMm).Overlaps(plate.Box)).Select(b => plate.Frame.ToPlane(b)),
+            .. fit.Devices.Where(d => new Block(d.Occupied.Grow(RimMm), d.Pose).Overlaps(plate.Block)).Select(d => plate.Frame.ToPlane(d.Filled.HullIn(plate.Pose))),
             .. joints.KeepClear.Where(k => k.PartId == plate.Id).Select(k => (k.Min, k.Max)),
             .. draft.Features.Concat(joints.Features).Where(f => f.PartId == plate.Id).Select(f => f.Feature).OfType<Opening>().Select(o => (o.Min, o.Max)),
             .. draft.Points.Where(p => p.PartId == plate.Id).Select(p => (p.At - new Uv(3, 3), p.At + new Uv(3, 3))),
@@ -99,6 +99,6 @@ internal static class CablePassages
     private static Point3 End(FitPlan fit, string deviceId, string portId)
     {
         var device = fit.Device(deviceId)!;
-        return device.Place(device.Model.Ports.First(p => p.Id == portId)).Centre;
+        return device.Pose.InSpace(device.Place(device.Model.Ports.First(p => p.Id == portId)).Centre);
     }
 }

@@ -86,6 +86,7 @@ internal sealed class MountHoles
         _draft.Fixings.Add(new FixingSet($"{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", axis, [new PointsLocus(points)], ways)
         {
             DeviceId = Device.Id,
+            Pose = _device.Pose,
             Ids = [.. holes.Select(h => $"{Device.Id}/{h.Number}")],
         });
     }

@@ -63,6 +63,11 @@ public static class PortOpenings
             return Say(PortState.Free, null, null, $"leaves through the open {Deck.Name(face)}");
         }
 
+        if (panel.Pose != device.Pose)
+        {
+            return Say(PortState.OutOfReach, null, null, $"it does not leave square to the {Deck.Name(face)} panel, which leans against it: a cable and a socket in the panel lead it outside");
+        }
+
         var gap = (fit.Envelope.InnerPlane(face) - placed.Centre[placed.Exit.Axis()]) * placed.Exit.Sign();
         var behind = gap + panel.ThicknessMm;
         if (gap > PlugLengthMm || behind < 0)
@@ -75,7 +80,7 @@ public static class PortOpenings
         var corridor = shape.WithSpan(
             placed.Exit.Axis(),
             Math.Min(placed.Centre[placed.Exit.Axis()], fit.Envelope.InnerPlane(face)), Math.Max(placed.Centre[placed.Exit.Axis()], fit.Envelope.InnerPlane(face)));
-        var other = gap > Box.Slack ? fit.Devices.FirstOrDefault(d => d.Id != device.Id && d.Body.Overlaps(corridor)) : null;
+        var other = gap > Box.Slack ? fit.Devices.FirstOrDefault(d => d.Id != device.Id && d.Bulk.Overlaps(new Block(corridor, device.Pose))) : null;
         if (other is not null)
         {
             return Say(PortState.Blocked, panel.Id, gap, $"{other.Device.Name} stands in its way");

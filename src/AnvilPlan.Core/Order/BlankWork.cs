@@ -82,6 +82,7 @@ internal static class BlankWork
         Craft.CutOut => Done.Opened,
         Craft.Drill => Done.Drilled,
         Craft.Tap => Done.Tapped,
+        Craft.Trim => Done.Trimmed,
         _ => Done.Bevelled,
     };
 
@@ -91,6 +92,7 @@ internal static class BlankWork
         Craft.CutOut => "open",
         Craft.Drill => "drill",
         Craft.Tap => "tap",
+        Craft.Trim => "trim",
         _ => "bevel",
     };
 
@@ -100,6 +102,7 @@ internal static class BlankWork
         Craft.CutOut => $"Cut out {count} {(count == 1 ? "opening" : "openings")} of {name}",
         Craft.Drill => $"Drill {count} {(count == 1 ? "hole" : "holes")} in {name}",
         Craft.Tap => $"Tap {count} {(count == 1 ? "thread" : "threads")} in {name}",
+        Craft.Trim => $"Saw {(count == 1 ? "one side" : $"{count} sides")} of {name} to the line",
         _ => $"Bevel {count} {(count == 1 ? "edge" : "edges")} of {name}",
     };
 
@@ -109,6 +112,7 @@ internal static class BlankWork
         Craft.CutOut => "jigsaw, router or laser",
         Craft.Drill => "drill",
         Craft.Tap => "tap",
+        Craft.Trim => "saw along a straight edge or with a taper jig",
         _ => "saw, blade tilted",
     };
 

@@ -9,6 +9,9 @@ public enum Done
     Opened,
     Drilled,
     Tapped,
+
+    /// <summary>Sawn along a line across it.</summary>
+    Trimmed,
     Bevelled,
 
     /// <summary>A sheet or strip is bent.</summary>

@@ -120,7 +120,7 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
         <= Done.Bevelled when earlier == Done.Sized => "it is worked when it has its size",
         Done.Opened or Done.Drilled => "the widest cuts come first, while the part is whole and lies flat",
         Done.Tapped => "a thread is cut into its drilled hole",
-        Done.Bevelled => "until then its square edges are what is measured from",
+        Done.Trimmed or Done.Bevelled => "until then its square edges are what is measured from",
         Done.Formed => "no bit and no blade reaches it any more when it is bent",
         Done.Set => "what is pressed or glued into a hole wants the hole",
         Done.Glued => "what is glued has all its holes and cuts, and its shape",

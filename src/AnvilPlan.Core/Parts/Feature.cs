@@ -32,6 +32,7 @@ public enum PartEdge
 [JsonDerivedType(typeof(Channel), "channel")]
 [JsonDerivedType(typeof(Bevel), "bevel")]
 [JsonDerivedType(typeof(Notch), "notch")]
+[JsonDerivedType(typeof(Trim), "trim")]
 [JsonDerivedType(typeof(EdgeHole), "edgeHole")]
 [JsonDerivedType(typeof(BendLine), "bendLine")]
 public abstract record Feature(string Id, string For, string Purpose, WorkedFrom From)
@@ -90,6 +91,7 @@ public enum Craft
     CutOut,
     Drill,
     Tap,
+    Trim,
     Bevel,
 }
 

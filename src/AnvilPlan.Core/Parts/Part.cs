@@ -20,6 +20,9 @@ public sealed record Part(
     /// <summary>The blocks that it fills: legs of an angle, walls of a folded tray; one for a plain board.</summary>
     public IReadOnlyList<Box> Body { get; init; } = [Box];
 
+    /// <summary>The axes that its block and its frame are told along; null = the enclosure's.</summary>
+    public Pose? Pose { get; init; }
+
     /// <summary>The part that this is one face of; it is cut with that part.</summary>
     public string? LeafOf { get; init; }
 

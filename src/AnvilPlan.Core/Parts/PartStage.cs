@@ -98,6 +98,7 @@ public static class PartStage
         {
             Body = solid.Body,
             LeafOf = solid.LeafOf,
+            Pose = solid.Pose,
             Print = solid.Print,
         };
     }

@@ -47,9 +47,10 @@ public static class Planner
         var tally = TallyOf(plan, findings);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            JointLayouts.Of(joints, plan.Fixings, shell, catalog), plan.Parts.Parts, plan.Parts.Made, [.. joints.Holds, .. mounts.Holds], joints.Fittings, [.. plan.Catalog.Systems.SelectMany(s => s.Views(plan))], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. plan.Fixings.Fixings], plan.Fixings.Screws, mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)))],
+            JointLayouts.Of(joints, plan.Fixings, shell, catalog), plan.Parts.Parts, plan.Parts.Made, [.. joints.Holds, .. mounts.Holds], joints.Fittings, [.. plan.Catalog.Systems.SelectMany(s => s.Views(plan))], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. plan.Fixings.Fixings], plan.Fixings.Screws, mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)) { Pose = z.Pose })],
             plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
-            findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains));
+            findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains))
+        { SideOutline = fit.Envelope.SideOutline };
     }
 
     /// <summary>Every stage before the findings, in the order of the trade.</summary>
@@ -76,7 +77,8 @@ public static class Planner
 
     private static DevicePlace Place(PlacedDevice d, ShellPlan shell) => new(
         d.Id, d.Device.Name, d.Model.Id, d.Device.DeckId, shell.Under(d).Id, d.Body, d.StandoffMm, d.Mirrored, d.Model.InPanel,
-        [.. d.Model.Ports.Select(p => d.Place(p)).Select(p => new PortPlace(p.Port.Id, p.Exit, p.Connector))]);
+        [.. d.Model.Ports.Select(p => d.Place(p)).Select(p => new PortPlace(p.Port.Id, p.Exit, p.Connector))])
+    { Pose = d.Pose };
 
     private static Tally TallyOf(PlanSoFar plan, IReadOnlyList<Finding> findings)
     {
@@ -84,8 +86,8 @@ public static class Planner
         var size = fit.Envelope.Outer.Size;
         var bodies = fit.Devices.Where(d => !d.Model.InPanel).Sum(d => d.Body.VolumeMm3);
         return new Tally(
-            size.X, size.Y, size.Z, size.Z + plan.Shell.StandsMm(plan.Design), fit.Envelope.Outer.VolumeMm3 * 1e-6,
-            fit.Envelope.Inner.VolumeMm3 <= 0 ? 0 : bodies / fit.Envelope.Inner.VolumeMm3,
+            size.X, size.Y, size.Z, size.Z + plan.Shell.StandsMm(plan.Design), fit.Envelope.OuterMm3 * 1e-6,
+            fit.Envelope.InnerMm3 <= 0 ? 0 : bodies / fit.Envelope.InnerMm3,
             made.Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
             made.Count, made.SelectMany(m => m.Worked).Sum(p => p.Features.Count(f => f is EdgeHole || (f is Hole && !f.Given))), plan.Cuts.SheetCount, plan.Cuts.SheetUse,
             plan.Cost.TotalCents, plan.Cost.Hours, fit.Devices.Sum(d => d.Model.HeatW),

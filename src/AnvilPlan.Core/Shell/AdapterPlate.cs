@@ -93,6 +93,7 @@ public static class AdapterPlate
         return new SolidPart(
             IdOf(device.Id), $"{(adapter.RevealMm is null ? "Adapter" : "Pad")} for {device.Device.Name.ToLowerInvariant()}", PartKind.Adapter, adapter.MaterialId, adapter.NominalMm, box,
             SolidPart.FrameOf(box, device.DeckFrame.U, device.DeckFrame.V, most.V - least.V > most.U - least.U + Box.Slack),
-            sign > 0 ? "its device's side" : "its deck's side", sign > 0 ? "its deck's side" : "its device's side", null);
+            sign > 0 ? "its device's side" : "its deck's side", sign > 0 ? "its deck's side" : "its device's side", null)
+        { Pose = device.Pose };
     }
 }

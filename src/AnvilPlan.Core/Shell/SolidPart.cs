@@ -37,6 +37,12 @@ public enum PartKind
 public sealed record SolidPart(
     string Id, string Name, PartKind Kind, string MaterialId, double NominalMm, Box Box, Frame Frame, string SeenFrom, string FarSide, string? BarId)
 {
+    /// <summary>The axes that its block, its frame and all that is cut into it are told along; null = the enclosure's.</summary>
+    public Pose? Pose { get; init; }
+
+    /// <summary>Its block where it is in the enclosure.</summary>
+    public Block Block => new(Box, Pose);
+
     /// <summary>Section of the bar that it is cut from.</summary>
     public BarShape Section { get; init; }
 
@@ -45,6 +51,9 @@ public sealed record SolidPart(
 
     /// <summary>The part that this is one face of; null when it is a part of its own.</summary>
     public string? LeafOf { get; init; }
+
+    /// <summary>The face of which it closes a part, beside the panel of that face.</summary>
+    public Face? PartOf { get; init; }
 
     /// <summary>How it is printed; null for what is cut.</summary>
     public PrintJob? Print { get; init; }

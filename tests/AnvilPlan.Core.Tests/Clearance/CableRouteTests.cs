@@ -11,16 +11,16 @@ public class CableRouteTests
     public void A_polyline_with_two_corners_agrees_with_the_worked_case()
     {
         // worked case cable_route-1: 70 + 180 + 90 mm, radius 28: 315.96459 mm
-        var path = CableRoutes.PathMm(default, Direction.Right, new Point3(160, 180, 0), Direction.Left, 35, 28);
+        var path = CableRoutes.PathMm(default, Direction.Right.Vector(), new Point3(160, 180, 0), Direction.Left.Vector(), 35, 28);
         Assert.Equal(315.96459, path, 5);
     }
 
     [Fact]
     public void Ports_that_face_each_other_need_no_corner_and_ports_side_by_side_need_a_turn_back()
     {
-        Assert.Equal(200, CableRoutes.PathMm(default, Direction.Right, new Point3(200, 0, 0), Direction.Left, 20, 10), 9);
+        Assert.Equal(200, CableRoutes.PathMm(default, Direction.Right.Vector(), new Point3(200, 0, 0), Direction.Left.Vector(), 20, 10), 9);
         // out 30, across 50, back 30, two quarter corners of radius 10: 110 - 2 x (2 - pi/2) x 10
-        Assert.Equal(110 - (20 * (2 - (Math.PI / 2))), CableRoutes.PathMm(default, Direction.Right, new Point3(0, 50, 0), Direction.Right, 20, 10), 9);
+        Assert.Equal(110 - (20 * (2 - (Math.PI / 2))), CableRoutes.PathMm(default, Direction.Right.Vector(), new Point3(0, 50, 0), Direction.Right.Vector(), 20, 10), 9);
     }
 
     [Fact]

@@ -25,7 +25,7 @@ internal static class SolidityCheck
         {
             for (var j = i + 1; j < parts.Count; j++)
             {
-                if ((parts[i].LeafOf is null || parts[i].LeafOf != parts[j].LeafOf) && parts[i].Box.Overlaps(parts[j].Box) && Shared(parts[i], parts[j]) is { } point)
+                if ((parts[i].LeafOf is null || parts[i].LeafOf != parts[j].LeafOf) && Axes.Around(parts[i].Pose, parts[i].Box, null).Overlaps(Axes.Around(parts[j].Pose, parts[j].Box, null)) && Shared(parts[i], parts[j]) is { } point)
                 {
                     yield return $"{parts[i].Id} and {parts[j].Id} are both solid at {point.X:0.##}, {point.Y:0.##}, {point.Z:0.##}";
                 }
@@ -36,6 +36,13 @@ internal static class SolidityCheck
     private static Point3? Shared(Part one, Part other)
     {
         var (a, b) = (new PartSolid(one, Sample.Catalog), new PartSolid(other, Sample.Catalog));
+        if (one.Pose != other.Pose)
+        {
+            var slanted = one.Body.SelectMany(x => other.Body.Select(y => x.Intersect(Axes.Around(other.Pose, y, one.Pose)))).Where(x => !x.Empty)
+                .SelectMany(x => Axes.Grid(x.Grow(-0.02), 25)).Select(p => Axes.OutOf(one.Pose, p));
+            return slanted.Where(p => a.HasUndrilled(p) && b.HasUndrilled(p)).Select(p => (Point3?)p).FirstOrDefault();
+        }
+
         foreach (var block in one.Body.SelectMany(x => other.Body.Select(x.Intersect)).Where(x => !x.Empty && Enum.GetValues<Axis>().All(k => x.Size[k] > 0.02)))
         {
             foreach (var at in Grid(block, 9))
@@ -66,12 +73,15 @@ internal static class SolidityCheck
             {
                 yield return $"{hold.Place}: {hold.PartA} or {hold.PartB} is no part";
             }
-            else if (hold.Bridge is { } bridge ? !bridge.Any(x => Near(a.Body, [x]) && Near(b.Body, [x])) : !Near(a.Body, b.Body))
+            else if (hold.Bridge is { } bridge ? !bridge.Any(x => Near(a.Body, [x]) && Near(b.Body, [x])) : !Near(a, b))
             {
                 yield return $"{hold.Place}: {a.Id} and {b.Id} do not meet";
             }
         }
     }
+
+    private static bool Near(Part a, Part b) => a.Pose == b.Pose ? Near(a.Body, b.Body) : a.Body.Any(x => b.Body.Any(y =>
+        y.Grow(0.01).Intersect(Axes.Around(a.Pose, x.Grow(PlayMm), b.Pose)) is { Empty: false } near && Axes.Grid(near, 25).Any(p => x.Grow(PlayMm).Contains(Axes.Into(a.Pose, Axes.OutOf(b.Pose, p))))));
 
     private static bool Near(IReadOnlyList<Box> a, IReadOnlyList<Box> b) => a.Any(x => b.Any(y => !x.Grow(PlayMm).Intersect(y).Empty || x.Grow(PlayMm).Overlaps(y.Grow(0.01))));
 

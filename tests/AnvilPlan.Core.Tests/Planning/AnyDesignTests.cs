@@ -37,7 +37,7 @@ public class AnyDesignTests
             Assert.NotEmpty(JsonSerializer.Serialize(plan, WireJson.Options));
             Assert.All(plan.Parts, p => Assert.True(p.LengthMm > 0 && p.WidthMm > 0 && p.ThicknessMm > 0 && p.MassG >= 0, $"{i}: {p.Id} {p.LengthMm} x {p.WidthMm} x {p.ThicknessMm}, {p.MassG} g"));
             Assert.Equal(plan.Parts.Count, plan.Parts.Select(p => p.Id).Distinct().Count());
-            Assert.All(plan.Chains, c => Assert.Equal(plan.Outer.Size[c.Axis], c.Layers.Sum(l => l.ThicknessMm), 4));
+            Assert.All(plan.Chains, c => Assert.Equal(plan.SideOutline is null ? plan.Outer.Size[c.Axis] : c.TotalMm, c.Layers.Sum(l => l.ThicknessMm), 4));
             AssertNested(plan);
             if (i % 8 == 0)
             {

@@ -145,7 +145,7 @@ internal static class Blocks
     {
         var box = envelope.Inner;
         box = From(box, edge.Covers, bar.HeightMm, envelope);
-        return From(box, mate, bar.WidthMm, envelope);
+        return envelope.ClearOfSlope(From(box, mate, bar.WidthMm, envelope), edge.Id.Along());
     }
 
     private static Box From(Box box, Face face, double size, Envelope envelope)

@@ -21,7 +21,7 @@ internal static class EdgeCuts
     public static void Add(JointDraft draft, EdgeJoint joint, Envelope envelope, ShellPlan shell, ShopProfile shop)
     {
         var (host, mate) = (shell.Panels[joint.Host], shell.Panels[joint.Mate]);
-        if (joint.Joint is JointKind.Bent or JointKind.InRail)
+        if (joint.Joint is JointKind.Bent or JointKind.InRail or JointKind.Sloped)
         {
             return;
         }

@@ -56,7 +56,7 @@ internal static class PlateSupports
                 var edge = first ? plate.Min[free] : plate.Max[free] - bar.WidthMm;
                 var box = plate.WithSpan(free, edge, edge + bar.WidthMm)
                     .WithSpan(normal.Axis(), Math.Min(seat, seat - (normal.Sign() * bar.HeightMm)), Math.Max(seat, seat - (normal.Sign() * bar.HeightMm)));
-                box = Short(BarPlacing.Trim(box, across, draft.Members.Select(m => m.Box)), plate, across);
+                box = Short(BarPlacing.Trim(box, across, draft.Members.Where(m => m.Pose is null).Select(m => m.Box)), plate, across);
                 if (box.Size[across] >= BarPlacing.LeastLengthMm)
                 {
                     var stiffener = BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, across, normal, bar.HeightMm);
@@ -143,7 +143,7 @@ internal static class PlateSupports
         const double clear = 1;
         foreach (var tray in draft.Shell.Trays.Values)
         {
-            foreach (var member in draft.Shell.Members.Where(m => m.Box.Overlaps(tray.Box)))
+            foreach (var member in draft.Shell.Members.Where(m => m.Pose is null && m.Box.Overlaps(tray.Box)))
             {
                 foreach (var (body, i) in member.Body.Where(b => b.Overlaps(tray.Box)).Select((b, i) => (b, i + 1)))
                 {
@@ -169,7 +169,8 @@ internal static class PlateSupports
         var box = inner
             .WithSpan(outward.Axis(), Math.Min(plane, plane - (outward.Sign() * bar.WidthMm)), Math.Max(plane, plane - (outward.Sign() * bar.WidthMm)))
             .WithSpan(normal.Axis(), Math.Min(seat, far), Math.Max(seat, far));
-        box = BarPlacing.Trim(box, along, draft.Members.Select(m => m.Box));
+        box = draft.Fit.Envelope.Clear(box, 0, along == Axis.Z);
+        box = BarPlacing.Trim(box, along, draft.Members.Where(m => m.Pose is null).Select(m => m.Box));
         if (box.Size[along] >= BarPlacing.LeastLengthMm && inner.Contains(box))
         {
             var rail = BarPlacing.Solid(RailId(tray, wall), $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, along, normal, bar.HeightMm);
@@ -202,7 +203,7 @@ internal static class PlateSupports
         }
 
         // without a wall, and at its ends in any case, the rail is held by the posts that it runs between
-        foreach (var post in draft.Shell.Members.Where(m => m.Kind == PartKind.Member && m.LeafOf is null && Contact.Between(rail.Box, m.Box) is { } contact && contact.Side.Axis() == tray.Plane.Rails().Along))
+        foreach (var post in draft.Shell.Members.Where(m => m.Kind == PartKind.Member && m.LeafOf is null && m.Pose is null && Contact.Between(rail.Box, m.Box) is { } contact && contact.Side.Axis() == tray.Plane.Rails().Along))
         {
             EndFixing.Add(draft, post, rail, place, $"{name}/{post.Id}");
         }

@@ -15,6 +15,7 @@ public sealed class PrintedFeetSystem : ConstructionSystem<PrintedFeet>
     public override string Key => "printedFeet";
     public override string Name => "Printed feet";
     public override string About => "Feet of the height that the air wants, with a hole through which the screw behind them is reached.";
+    public override bool MeetsSlope => true;
 
     protected override IReadOnlyList<Asked<PrintedFeet>> Asked { get; } =
     [

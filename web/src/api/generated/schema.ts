@@ -1391,6 +1391,8 @@ export interface components {
             tally: components["schemas"]["Tally"];
             decision: components["schemas"]["DecisionMatrix"];
             likeness: null | components["schemas"]["LikenessCheck"];
+            /** @description The outside seen from the right, u to the back and v up, where a front leans; null where the enclosure is as square as its box. */
+            sideOutline: null | components["schemas"]["Uv"][];
             hasStop: boolean;
         };
         /** @description A kind of cable with its plug, mm. Typical values: a cable at hand is to be measured. */
@@ -1530,6 +1532,8 @@ export interface components {
             /** Format: double */
             totalMm: number;
             layers: components["schemas"]["ChainLayer"][];
+            /** @description It runs along the axes of what leans, from where it enters the enclosure. */
+            leans: boolean;
             /** Format: double */
             slackMm: number;
         };
@@ -1870,6 +1874,7 @@ export interface components {
             mirrored: boolean;
             inPanel: boolean;
             ports: components["schemas"]["PortPlace"][];
+            pose: null | components["schemas"]["Pose"];
         };
         Diagonals: {
             /** @description Name of one of the plan's frames. */
@@ -1918,7 +1923,7 @@ export interface components {
          * @description How far something is. In the order of the trade: a part, a device or a cable passes through them from first to last and may leave some out.
          * @enum {unknown}
          */
-        Done: "sized" | "grooved" | "opened" | "drilled" | "tapped" | "bevelled" | "formed" | "set" | "glued" | "joined" | "eased" | "finished" | "mounted" | "in" | "plugged" | "closed" | "standing";
+        Done: "sized" | "grooved" | "opened" | "drilled" | "tapped" | "trimmed" | "bevelled" | "formed" | "set" | "glued" | "joined" | "eased" | "finished" | "mounted" | "in" | "plugged" | "closed" | "standing";
         /** @description A tray that slides out for service. */
         Drawer: {
             /** @description The panel through which it comes. */
@@ -2036,7 +2041,7 @@ export interface components {
          * @description Something cut into a part. Positions are (u, v) from the part's reference corner, seen from the stated face, mm. A feature answers for
          *     itself: what it takes away, how it is drawn, tabled, timed and told apart follows from the kind and is asked of nobody else.
          */
-        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureBendLine"];
+        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureTrim"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureBendLine"];
         /**
          * @description The middle of a bend on its flat blank. Nothing is cut: it is marked, and set under the punch. WorkedFrom Feature.From is the face
          *     towards which it is folded.
@@ -2241,6 +2246,23 @@ export interface components {
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
+        /**
+         * @description A straight cut right through and right across: what lies to the left of the way from Begin to End, seen as
+         *     drawn, falls off. Both lie on the rim.
+         */
+        FeatureTrim: {
+            /** @enum {string} */
+            kind: "trim";
+            begin: components["schemas"]["Uv"];
+            end: components["schemas"]["Uv"];
+            sizeWhy: string;
+            /** @description Stable: made from the decision that asked for it. */
+            id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
+            for: string;
+            purpose: string;
+            from: components["schemas"]["WorkedFrom"];
+        };
         /** @description Four feet screwed under the bottom, InsetMm from its edges to their centres. */
         Feet: {
             /** Format: double */
@@ -2349,6 +2371,7 @@ export interface components {
             axis: components["schemas"]["Direction"];
             layers: components["schemas"]["FixingLayer"][];
             pieces: components["schemas"]["FixingPiece"][];
+            pose: null | components["schemas"]["Pose"];
         };
         /**
          * @description The thing that holds.
@@ -2643,7 +2666,7 @@ export interface components {
             marks: components["schemas"]["JointMark"][];
         };
         /** @enum {unknown} */
-        JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre" | "dowel" | "biscuit" | "pocketScrew" | "finger" | "dovetail" | "halfBlind" | "throughTenon" | "tapped" | "riveted" | "bolted" | "printedCorner" | "magnets" | "loose" | "onRail" | "inRail" | "bent";
+        JointKind: "buttGlued" | "buttScrewed" | "rabbet" | "groove" | "mitre" | "dowel" | "biscuit" | "pocketScrew" | "finger" | "dovetail" | "halfBlind" | "throughTenon" | "tapped" | "riveted" | "bolted" | "printedCorner" | "magnets" | "loose" | "onRail" | "inRail" | "bent" | "sloped";
         /** @description A joint with the numbers to mark and to set a gauge, fence or stop to. */
         JointLayout: {
             edge: components["schemas"]["EdgeId"];
@@ -3354,6 +3377,7 @@ export interface components {
             whys: components["schemas"]["Why"][];
             /** @description The blocks that it fills: legs of an angle, walls of a folded tray; one for a plain board. */
             body: components["schemas"]["Box"][];
+            pose: null | components["schemas"]["Pose"];
             /** @description The part that this is one face of; it is cut with that part. */
             leafOf: null | string;
             print: null | components["schemas"]["PrintJob"];
@@ -3469,6 +3493,20 @@ export interface components {
         };
         /** @enum {unknown} */
         PortState: "opened" | "free" | "inside" | "leftClosed" | "outOfReach" | "blocked";
+        /**
+         * @description How axes of their own lie in the enclosure: a rigid motion, right-handed. What leans is laid, drilled and measured along its own axes,
+         *     like all else, and only where it meets what stands upright does anybody ask for the motion. Null stands for the enclosure's own axes.
+         */
+        Pose: {
+            /** @description Where their origin lies, mm. */
+            origin: components["schemas"]["Point3"];
+            /** @description Unit vector of their X, in the enclosure. */
+            x: components["schemas"]["Point3"];
+            /** @description Unit vector of their Y. */
+            y: components["schemas"]["Point3"];
+            /** @description Unit vector of their Z. */
+            z: components["schemas"]["Point3"];
+        };
         /** @description What a supply gives on one rail. */
         PowerGiven: {
             /** Format: double */
@@ -3670,6 +3708,7 @@ export interface components {
             what: string;
             box: components["schemas"]["Box"];
             free: boolean;
+            pose: null | components["schemas"]["Pose"];
         };
         /** @enum {unknown} */
         RunnerKind: "sideSlides" | "woodenRunners";
@@ -3976,7 +4015,7 @@ export interface components {
          * @description What the maker decided about one structure of the enclosure: a rail frame, a wrap, a rack. Each kind belongs to the construction
          *     system that builds it and stands in that system's folder.
          */
-        Structure: components["schemas"]["StructureBackBoard"] | components["schemas"]["StructureBentWrap"] | components["schemas"]["StructureFoldedSheet"] | components["schemas"]["StructurePrintedBody"] | components["schemas"]["StructureAcrylicStack"] | components["schemas"]["StructurePrintedEnds"] | components["schemas"]["StructureRailFrame"] | components["schemas"]["StructureDrawerStand"] | components["schemas"]["StructureLevelFrame"] | components["schemas"]["StructureTrayRack"] | components["schemas"]["StructurePrintedFeet"] | components["schemas"]["StructurePlinth"];
+        Structure: components["schemas"]["StructureDeskConsole"] | components["schemas"]["StructureBackBoard"] | components["schemas"]["StructureBentWrap"] | components["schemas"]["StructureFoldedSheet"] | components["schemas"]["StructurePrintedBody"] | components["schemas"]["StructureAcrylicStack"] | components["schemas"]["StructurePrintedEnds"] | components["schemas"]["StructureRailFrame"] | components["schemas"]["StructureDrawerStand"] | components["schemas"]["StructureLevelFrame"] | components["schemas"]["StructureTrayRack"] | components["schemas"]["StructurePrintedFeet"] | components["schemas"]["StructurePlinth"];
         /** @description Walls of stacked rings between bottom and top, drawn together by through bolts. */
         StructureAcrylicStack: {
             /** @enum {string} */
@@ -4055,6 +4094,25 @@ export interface components {
              * @description Flat at the bottom of that cutter, mm.
              */
             cutterTipMm: number;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
+            id: string;
+        };
+        /** @description A front that leans back from a low lip, between sides that are sawn to its slope. */
+        StructureDeskConsole: {
+            /** @enum {string} */
+            system: "deskConsole";
+            /**
+             * Format: double
+             * @description Of the front over the level.
+             */
+            slopeDeg: number;
+            /**
+             * Format: double
+             * @description Height of the upright lip under it, from the foot of the enclosure to the outer edge of the slope.
+             */
+            lipMm: number;
+            /** @description Bar stock of the cleats along the sides that carry the front, and of the block behind the lip. */
+            cleatBarId: string;
             /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };

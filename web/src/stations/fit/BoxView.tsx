@@ -1,9 +1,10 @@
 import { useId, useRef, useState, type KeyboardEvent, type PointerEvent } from 'react'
 import type { Schemas } from '../../api/client'
 import { HatchDefs, hatchOf } from '../../kit/drawing/hatch'
+import { seenCorners, wayInSpace, type Vec } from '../../kit/drawing/pose'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
-import { useCatalog, type Design } from '../../project/useProject'
+import { useCatalog } from '../../project/useProject'
 import { deckAxes, type AxisKey } from './decks'
 
 export type ViewKey = 'top' | 'front' | 'side'
@@ -13,6 +14,8 @@ const VIEWS: Record<ViewKey, { title: string; across: AxisKey; up: AxisKey; dept
   front: { title: 'From the front', across: 'x', up: 'z', depth: 'y', nearFirst: true },
   side: { title: 'From the right', across: 'y', up: 'z', depth: 'x', nearFirst: false },
 }
+
+const AXES: AxisKey[] = ['x', 'y', 'z']
 
 type Drag = { id: string; startX: number; startY: number; across: number; up: number }
 
@@ -41,25 +44,41 @@ export function BoxView({
   const text = margin * 0.42
   const feet = up === 'z' ? (view.design.box.feet?.heightMm ?? 0) : 0
   const y = (v: number) => h - v
-  const rect = (box: Schemas['Box']) => ({
-    x: box.min[across],
-    y: y(box.max[up]),
-    width: box.max[across] - box.min[across],
-    height: box.max[up] - box.min[up],
-  })
+  const round = (box: Schemas['Box'], pose: Schemas['Pose'] | null) =>
+    seenCorners(pose, box, across, up)
+      .map(([a, u]) => `${a},${y(u)}`)
+      .join(' ')
+  const outside =
+    which === 'side' && view.plan.sideOutline
+      ? view.plan.sideOutline.map((p) => `${p.u},${y(p.v)}`).join(' ')
+      : `0,0 ${w},0 ${w},${h} 0,${h}`
   const walls = parts.filter((p) => p.kind !== 'panel' || !facesViewer(p.id, which))
-  const sorted = [...devices].sort((a, b) =>
-    nearFirst ? b.body.max[depth] - a.body.max[depth] : a.body.max[depth] - b.body.max[depth],
-  )
+  const nearest = (d: Schemas['DevicePlace']) => Math.max(...seenCorners(d.pose, d.body, depth, up).map((c) => c[0]))
+  const sorted = [...devices].sort((a, b) => (nearFirst ? nearest(b) - nearest(a) : nearest(a) - nearest(b)))
 
   // room that must stay free: of the chosen device, and wherever something stands in it
   const rooms = view.plan.rooms.filter((r) => !r.free || 'device/' + r.owner === focus)
 
+  /** u and v of a deck as they are seen here, across and up. */
+  const seenAxes = (deckId: string) => {
+    const pose = devices.find((d) => d.deckId === deckId)?.pose
+    const seen = ({ axis, sign }: { axis: AxisKey; sign: 1 | -1 }): [number, number] => {
+      const way = wayInSpace(pose, AXES.map((a) => (a === axis ? sign : 0)) as Vec)
+      return [way[AXES.indexOf(across)] ?? 0, way[AXES.indexOf(up)] ?? 0]
+    }
+    const { u, v } = deckAxes(view.design, deckId)
+    return { u: seen(u), v: seen(v) }
+  }
+
   /** How far the device moves along its deck for a shift in this view; the axis that the deck has not is ignored. */
   const toDeck = (deckId: string, dAcross: number, dUp: number) => {
-    const { u, v } = deckAxes(view.design, deckId)
-    const by = (axis: AxisKey) => (axis === across ? dAcross : axis === up ? dUp : 0)
-    return { du: by(u.axis) * u.sign, dv: by(v.axis) * v.sign }
+    const { u, v } = seenAxes(deckId)
+    // along each as far as it is seen here; what runs away from the viewer cannot be pushed
+    const by = (axis: [number, number]) => {
+      const square = axis[0] * axis[0] + axis[1] * axis[1]
+      return square < 0.02 ? 0 : (dAcross * axis[0] + dUp * axis[1]) / square
+    }
+    return { du: by(u), dv: by(v) }
   }
   const scale = () => {
     const box = svg.current?.getBoundingClientRect()
@@ -113,24 +132,24 @@ export function BoxView({
         onPointerMove={move}
       >
         <HatchDefs id={id} scale={Math.max(w, h) / 60} />
-        <rect width={w} height={h} fill="var(--bench)" stroke="var(--ink)" vectorEffect="non-scaling-stroke" />
+        <polygon points={outside} fill="var(--bench)" stroke="var(--ink)" vectorEffect="non-scaling-stroke" />
         {walls.map((p) => (
-          <rect
+          <polygon
             key={p.id}
-            {...rect(p.box)}
+            points={round(p.box, p.pose)}
             fill={`url(#${id}-${hatchOf(catalog.data?.materials.find((m) => m.id === p.materialId))})`}
             stroke={focus === p.id ? 'var(--brass)' : 'var(--dim)'}
             strokeWidth={focus === p.id ? 3 : 0.8}
             vectorEffect="non-scaling-stroke"
           >
             <title>{p.name}</title>
-          </rect>
+          </polygon>
         ))}
         {feet > 0 && [0.08, 0.92].map((at) => <rect key={at} x={w * at - 9} y={h} width={18} height={feet} fill="var(--dim)" />)}
         {rooms.map((r, i) => (
-          <rect
+          <polygon
             key={i}
-            {...rect(r.box)}
+            points={round(r.box, r.pose)}
             fill="none"
             stroke={r.free ? 'var(--brass)' : 'var(--stop)'}
             strokeDasharray="2 3"
@@ -138,14 +157,19 @@ export function BoxView({
             className="pointer-events-none"
           >
             <title>{r.what}</title>
-          </rect>
+          </polygon>
         ))}
         {sorted.map((d) => {
           const chosen = focus === 'device/' + d.id
           const snag = view.plan.findings.some((f) => f.severity === 'stop' && f.places.includes('device/' + d.id))
           const shift = drag?.id === d.id ? toDeck(d.deckId, drag.across, drag.up) : null
-          const moved = shift ? backToView(view.design, d.deckId, shift, across, up) : { across: 0, up: 0 }
-          const box = rect(d.body)
+          const axes = seenAxes(d.deckId)
+          const along = (i: 0 | 1) => (shift ? shift.du * axes.u[i] + shift.dv * axes.v[i] : 0)
+          const moved = { across: along(0), up: along(1) }
+          const corners = seenCorners(d.pose, d.body, across, up)
+          const [left, right] = [Math.min(...corners.map((c) => c[0])), Math.max(...corners.map((c) => c[0]))]
+          const [low, high] = [Math.min(...corners.map((c) => c[1])), Math.max(...corners.map((c) => c[1]))]
+          const box = { x: left, y: y(high), width: right - left, height: high - low }
           return (
             <g
               key={d.id}
@@ -161,8 +185,8 @@ export function BoxView({
               onFocus={() => setFocus('device/' + d.id)}
               onKeyDown={(e) => onKey(e, d.id, d.deckId)}
             >
-              <rect
-                {...box}
+              <polygon
+                points={round(d.body, d.pose)}
                 fill={chosen ? 'var(--brass-soft)' : 'var(--paper)'}
                 fillOpacity={0.88}
                 stroke={snag ? 'var(--stop)' : chosen ? 'var(--brass)' : 'var(--violet)'}
@@ -171,15 +195,7 @@ export function BoxView({
                 vectorEffect="non-scaling-stroke"
               />
               {d.ports.map((p) => (
-                <rect
-                  key={p.id}
-                  x={p.connector.min[across] - (across === axisOf(p.exit) ? 1.2 : 0)}
-                  y={y(p.connector.max[up]) - (up === axisOf(p.exit) ? 1.2 : 0)}
-                  width={p.connector.max[across] - p.connector.min[across] + (across === axisOf(p.exit) ? 2.4 : 0)}
-                  height={p.connector.max[up] - p.connector.min[up] + (up === axisOf(p.exit) ? 2.4 : 0)}
-                  fill="var(--violet)"
-                  opacity={0.75}
-                />
+                <polygon key={p.id} points={round(thick(p.connector, p.exit), d.pose)} fill="var(--violet)" opacity={0.75} />
               ))}
               {box.width > text * 1.6 && box.height > text * 0.9 && (
                 <text
@@ -229,7 +245,8 @@ function Distances({ which, text }: { which: ViewKey; text: number }) {
   const { length } = usePreferences()
   const { across, up } = VIEWS[which]
   const device = view.plan.devices.find((d) => 'device/' + d.id === focus)
-  if (!device) return null
+  // what leans has its distances in its chains
+  if (!device || device.pose) return null
   const { inner, outer } = view.plan
   const y = (v: number) => outer.max[up] - v
   const middle = {
@@ -271,8 +288,10 @@ function Distances({ which, text }: { which: ViewKey; text: number }) {
   )
 }
 
-function axisOf(direction: Schemas['Direction']): AxisKey {
-  return direction === 'left' || direction === 'right' ? 'x' : direction === 'front' || direction === 'back' ? 'y' : 'z'
+/** A port's flat face with a little depth, so that it shows from the side. */
+function thick({ min, max }: Schemas['Box'], exit: Schemas['Direction']): Schemas['Box'] {
+  const axis: AxisKey = exit === 'left' || exit === 'right' ? 'x' : exit === 'front' || exit === 'back' ? 'y' : 'z'
+  return { min: { ...min, [axis]: min[axis] - 1.2 }, max: { ...max, [axis]: max[axis] + 1.2 } }
 }
 
 /** The panel that one looks at is left out, so that the inside shows. */
@@ -283,12 +302,6 @@ function facesViewer(partId: string, which: ViewKey): boolean {
     : which === 'front'
       ? face === 'front' || face === 'back'
       : face === 'left' || face === 'right'
-}
-
-function backToView(design: Design, deckId: string, by: { du: number; dv: number }, across: AxisKey, up: AxisKey) {
-  const { u, v } = deckAxes(design, deckId)
-  const along = (axis: AxisKey) => (u.axis === axis ? by.du * u.sign : v.axis === axis ? by.dv * v.sign : 0)
-  return { across: along(across), up: along(up) }
 }
 
 function short(name: string, letters: number): string {

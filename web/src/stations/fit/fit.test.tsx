@@ -20,6 +20,7 @@ const place = (part: Partial<Schemas['DevicePlace']> = {}): Schemas['DevicePlace
   standoffMm: 5,
   mirrored: false,
   inPanel: false,
+  pose: null,
   ports: [{ id: 'usb', exit: 'right', connector: { min: { x: 110, y: 60, z: 32 }, max: { x: 110, y: 74, z: 40 } } }],
   ...part,
 })
@@ -28,6 +29,7 @@ const chains: Schemas['Chain'][] = [
   {
     id: 'sbc/z',
     axis: 'z',
+    leans: false,
     through: 'sbc',
     title: 'Z through Recorder',
     totalMm: 100,
@@ -41,6 +43,7 @@ const chains: Schemas['Chain'][] = [
   {
     id: 'sbc/x',
     axis: 'x',
+    leans: false,
     through: 'sbc',
     title: 'X through Recorder',
     totalMm: 200,

@@ -244,6 +244,7 @@ describe('solids', () => {
             standoffMm: 5,
             mirrored: false,
             inPanel: false,
+            pose: null,
             ports: [{ id: 'p', exit: 'left', connector: { min: { x: 10, y: 30, z: 32 }, max: { x: 10, y: 40, z: 38 } } }],
           },
         ],

@@ -202,10 +202,14 @@ export function createScene(
   }
 }
 
-function geometryOf({ plate, min, max }: Solid): BufferGeometry {
+function geometryOf({ plate, min, max, pose }: Solid): BufferGeometry {
   if (!plate) {
     const [x, y, z] = [0, 1, 2].map((i) => Math.max(0.1, (max[i] ?? 0) - (min[i] ?? 0))) as [number, number, number]
-    return new BoxGeometry(x, y, z).translate((min[0] + max[0]) / 2, (min[1] + max[1]) / 2, (min[2] + max[2]) / 2)
+    const box = new BoxGeometry(x, y, z).translate((min[0] + max[0]) / 2, (min[1] + max[1]) / 2, (min[2] + max[2]) / 2)
+    const vector = (p: { x: number; y: number; z: number }) => new Vector3(p.x, p.y, p.z)
+    return pose
+      ? box.applyMatrix4(new Matrix4().makeBasis(vector(pose.x), vector(pose.y), vector(pose.z)).setPosition(vector(pose.origin)))
+      : box
   }
   const points = (ring: [number, number][]) => ring.map(([u, v]) => new Vector2(u, v))
   const shapes = plate.outline.map((region) => {

@@ -1,7 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { onRim, wholeOf } from '../../kit/drawing/outline'
+import { inSpace, wayInSpace, type Vec } from '../../kit/drawing/pose'
 
-type Vec = [number, number, number]
 type Point = Schemas['Point3']
 
 /** Something to show in the solid view: a plate with its openings, or a block. Coordinates in mm, Z up. */
@@ -11,6 +11,8 @@ export type Solid = {
   kind: 'plate' | 'bar' | 'device' | 'port'
   min: Vec
   max: Vec
+  /** The axes that a plain block lies along; null = the enclosure's. Plates are told in the enclosure. */
+  pose: Schemas['Pose'] | null
   /** Outline and openings of a plate in its own u and v; null for a plain block. */
   plate: {
     origin: Vec
@@ -45,16 +47,19 @@ const vec = (p: Point): Vec => [p.x, p.y, p.z]
 /** All solids of a plan: parts with their openings cut, devices, and their ports. */
 export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan' | 'outlines'>): Solid[] {
   const middle = vec(plan.outer.max).map((m) => m / 2) as Vec
-  const away = (min: Vec, max: Vec): Vec => [0, 1, 2].map((i) => ((min[i] ?? 0) + (max[i] ?? 0)) / 2 - (middle[i] ?? 0)) as Vec
+  const away = ({ min, max }: Schemas['Box'], pose: Schemas['Pose'] | null = null): Vec => {
+    const at = vec(inSpace(pose, { x: (min.x + max.x) / 2, y: (min.y + max.y) / 2, z: (min.z + max.z) / 2 }))
+    return at.map((a, i) => a - (middle[i] ?? 0)) as Vec
+  }
   // a bent or printed whole is drawn by its faces; what fills less than its box, block by block
   const parts = plan.parts
     .filter((p) => p.body.length > 0)
     .flatMap((p) => (p.body.length === 1 ? [whole(p)] : p.body.map((b) => block(p, b))))
   function block(p: Schemas['Part'], b: Schemas['Box']): Solid {
     const [min, max] = [vec(b.min), vec(b.max)]
-    const apart = away(vec(p.box.min), vec(p.box.max))
+    const apart = away(p.box, p.pose)
     // the slices of a bend are a wall and are seen through like one
-    return { key: p.id, name: p.name, kind: p.leafOf === null ? 'bar' : 'plate', min, max, plate: null, apart }
+    return { key: p.id, name: p.name, kind: p.leafOf === null ? 'bar' : 'plate', min, max, pose: p.pose, plate: null, apart }
   }
   function outlineOf(p: Schemas['Part']): Outline[] {
     const points = (ring: Schemas['Uv'][]) => ring.map((q): [number, number] => [q.u, q.v])
@@ -68,11 +73,12 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
       kind: p.flat ? 'plate' : 'bar',
       min,
       max,
+      pose: p.pose,
       plate: p.flat
         ? {
-            origin: vec(p.frame.origin),
-            u: DIRECTIONS[p.frame.u],
-            v: DIRECTIONS[p.frame.v],
+            origin: vec(inSpace(p.pose, p.frame.origin)),
+            u: wayInSpace(p.pose, DIRECTIONS[p.frame.u]),
+            v: wayInSpace(p.pose, DIRECTIONS[p.frame.v]),
             length: p.lengthMm,
             width: p.widthMm,
             thickness: p.thicknessMm,
@@ -86,14 +92,14 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
             ),
           }
         : null,
-      apart: away(min, max),
+      apart: away(p.box, p.pose),
     }
   }
   const devices = plan.devices.flatMap((d): Solid[] => {
     const [min, max] = [vec(d.body.min), vec(d.body.max)]
-    const apart = away(min, max)
+    const apart = away(d.body, d.pose)
     return [
-      { key: 'device/' + d.id, name: d.name, kind: 'device', min, max, plate: null, apart },
+      { key: 'device/' + d.id, name: d.name, kind: 'device', min, max, pose: d.pose, plate: null, apart },
       ...d.ports.map((p): Solid => {
         const axis = DIRECTIONS[p.exit]
         const [least, most] = [vec(p.connector.min), vec(p.connector.max)]
@@ -103,6 +109,7 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
           kind: 'port',
           min: least.map((m, i) => Math.min(m, m + (axis[i] ?? 0) * 1.5)) as Vec,
           max: most.map((m, i) => Math.max(m, m + (axis[i] ?? 0) * 1.5)) as Vec,
+          pose: d.pose,
           plate: null,
           apart,
         }
@@ -111,8 +118,8 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
   })
   const fittings = plan.fittings.flatMap((f) => {
     const boxes = f.body.map((b): [Vec, Vec] => [vec(b.min), vec(b.max)])
-    const apart = away(vec(f.box.min), vec(f.box.max))
-    return boxes.map(([min, max]): Solid => ({ key: f.id, name: f.name, kind: 'bar', min, max, plate: null, apart }))
+    const apart = away(f.box)
+    return boxes.map(([min, max]): Solid => ({ key: f.id, name: f.name, kind: 'bar', min, max, pose: null, plate: null, apart }))
   })
   return [...parts, ...fittings, ...devices]
 }

@@ -19,15 +19,34 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
   const id = useId().replace(/[^a-z0-9]/gi, '')
   const { x: w, y: d, z: h } = view.plan.outer.max
   const gap = Math.max(w, d, h) * 0.05
+  // a front that leans is longer than the box is high, and leaves less of the top
+  const outline = view.plan.sideOutline
+  const run = outline ? Math.min(...outline.filter((p) => p.v === h).map((p) => p.u)) : 0
+  const lip = outline ? Math.max(...outline.filter((p) => p.u === 0).map((p) => p.v)) : 0
+  const long = outline ? Math.hypot(run, h - lip) : h
+  const rise = long - h
   const cells: Cell[] = [
-    { face: 'left', x: 0, y: d + gap, w: d, h },
-    { face: 'front', x: d + gap, y: d + gap, w, h },
-    { face: 'right', x: d + w + 2 * gap, y: d + gap, w: d, h },
-    { face: 'back', x: 2 * d + w + 3 * gap, y: d + gap, w, h },
-    { face: 'top', x: d + gap, y: 0, w, h: d },
-    { face: 'bottom', x: d + gap, y: d + h + 2 * gap, w, h: d },
+    { face: 'left', x: 0, y: d - run + gap + rise, w: d, h },
+    { face: 'front', x: d + gap, y: d - run + gap, w, h: long },
+    { face: 'right', x: d + w + 2 * gap, y: d - run + gap + rise, w: d, h },
+    { face: 'back', x: 2 * d + w + 3 * gap, y: d - run + gap + rise, w, h },
+    { face: 'top', x: d + gap, y: 0, w, h: d - run },
+    { face: 'bottom', x: d + gap, y: d - run + long + 2 * gap, w, h: d },
   ]
-  const total = { w: 2 * d + 2 * w + 3 * gap, h: 2 * d + h + 2 * gap }
+  const total = { w: 2 * d + 2 * w + 3 * gap, h: 2 * d - run + long + 2 * gap }
+  /** Where the slope meets the side of a cell, as shares of its height and width that the edge there is long. */
+  const cutAt = ({ face }: Cell, at: Side) =>
+    !outline || (face !== 'left' && face !== 'right')
+      ? 1
+      : at === 'top'
+        ? (d - run) / d
+        : at === (face === 'left' ? 'right' : 'left')
+          ? lip / h
+          : 1
+  const cornersOf = ({ face, x, y, w: wide, h: high }: Cell) =>
+    outline && (face === 'left' || face === 'right')
+      ? outline.map((p) => `${face === 'left' ? x + wide - p.u : x + p.u},${y + high - p.v}`).join(' ')
+      : `${x},${y} ${x + wide},${y} ${x + wide},${y + high} ${x},${y + high}`
   const text = Math.max(total.w, total.h) * 0.02 + 3
   return (
     <svg
@@ -43,14 +62,11 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
         if (!panel) return null
         if (!part) return <OpenFace key={c.face} cell={c} text={Math.min(text, c.w / 6)} />
         const hot = focus === part.id
-        const words = Math.min(text, c.w / 13)
+        const words = Math.min(text, c.w / 13, c.h / 5)
         return (
           <g key={c.face} onMouseEnter={() => setFocus(part.id)}>
-            <rect
-              x={c.x}
-              y={c.y}
-              width={c.w}
-              height={c.h}
+            <polygon
+              points={cornersOf(c)}
               fill={`url(#${id}-${hatchOf(catalog.data?.materials.find((m) => m.id === panel.materialId))})`}
               stroke={hot ? 'var(--brass)' : 'var(--line)'}
               strokeWidth={hot ? 3 : 1}
@@ -79,7 +95,15 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
               {length(part.lengthMm)} × {length(part.widthMm)}
             </text>
             {(['top', 'right', 'bottom', 'left'] as const).map((side) => (
-              <EdgeStroke key={side} cell={c} side={side} chosen={chosen} onChoose={onChoose} text={text} />
+              <EdgeStroke
+                key={side}
+                cell={c}
+                side={side}
+                chosen={chosen}
+                onChoose={onChoose}
+                text={Math.min(text, c.h / 5)}
+                slope={cutAt(c, side)}
+              />
             ))}
           </g>
         )
@@ -134,9 +158,12 @@ function EdgeStroke({
   chosen,
   onChoose,
   text,
+  slope,
 }: {
   cell: Cell
   side: Side
+  /** How much of its length is left where the cell is cut to a slope. */
+  slope: number
   chosen: EdgeKey | null
   onChoose: (edge: EdgeKey) => void
   text: number
@@ -151,11 +178,15 @@ function EdgeStroke({
   const covers = edge.joint !== 'mitre' && edge.covers === cell.face
   const set = covers || edge.joint === 'mitre' ? 0 : text * 0.7
   const upright = side === 'left' || side === 'right'
+  // a slope takes the upper end off, and of the upper side what lies before it
+  const [short, low] = [(1 - slope) * cell.w, upright ? (1 - slope) * cell.h : 0]
+  const fore = side === 'top' && slope < 1 && cell.face === 'right' ? short : 0
+  const aft = side === 'top' && slope < 1 && cell.face === 'left' ? short : 0
   const [x1, y1] = [
-    side === 'right' ? cell.x + cell.w - set : cell.x + set,
-    side === 'bottom' ? cell.y + cell.h - set : cell.y + set,
+    side === 'right' ? cell.x + cell.w - set : cell.x + set + fore,
+    side === 'bottom' ? cell.y + cell.h - set : cell.y + set + low,
   ]
-  const [x2, y2] = [upright ? x1 : cell.x + cell.w - set, upright ? cell.y + cell.h - set : y1]
+  const [x2, y2] = [upright ? x1 : cell.x + cell.w - set - aft, upright ? cell.y + cell.h - set : y1]
   const hot = chosen === key
   const inside = text * 0.9
   const mark = upright

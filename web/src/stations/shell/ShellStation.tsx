@@ -93,8 +93,11 @@ export function ShellStation() {
 
 function EdgeLine({ id, chosen, onChoose }: { id: EdgeKey; chosen: boolean; onChoose: (id: EdgeKey) => void }) {
   const { view } = useProject()
-  const edge = view.design.box.edges.find((e) => e.id === id)
-  if (!edge) return null
+  const asked = view.design.box.edges.find((e) => e.id === id)
+  const made = view.plan.edges.find((e) => e.edge === id)
+  if (!asked) return null
+  // what a structure makes otherwise is told as it is made
+  const edge = made ? { ...asked, joint: made.joint, covers: made.host } : asked
   return (
     <li>
       <button

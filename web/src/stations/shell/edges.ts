@@ -20,7 +20,7 @@ export const EDGES: { key: EdgeKey; faces: [Face, Face] }[] = [
 ]
 
 /** Joints that follow from a structure; nobody chooses them. */
-type Given = 'onRail' | 'inRail' | 'bent'
+type Given = 'onRail' | 'inRail' | 'bent' | 'sloped'
 
 /** The joints that can be chosen for an edge. */
 export const JOINTS: Record<Exclude<Schemas['JointKind'], Given>, string> = {
@@ -44,7 +44,12 @@ export const JOINTS: Record<Exclude<Schemas['JointKind'], Given>, string> = {
   loose: 'loose, not joined',
 }
 
-const GIVEN: Record<Given, string> = { onRail: 'fixed to what runs along it', inRail: 'in the rail', bent: 'one piece' }
+const GIVEN: Record<Given, string> = {
+  onRail: 'fixed to what runs along it',
+  inRail: 'in the rail',
+  bent: 'one piece',
+  sloped: 'cut to the slope',
+}
 
 export const jointWord = (joint: Schemas['JointKind']): string => ({ ...JOINTS, ...GIVEN })[joint]
 
@@ -69,6 +74,7 @@ const MARKS: Record<Schemas['JointKind'], string> = {
   onRail: 'rail',
   inRail: 'slot',
   bent: 'bend',
+  sloped: 'slope',
   loose: 'loose',
 }
 

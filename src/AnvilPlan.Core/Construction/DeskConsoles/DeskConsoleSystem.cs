@@ -1,0 +1,371 @@
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction.PanelBoxes;
+using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Quantities;
+using AnvilPlan.Core.Shell;
+
+namespace AnvilPlan.Core.Construction.DeskConsoles;
+
+/// <summary>
+/// The front of the box leaned back. Sides run over the ends of front, lip and top and are sawn to the slope; where the front meets the
+/// lip and the top both are cut to the line between their outer and their inner edge: half the angle where they are as thick as each other;
+/// a front or top much thinner than the other runs over its end, which is cut to its plane.
+/// The front lies on cleats along the sides: glued where it stays, screwed where it comes off.
+/// </summary>
+public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
+{
+    private const double LeastDeg = 15;
+    private const double MostDeg = 70;
+
+    /// <summary>What is left of the top, at least, mm.</summary>
+    private const double LeastTopMm = 25;
+
+    /// <summary>From the end of a cleat to what it must not touch, mm.</summary>
+    private const double PlayMm = 1;
+
+    /// <summary>Height of the inside of a lip that is glued to the sides, at least, mm [R].</summary>
+    private const double LeastGlueMm = 10;
+    private const double EndMm = 20;
+    private const double PitchMostMm = 150;
+
+    /// <summary>The slope is told to what can only be square in steps of that height, mm.</summary>
+    private const double SliceMm = 10;
+
+    public override string Key => "deskConsole";
+    public override string Name => "Desk console";
+    public override string About => "A front that leans back from a low lip, sides sawn to its slope: for displays and controls that are read and worked from a chair.";
+    public override bool MeetsSlope => true;
+
+    protected override IReadOnlyList<Asked<DeskConsole>> Asked { get; } =
+    [
+        Asking.Number<DeskConsole>("slopeDeg", "Slope over the level, degrees", s => s.SlopeDeg, LeastDeg, MostDeg, " degrees"),
+        Asking.Length<DeskConsole>("lipMm", "Lip under it", s => s.LipMm, 10, 1000),
+        Asking.Bar<DeskConsole>("cleatBarId", "Cleats", s => s.CleatBarId),
+    ];
+
+    protected override Design Begin(Design design, Catalog catalog, string id)
+    {
+        var begun = design with
+        {
+            Box = design.Box with
+            {
+                Panels = [.. design.Box.Panels.Select(p => p.Face switch
+                {
+                    Face.Left or Face.Right => p with { Hold = PanelHold.Fixed, InsetMm = 0 },
+                    Face.Front => p with { Hold = PanelHold.Removable, InsetMm = 0 },
+                    Face.Top or Face.Bottom when p.Hold is not (PanelHold.Fixed or PanelHold.Removable) => p with { Hold = PanelHold.Fixed, InsetMm = 0 },
+                    Face.Top => p with { InsetMm = 0, Fit = p.Hold == PanelHold.Removable ? p.Fit ?? FitClass.Sliding : p.Fit },
+                    _ => p,
+                })],
+            },
+        };
+        var bar = catalog.HasBar("beech-20x20") ? "beech-20x20" : catalog.Bars.First(b => b.Shape == BarShape.Solid).Id;
+        // as flat as reads well, and steeper where the box is too short for that
+        foreach (var deg in (double[])[35, 45, 55, 65, MostDeg])
+        {
+            var own = new DeskConsole(id, deg, 0, bar);
+            var least = Math.Ceiling(LeastLipMm(own, begun, catalog));
+            foreach (var lip in (double[])[Math.Max(45, least), least])
+            {
+                own = own with { LipMm = lip };
+                if (deg == MostDeg || (lip <= MostLipMm(own, begun, catalog) && TopMm(own, begun, catalog) >= LeastTopMm))
+                {
+                    return begun with { Structures = [.. design.Structures, own] };
+                }
+            }
+        }
+
+        return begun;
+    }
+
+    protected override IReadOnlyList<Face> Makes(DeskConsole own) => [Face.Front];
+
+    protected override void Check(StructureCheck check, DeskConsole own, Design design)
+    {
+        foreach (var other in design.Structures.Where(s => s.Id != own.Id && !check.Catalog.Systems.Any(x => x.Decision == s.GetType() && x.MeetsSlope)))
+        {
+            check.Refuse("id", $"{own.Id} leans the front, and {other.Id} is laid out for walls that are square to one another: take one of the two out.");
+        }
+
+        foreach (var panel in design.Box.Panels.Where(p => p.Face != Face.Back))
+        {
+            var side = panel.Face is Face.Left or Face.Right;
+            if (panel.Hold != PanelHold.Fixed && (side || panel.Hold != PanelHold.Removable))
+            {
+                check.Refuse("id", $"the {Deck.Name(panel.Face)} is {panel.Hold.ToString().ToLowerInvariant()}: in a console {(side ? "the sides are fixed, for they carry the front" : "it is fixed or comes off")}.");
+            }
+        }
+
+        if (design.Trays.FirstOrDefault(t => t.Drawer?.Out == Face.Front) is { } drawer)
+        {
+            check.Refuse("id", $"{drawer.Name} comes out at the front, which leans: let it come out at the back.");
+        }
+
+        if (!check.Catalog.HasBar(own.CleatBarId) || own.SlopeDeg is not (>= LeastDeg and <= MostDeg) || !design.Box.Panels.All(p => check.Catalog.HasMaterial(p.MaterialId)))
+        {
+            return;
+        }
+
+        if (check.Catalog.Bar(own.CleatBarId).Shape != BarShape.Solid)
+        {
+            check.Refuse("cleatBarId", $"cleatBarId is \"{own.CleatBarId}\": cleats are of solid bar, which screws and glue hold.");
+        }
+
+        var (least, most) = (LeastLipMm(own, design, check.Catalog), MostLipMm(own, design, check.Catalog));
+        if (least > most)
+        {
+            check.Refuse("lipMm", $"lipMm is {own.LipMm}: the box is too low for a slope of {own.SlopeDeg}° over its lip; {Math.Ceiling(least - most)} mm more of height are wanted.");
+        }
+        else if (own.LipMm < least - 1e-6 || own.LipMm > most + 1e-6)
+        {
+            check.Refuse("lipMm", $"lipMm is {own.LipMm}: at a slope of {own.SlopeDeg}° it must lie between {Math.Ceiling(least)} and {Math.Floor(most)} mm, so that it hides what is behind it and {SlopeLeastMm(own, check.Catalog):0} mm of slope are left.");
+        }
+        else if (TopMm(own, design, check.Catalog) is var top && top < LeastTopMm - 1e-6)
+        {
+            check.Refuse("slopeDeg", $"slopeDeg is {own.SlopeDeg}: the slope leaves {Math.Round(top, 1)} mm of the top, at least {LeastTopMm} mm are wanted. A steeper slope, a higher lip or a deeper box leaves more.");
+        }
+    }
+
+    protected override Design Spread(DeskConsole own, Design design, Catalog catalog)
+    {
+        var lean = new Lean(own.SlopeDeg, own.LipMm, catalog.Bar(own.CleatBarId).HeightMm);
+        return design with
+        {
+            Box = design.Box with
+            {
+                Panels = [.. design.Box.Panels.Select(p => p.Face switch { Face.Front => p with { Lean = lean, InsetMm = 0 }, Face.Back => p, _ => p with { InsetMm = 0 } })],
+                Edges = [.. design.Box.Edges.Select(Settled)],
+            },
+        };
+    }
+
+    /// <summary>Sides and back run over the ends of the top, the bottom reaches the front under the lip; the front itself is joined here.</summary>
+    private static Edge Settled(Edge edge)
+    {
+        var (a, b) = edge.Id.Of();
+        if (a == Face.Front)
+        {
+            return edge with { Joint = JointKind.Sloped, DepthMm = null, BlockBarId = null, Covers = b };
+        }
+
+        return b == Face.Top && edge.Joint != JointKind.Mitre ? edge with { Covers = a } : edge;
+    }
+
+    /// <summary>So high that the inside of the slope passes over what is behind the lip: its block, or what glue wants of its ends.</summary>
+    private static double LeastLipMm(DeskConsole own, Design design, Catalog catalog)
+    {
+        var (angle, front) = (new Angle(own.SlopeDeg).Radians, Envelope.Thickness(design.Panel(Face.Front), catalog));
+        var behind = LipIsGlued(design, catalog) ? LeastGlueMm : catalog.Bar(own.CleatBarId).HeightMm + PlayMm;
+        return Envelope.Thickness(design.Panel(Face.Bottom), catalog) + behind + (front * (1 - Math.Sin(angle)) / Math.Cos(angle));
+    }
+
+    /// <summary>Wood on wood on a bottom that stays: no block is wanted behind the lip.</summary>
+    private static bool LipIsGlued(Design design, Catalog catalog) => design.Panel(Face.Bottom).Hold == PanelHold.Fixed
+        && ((Face[])[Face.Front, Face.Bottom, Face.Left, Face.Right]).All(f => catalog.Material(design.Panel(f).MaterialId).Wood);
+
+    private static double MostLipMm(DeskConsole own, Design design, Catalog catalog) =>
+        Envelope.Of(design, catalog).Outer.Size.Z - (SlopeLeastMm(own, catalog) * Math.Sin(new Angle(own.SlopeDeg).Radians));
+
+    /// <summary>A slope shorter than this has no room for its cleats.</summary>
+    private static double SlopeLeastMm(DeskConsole own, Catalog catalog) => BarPlacing.LeastLengthMm + (5 * catalog.Bar(own.CleatBarId).HeightMm);
+
+    private static double TopMm(DeskConsole own, Design design, Catalog catalog)
+    {
+        var outer = Envelope.Of(design, catalog).Outer.Size;
+        return outer.Y - ((outer.Z - own.LipMm) / Math.Tan(new Angle(own.SlopeDeg).Radians));
+    }
+
+    private static string Cleat(DeskConsole own, Face side) => $"{own.Id}/cleat-{Deck.Name(side)}";
+
+    private static string LipOf(DeskConsole own) => own.Id + "/lip";
+
+    private static string BlockOf(DeskConsole own) => own.Id + "/lip-block";
+
+    protected override void Lay(DeskConsole own, ShellDraft draft)
+    {
+        var (envelope, panel, bar) = (draft.Fit.Envelope, draft.Design.Panel(Face.Front), draft.Catalog.Bar(own.CleatBarId));
+        var (slope, t, inner) = (envelope.Slope!, envelope.ThicknessMm[Face.Front], envelope.Inner);
+        var meeting = TopMeeting.Of(slope, envelope.ThicknessMm[Face.Top]);
+
+        // as wide as there is room; less a fit where it comes off
+        var box = new Box(new(inner.Min.X, 0, 0), new(inner.Max.X, t, meeting.FrontEndsMm));
+        var front = Panels.Solid(panel, draft.Catalog, box) with { Name = "Sloped front", Pose = slope.Pose };
+        if (panel.Hold == PanelHold.Removable)
+        {
+            double Play(Face side) => Making.ClearanceMm(panel.Fit ?? FitClass.Sliding, front, draft.Panels[side], draft.Catalog, draft.Shop) / 2;
+            front = front.Resized(box.WithSpan(Axis.X, box.Min.X + Play(Face.Left), box.Max.X - Play(Face.Right)).WithSpan(Axis.Z, Play(Face.Left), box.Max.Z - Play(Face.Left)));
+        }
+
+        draft.Panels[Face.Front] = front;
+        var top = draft.Panels[Face.Top];
+        draft.Panels[Face.Top] = top.Resized(top.Box with { Min = top.Box.Min with { Y = meeting.TopBeginsMm } });
+
+        var (u, v) = panel.DrawnAxes();
+        var lip = new Box(new(inner.Min.X, 0, inner.Min.Z), new(inner.Max.X, t, own.LipMm));
+        draft.Members.Add(new SolidPart(LipOf(own), "Lip", PartKind.Panel, panel.MaterialId, panel.NominalMm, lip, SolidPart.FrameOf(lip, u, v, false), "outside", "inside", null) { PartOf = Face.Front });
+        if (!LipIsGlued(draft.Design, draft.Catalog))
+        {
+            var block = BarPlacing.Trim(new Box(new(inner.Min.X, t, inner.Min.Z), new(inner.Max.X, t + bar.WidthMm, inner.Min.Z + bar.HeightMm)), Axis.X, draft.Members.Select(m => m.Box).Where(b => b != lip));
+            draft.Members.Add(BarPlacing.Solid(BlockOf(own), "Block behind the lip", PartKind.Block, bar, block, Axis.X, Direction.Front, bar.HeightMm));
+        }
+
+        foreach (var side in (Face[])[Face.Left, Face.Right])
+        {
+            var under = draft.Members.FirstOrDefault(m => m.Id == Blocks.IdOf(Faces.Between(side, Face.Top)))?.Box.Size.Z ?? 0;
+            var (least, most) = CleatEnds(slope, envelope, t, bar.HeightMm, under, LipIsGlued(draft.Design, draft.Catalog) ? 0 : bar.HeightMm);
+            var wall = envelope.InnerPlane(side);
+            var far = wall - (side.Outward().Sign() * bar.WidthMm);
+            var cleat = new Box(new(Math.Min(wall, far), t, least), new(Math.Max(wall, far), t + bar.HeightMm, most));
+            draft.Members.Add(BarPlacing.Solid(Cleat(own, side), $"Cleat {Deck.Name(side)}", PartKind.Rail, bar, cleat, Axis.Z, Direction.Front, bar.HeightMm) with { Pose = slope.Pose });
+        }
+    }
+
+    /// <summary>Along the slope: clear of lip, block behind it, top with its block, and back; with square ends.</summary>
+    /// <param name="underTopMm">Height of the block under the top.</param>
+    /// <param name="behindLipMm">Height of the block behind the lip.</param>
+    private static (double Least, double Most) CleatEnds(Slope slope, Envelope envelope, double t, double deepMm, double underTopMm, double behindLipMm)
+    {
+        var (inner, lip) = (envelope.Inner, slope.Lean.LipMm);
+        var top = underTopMm > 0 ? (inner.Max.Z - underTopMm - lip + (t * slope.Cos)) / slope.Sin : double.MaxValue;
+        return (
+            Math.Max((inner.Min.Y - (t * slope.Sin)) / slope.Cos, (inner.Min.Z + behindLipMm - lip + ((t + deepMm) * slope.Cos)) / slope.Sin) + PlayMm,
+            Math.Min(top, Math.Min((inner.Max.Z - lip + (t * slope.Cos)) / slope.Sin, (inner.Max.Y - ((t + deepMm) * slope.Sin)) / slope.Cos)) - PlayMm);
+    }
+
+    protected override void Join(DeskConsole own, JointDraft draft)
+    {
+        var (shell, envelope, slope) = (draft.Shell, draft.Fit.Envelope, draft.Fit.Envelope.Slope!);
+        var (front, top, bottom, lip, block) = (shell.Panels[Face.Front], shell.Panels[Face.Top], shell.Panels[Face.Bottom], shell.Member(LipOf(own))!, shell.Member(BlockOf(own)));
+        var stays = draft.Design.Panel(Face.Front).Hold == PanelHold.Fixed;
+        var meeting = TopMeeting.Of(slope, envelope.ThicknessMm[Face.Top]);
+        var onLip = slope.ThicknessMm * (1 - slope.Sin) / slope.Cos;
+        Mitre(draft, own, front, Direction.Up, Direction.Back, meeting.OnFrontMm, "top");
+        Mitre(draft, own, top, Direction.Front, Direction.Down, meeting.OnTopMm, "front");
+        Mitre(draft, own, front, Direction.Down, Direction.Back, onLip, "lip");
+        Mitre(draft, own, lip, Direction.Up, Direction.Back, onLip, "front");
+
+        foreach (var face in (Face[])[Face.Left, Face.Right])
+        {
+            var (side, cleat) = (shell.Panels[face], shell.Member(Cleat(own, face))!);
+            Saw(draft, own, side, slope);
+            var name = $"{own.Id}/{Deck.Name(face)}";
+            draft.Keep(front, cleat.Box.Grow(0.01), cleat.Name.ToLowerInvariant());
+            if (Glues(draft, side, cleat))
+            {
+                draft.Hold(side, cleat, HoldBy.Glue, own.Id);
+            }
+            else
+            {
+                var plane = envelope.InnerPlane(face);
+                FixingRows.Screw(draft, side, cleat, new Contact(face.Outward(), cleat.Box.WithSpan(Axis.X, plane, plane)) { Pose = slope.Pose }, new RowRule(own.Id, name + "/wall", EndMm, PitchMostMm, "screw to cleat"));
+            }
+
+            if (stays && Glues(draft, front, cleat))
+            {
+                draft.Hold(front, cleat, HoldBy.Glue, own.Id);
+                draft.Hold(front, side, HoldBy.Glue, own.Id);
+            }
+            else
+            {
+                FixingRows.Screw(draft, front, cleat, new RowRule(own.Id, name + "/front", EndMm + 10, PitchMostMm, "screw to cleat"));
+            }
+
+            if (Glues(draft, lip, side))
+            {
+                draft.Hold(lip, side, HoldBy.Glue, own.Id);
+            }
+
+            draft.Keep(side, lip.Box.Grow(0.01), "lip");
+            if (block is not null)
+            {
+                draft.Keep(side, block.Box.Grow(0.01), "block behind the lip");
+            }
+        }
+
+        if (block is null)
+        {
+            draft.Hold(lip, bottom, HoldBy.Glue, own.Id);
+        }
+
+        foreach (var (part, what) in block is null ? [] : ((SolidPart, string)[])[(lip, "lip"), (bottom, "bottom")])
+        {
+            draft.Keep(part, block!.Box.Grow(0.01), "block behind the lip");
+            if (Glues(draft, part, block) && (part == lip || draft.Design.Panel(Face.Bottom).Hold == PanelHold.Fixed))
+            {
+                draft.Hold(part, block, HoldBy.Glue, own.Id);
+            }
+            else
+            {
+                FixingRows.Screw(draft, part, block, new RowRule(own.Id, $"{own.Id}/{what}", part == lip ? EndMm : EndMm + 12, PitchMostMm, "screw to the block behind the lip"));
+            }
+        }
+
+        draft.Keep(bottom, lip.Box.Grow(0.01), "lip");
+        if (stays)
+        {
+            foreach (var mate in ((SolidPart[])[lip, .. draft.Design.Panel(Face.Top).Hold == PanelHold.Fixed ? [top] : Array.Empty<SolidPart>()]).Where(m => Glues(draft, front, m)))
+            {
+                draft.Hold(front, mate, HoldBy.Glue, own.Id);
+            }
+        }
+    }
+
+    private static bool Glues(JointDraft draft, SolidPart a, SolidPart b) => draft.Catalog.Material(a.MaterialId).Wood && draft.Catalog.Material(b.MaterialId).Wood;
+
+    /// <summary>The end of a panel, cut to the line from its outer edge to where the inner planes cross.</summary>
+    /// <param name="end">The way that end looks, along the panel's own axes.</param>
+    /// <param name="inside">The way its inner face looks.</param>
+    /// <param name="setbackMm">Of the inner edge behind the outer one.</param>
+    private static void Mitre(JointDraft draft, DeskConsole own, SolidPart part, Direction end, Direction inside, double setbackMm, string with)
+    {
+        if (Math.Abs(setbackMm) < 0.01)
+        {
+            return;
+        }
+
+        var longer = setbackMm > 0 ? inside.Opposite() : inside;
+        draft.Cut(part, new Bevel(
+            $"{own.Id}/{with}-mitre", own.Id, $"mitre to the {with}", JointDraft.FaceTowards(part, longer), JointDraft.EdgeTowards(part, end),
+            Angle.FromRadians(Math.Atan2(Math.Abs(setbackMm), part.ThicknessMm)).Degrees));
+        var box = part.Box;
+        var (from, to) = (box.Side(end) - (end.Sign() * Math.Abs(setbackMm)), box.Side(end));
+        draft.Keep(part, box.WithSpan(end.Axis(), Math.Min(from, to), Math.Max(from, to)), $"mitre to the {with}");
+    }
+
+    /// <summary>A side sawn to the outer face of the slope; nothing is cut where the end of the front lies against it.</summary>
+    private static void Saw(JointDraft draft, DeskConsole own, SolidPart side, Slope slope)
+    {
+        var (x, high) = (side.Box.Centre.X, side.Box.Max.Z);
+        var (low, up) = (side.Frame.ToPlane(new Point3(x, 0, slope.Lean.LipMm)), side.Frame.ToPlane(new Point3(x, slope.BackAt(high, 0), high)));
+        var off = side.Frame.ToPlane(new Point3(x, 0, high));
+        // what falls off lies to the left of the way
+        var left = ((up.U - low.U) * (off.V - low.V)) - ((up.V - low.V) * (off.U - low.U)) > 0;
+        draft.Cut(side, new Trim($"{own.Id}/slope", own.Id, "sawn to the slope", left ? low : up, left ? up : low, $"{slope.Lean.DegFromLevel:0.##}° over the level, from {slope.Lean.LipMm:0.##} mm up the front edge to {slope.BackAt(high, 0):0.##} mm along the top edge"));
+        for (var z = slope.Lean.LipMm - slope.ThicknessMm; z < side.Box.Max.Z; z += SliceMm)
+        {
+            var above = Math.Min(z + SliceMm, side.Box.Max.Z);
+            draft.Keep(side, side.Box with { Min = new(side.Box.Min.X, 0, Math.Max(z, 0)), Max = new(side.Box.Max.X, slope.BackAt(above, slope.ThicknessMm + slope.Lean.BehindMm), above) }, "sloped front and its cleat");
+        }
+    }
+
+    /// <summary>More air under the front: a steeper one, or one that begins higher.</summary>
+    public override IEnumerable<Remedy> MoreRoom(PlanSoFar plan, string partId)
+    {
+        if (partId != Deck.PartOf(Face.Front) || plan.Design.Structures.OfType<DeskConsole>().FirstOrDefault() is not { } own)
+        {
+            yield break;
+        }
+
+        IEnumerable<Design> Tried(Design design, Func<DeskConsole, double, DeskConsole> change, double step, int most) =>
+            Enumerable.Range(1, most).Select(i => design.WithStructure<DeskConsole>(own.Id, c => change(c, i * step)));
+        yield return new Remedy("steeper-front", "Stand the front steeper", d => Trial.FirstSound(plan, "device-outside", d, Tried(d, (c, by) => c with { SlopeDeg = Math.Min(MostDeg, c.SlopeDeg + by) }, 5, 11)));
+        yield return new Remedy("higher-lip", "Raise the lip", d => Trial.FirstSound(plan, "device-outside", d, Tried(d, (c, by) => c with { LipMm = c.LipMm + by }, 10, 10)));
+    }
+}
