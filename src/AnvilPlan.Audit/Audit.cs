@@ -45,9 +45,9 @@ public static class Auditor
         }
     }
 
-    public static AuditResult Run(Catalog catalog, ShopProfile shop, IReadOnlyList<Design> demos, int count, int seed)
+    public static AuditResult Run(Catalog catalog, ShopProfile shop, IReadOnlyList<Design> demos, int count, int seed, string? system = null)
     {
-        var random = new RandomDesigns(catalog, shop, demos, seed);
+        var random = new RandomDesigns(catalog, shop, demos, seed, system);
         var found = new ConcurrentBag<(Design Design, int Parts, Defect Defect)>();
         var stops = new ConcurrentBag<string>();
         var stopped = 0;

@@ -6,10 +6,10 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Project;
 
-// audit [N] [--seed S] [--keep DIR] [--all]: exit 0 when nothing was found, 1 when something was, 2 for wrong arguments
+// audit [N] [--seed S] [--keep DIR] [--system KEY] [--all]: exit 0 when nothing was found, 1 when something was, 2 for wrong arguments
 var (count, seed) = (100, 1);
 var all = false;
-string? keep = null, demo = null, server = null;
+string? keep = null, demo = null, server = null, system = null;
 for (var i = 0; i < args.Length; i++)
 {
     string Next() => i + 1 < args.Length ? args[++i] : "";
@@ -25,6 +25,14 @@ for (var i = 0; i < args.Length; i++)
         case "--keep":
             keep = Next();
             break;
+        case "--system":
+            system = Next();
+            if (!Catalog.Shipped.Systems.Any(s => s.Key == system && s.Decision is not null))
+            {
+                return Fail($"--system is \"{system}\": it must be one of {string.Join(", ", Catalog.Shipped.Systems.Where(s => s.Decision is not null).Select(s => s.Key))}.");
+            }
+
+            break;
         case "--all":
             all = true;
             break;
@@ -37,7 +45,7 @@ for (var i = 0; i < args.Length; i++)
         default:
             if (!int.TryParse(args[i], NumberStyles.None, CultureInfo.InvariantCulture, out count) || count > 100_000)
             {
-                return Fail($"\"{args[i]}\" is not known here: the number of designs, 0 to 100000, --seed S, --keep DIR and --all are.");
+                return Fail($"\"{args[i]}\" is not known here: the number of designs, 0 to 100000, --seed S, --keep DIR, --system KEY and --all are.");
             }
 
             break;
@@ -46,7 +54,7 @@ for (var i = 0; i < args.Length; i++)
 
 var catalog = Catalog.Shipped;
 List<AnvilPlan.Core.Designs.Design> demos = [.. demo is null ? [] : Directory.EnumerateFiles(demo, "*.json").Order(StringComparer.Ordinal).Select(f => ProjectJson.Read(File.ReadAllText(f), catalog).Design)];
-var result = Auditor.Run(catalog, ShopProfile.Usual, demos, count, seed);
+var result = Auditor.Run(catalog, ShopProfile.Usual, demos, count, seed, system);
 if (keep is { Length: > 0 })
 {
     Directory.CreateDirectory(keep);

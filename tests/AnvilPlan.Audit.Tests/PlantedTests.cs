@@ -40,16 +40,73 @@ public class PlantedTests
         { "a device inside a part", "device-in-part", plan => Body(Where(plan["devices"]!, d => (string)d["id"]! == "sbc")[0], Box(Part(plan, "tray-1"))) },
     };
 
+    private static readonly WrittenFiles Desk = WrittenFiles.Of(AuditTests.Demos.Single(d => d.Name == "Marsh listening desk"), Catalog.Shipped, ShopProfile.Usual, pages: false);
+
+    public static TheoryData<string, string, Action<JsonNode>> OfWhatLeans => new()
+    {
+        { "a front that is lower than its cleats", "share-volume", plan => Sunk(Part(plan, "shell/front"), 3) },
+        { "a front that does not reach its cleats", "hold-touches", plan => Sunk(Part(plan, "shell/front"), -5) },
+        { "a cleat that runs into the top", "share-volume", plan => Longer(Part(plan, "desk-console/cleat-left"), 40) },
+        { "a side that is not sawn", "hole-in-part", plan => Begin(plan, -120) },
+        { "a screw of a cleat beside its hole in the side", "fixing-hole", plan => Move(Hole(plan, "shell/left", "desk-console/left"), 2) },
+        { "a panel that reaches a board on the floor", "devices-apart", plan => Low(Where(plan["devices"]!, d => (string)d["id"]! == "panel")[0], 150) },
+        { "a screw of the panel that stands in the floor", "fixing-path", plan => Where(plan["fixings"]!, f => (string)f["for"]! == "panel")[0]["pieces"]![1]!["toMm"] = 150.0 },
+        { "two parts said to collide that do not", "told-wrongly", plan => plan["findings"]!.AsArray().Add(JsonNode.Parse("""{ "id": "parts-collide:shell/front+shell/top", "code": "parts-collide", "severity": "stop", "text": "" }""")) },
+    };
+
+    [Theory]
+    [MemberData(nameof(OfWhatLeans))]
+    public void Faults_of_what_leans_are_seen(string fault, string kind, Action<JsonNode> spoil) => Seen(Desk, fault, kind, spoil);
+
+    /// <summary>Along its own axes, square to the slope.</summary>
+    private static void Sunk(JsonNode part, double by)
+    {
+        foreach (var box in part["body"]!.AsArray().Append(part["box"]))
+        {
+            box!["min"]!["y"] = (double)box["min"]!["y"]! + by;
+            box["max"]!["y"] = (double)box["max"]!["y"]! + by;
+        }
+
+        part["frame"]!["origin"]!["y"] = (double)part["frame"]!["origin"]!["y"]! + by;
+    }
+
+    private static void Longer(JsonNode part, double by)
+    {
+        foreach (var box in part["body"]!.AsArray().Append(part["box"]))
+        {
+            box!["max"]!["z"] = (double)box["max"]!["z"]! + by;
+        }
+
+        part["lengthMm"] = (double)part["lengthMm"]! + by;
+    }
+
+    /// <summary>The cut begins lower on both sides: it takes what the screws of the cleats go through.</summary>
+    private static void Begin(JsonNode plan, double by)
+    {
+        foreach (var id in (string[])["shell/left", "shell/right"])
+        {
+            var cut = Where(Part(plan, id)["features"]!, f => (string)f["kind"]! == "trim")[0];
+            foreach (var end in (string[])["begin", "end"])
+            {
+                cut[end]!["v"] = (double)cut[end]!["v"]! + by;
+            }
+        }
+    }
+
+    private static void Low(JsonNode device, double by) => device["body"]!["max"]!["y"] = (double)device["body"]!["max"]!["y"]! + by;
+
     [Fact]
-    public void The_files_as_they_are_written_are_sound() => Assert.Empty(Checklist.Run(Sound));
+    public void The_files_as_they_are_written_are_sound() => Assert.Empty(Checklist.Run(Sound).Concat(Checklist.Run(Desk)));
 
     [Theory]
     [MemberData(nameof(Faults))]
-    public void Each_fault_is_seen(string fault, string kind, Action<JsonNode> spoil)
+    public void Each_fault_is_seen(string fault, string kind, Action<JsonNode> spoil) => Seen(Sound, fault, kind, spoil);
+
+    private static void Seen(WrittenFiles sound, string fault, string kind, Action<JsonNode> spoil)
     {
-        var plan = JsonNode.Parse(Sound.Files["plan.json"])!;
+        var plan = JsonNode.Parse(sound.Files["plan.json"])!;
         spoil(plan);
-        var spoilt = Sound with { Files = new Dictionary<string, byte[]>(Sound.Files, StringComparer.Ordinal) { ["plan.json"] = Encoding.UTF8.GetBytes(plan.ToJsonString()) } };
+        var spoilt = sound with { Files = new Dictionary<string, byte[]>(sound.Files, StringComparer.Ordinal) { ["plan.json"] = Encoding.UTF8.GetBytes(plan.ToJsonString()) } };
         var kinds = Checklist.Run(spoilt).Select(d => d.Kind).Distinct().ToList();
         Assert.True(kinds.Contains(kind), $"{fault}: {string.Join(", ", kinds)}");
     }

@@ -60,7 +60,7 @@ public class ProjectJsonTests
     [Theory]
     [InlineData("\"undersideMm\": 45", "\"undersideMm\": \"high\"", "design.trays[0].undersideMm: a number is expected.")]
     [InlineData("\"quantity\": 1", "\"quantity\": 1.5", "design.brief.quantity: a whole number is expected.")]
-    [InlineData("\"joint\": \"buttGlued\"", "\"joint\": \"stitched\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre, dowel, biscuit, pocketScrew, finger, dovetail, halfBlind, throughTenon, tapped, riveted, bolted, printedCorner, magnets, loose, onRail, inRail, bent is expected.")]
+    [InlineData("\"joint\": \"buttGlued\"", "\"joint\": \"stitched\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre, dowel, biscuit, pocketScrew, finger, dovetail, halfBlind, throughTenon, tapped, riveted, bolted, printedCorner, magnets, loose, onRail, inRail, bent, sloped is expected.")]
     [InlineData("\"insetMm\": 0", "\"insetMm\": 0, \"fit\": \"tight\"", "design.box.panels[0].fit: one of press, snug, sliding, loose is expected.")]
     [InlineData("\"quantity\": 1", "\"quantity\": 1, \"home\": null", "design.brief.home: null is not allowed here")]
     [InlineData("\"name\": \"Marsh listening station\"", "\"name\": 7", "design.name: a text is expected.")]

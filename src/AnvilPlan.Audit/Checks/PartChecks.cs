@@ -12,6 +12,24 @@ internal static class PartChecks
 
     public static IEnumerable<Defect> Run(WrittenPlan plan, IReadOnlyList<PartSolid> solids) => [.. Frames(solids), .. Shared(solids), .. Holds(plan), .. Floating(plan), .. OpenEdges(plan, solids)];
 
+    /// <summary>What the plan says of two parts that would fill one place is so: at some point both are solid.</summary>
+    public static IEnumerable<Defect> ToldWrongly(WrittenPlan plan, IReadOnlyList<PartSolid> solids)
+    {
+        const string code = "parts-collide";
+        var byId = solids.ToDictionary(s => s.Id, StringComparer.Ordinal);
+        foreach (var finding in plan.Findings.Where(f => f.Code == code))
+        {
+            var ids = finding.Id[(code.Length + 1)..].Split('+');
+            if (ids.Length == 2 && byId.TryGetValue(ids[0], out var a) && byId.TryGetValue(ids[1], out var b) && !Finely(a, b).Any(p => a.HasUndrilled(p) && b.HasUndrilled(p)))
+            {
+                yield return new Defect("told-wrongly", $"the plan says that {a.Id} and {b.Id} fill one place; nowhere are both solid");
+            }
+        }
+    }
+
+    private static IEnumerable<Point3> Finely(PartSolid a, PartSolid b) => a.Part.Body.SelectMany(x => b.Part.Body.Select(y => x.Intersect(Axes.Around(b.Part.Pose, y, a.Part.Pose))))
+        .Where(s => !s.Empty).SelectMany(s => Axes.Grid(s, 31)).Select(p => Axes.OutOf(a.Part.Pose, p));
+
     private static IEnumerable<Defect> Frames(IReadOnlyList<PartSolid> solids)
     {
         foreach (var part in solids.Select(s => s.Part).Where(p => p.Body.Count > 0))
@@ -180,7 +198,7 @@ internal static class PartChecks
         }
 
         // cut out on purpose: an opening of a device that the plan warned of, a biscuit's slot, a relief
-        return solids.Where(s => s.InBody(at)).SelectMany(s => s.Milled).Any(f => f is Opening or Bevel || f.Purpose.Contains("biscuit", StringComparison.Ordinal) || f.Purpose.Contains("rounded", StringComparison.Ordinal)
+        return solids.Where(s => s.InBody(at)).SelectMany(s => s.Milled).Any(f => f is Opening or Bevel or Trim || f.Purpose.Contains("biscuit", StringComparison.Ordinal) || f.Purpose.Contains("rounded", StringComparison.Ordinal)
             || f.Purpose.Contains("relief", StringComparison.Ordinal) || f.Purpose.Contains("rebate", StringComparison.Ordinal) || f.Purpose.Contains("spline", StringComparison.Ordinal) || f.Purpose.Contains("corner round", StringComparison.Ordinal));
     }
 

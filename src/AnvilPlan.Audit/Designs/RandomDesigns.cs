@@ -16,7 +16,8 @@ namespace AnvilPlan.Audit.Designs;
 /// Random designs that a maker might have: boxes of any sheet with joints as they come, structures on top with their answers changed,
 /// trays, devices brought in the application's own way, and the demos with something altered. Number and seed give the same design.
 /// </summary>
-public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyList<Design> demos, int seed)
+/// <param name="key">A way to build that each of them begins with, where its box allows; null = as it comes.</param>
+public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyList<Design> demos, int seed, string? key = null)
 {
     private static readonly string[] Woods = ["birch-plywood", "hardwood-plywood", "mdf", "beech", "cherry", "ash", "pine"];
     private static readonly string[] Sheets = ["acrylic", "aluminium-5052", "polycarbonate", "steel"];
@@ -35,10 +36,15 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
     public Design Make(int number)
     {
         var random = new Random(unchecked((seed * 1_000_003) + number));
-        var design = random.Next(4) == 0 && demos.Count > 0 ? One(random, demos) with { Name = $"demo {seed}/{number}" } : Box(random, number);
+        var design = random.Next(4) == 0 && demos.Count > 0 && key is null ? One(random, demos) with { Name = $"demo {seed}/{number}" } : Box(random, number);
+        if (key is not null)
+        {
+            design = Kept(design, Structured(random, design, [.. catalog.Systems.Where(s => s.Key == key)]));
+        }
+
         for (var i = random.Next(3); i > 0; i--)
         {
-            design = Kept(design, Structured(random, design));
+            design = Kept(design, Structured(random, design, [.. catalog.Systems.Where(s => s.Decision is not null)]));
         }
 
         for (var i = random.Next(4); i > 0; i--)
@@ -130,9 +136,9 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
     }
 
     /// <summary>A structure begun as the application begins it, then one or two of its answers changed.</summary>
-    private Design? Structured(Random random, Design design)
+    private Design? Structured(Random random, Design design, IReadOnlyList<ConstructionSystem> systems)
     {
-        var system = One(random, [.. catalog.Systems.Where(s => s.Decision is not null)]);
+        var system = One(random, systems);
         var begun = system.Begin(design, catalog);
         if (begun is null || DesignCheck.Problems(begun, catalog).Count > 0)
         {

@@ -15,6 +15,9 @@ internal static class SolidFindings
     /// <summary>Where along a side material is looked for; not alike from both ends, so that seams of joints are not all met at once.</summary>
     private static readonly double[] Shares = [0.02, 0.082, 0.282, 0.482, 0.682, 0.882, 0.971];
 
+    /// <summary>Each axis looks a little farther along than the one before: a mitre's seam runs through points that lie alike on two.</summary>
+    private const double AsideShare = 0.004;
+
     /// <summary>Points along each side where two lie along different axes and may share no more than a wedge.</summary>
     private const int SlantedSteps = 14;
 
@@ -215,7 +218,7 @@ internal static class SolidFindings
         // more points along longer sides, there also near both ends: bevelled plates share no more than that
         int Count(double mm) => Math.Max(least, mm < 1 ? 2 : mm < 4 ? 3 : Shares.Length);
         var (n, m, k) = (Count(box.Size.X), Count(box.Size.Y), Count(box.Size.Z));
-        double At(Axis axis, int i, int of) => box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (of == Shares.Length ? Shares[i] : (i + 0.41) / of));
+        double At(Axis axis, int i, int of) => box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (of == Shares.Length ? Shares[i] + (AsideShare * (int)axis) : (i + 0.41) / of));
         for (var i = 0; i < n * m * k; i++)
         {
             yield return new Point3(At(Axis.X, i % n, n), At(Axis.Y, i / n % m, m), At(Axis.Z, i / (n * m), k));

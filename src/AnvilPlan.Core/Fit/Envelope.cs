@@ -135,7 +135,15 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
         var normal = tray.Plane.Normal();
         var far = InnerPlane(tray.Plane.Behind()) + (normal.Sign() * tray.UndersideMm);
         var near = far + (normal.Sign() * thicknessMm);
-        var box = Clear(Inner.Grow(-tray.GapMm).WithSpan(normal.Axis(), Math.Min(far, near), Math.Max(far, near)), tray.GapMm, tray.Plane == TrayPlane.FacesFront);
+        var box = Inner.Grow(-tray.GapMm).WithSpan(normal.Axis(), Math.Min(far, near), Math.Max(far, near));
+        if (Slope is not null)
+        {
+            // flanges that are turned up want to be behind it too
+            var up = tray is { Plane: TrayPlane.Level, Flanges: { Behind: false } flanges } ? Math.Max(0, flanges.HeightMm - thicknessMm) : 0;
+            var clear = Clear(box with { Max = box.Max with { Z = box.Max.Z + up } }, tray.GapMm, tray.Plane == TrayPlane.FacesFront);
+            box = clear with { Max = clear.Max with { Z = clear.Max.Z - up } };
+        }
+
         if (tray.Support != TraySupport.Housed)
         {
             return box;

@@ -172,7 +172,7 @@ public sealed class FixingSpace
     {
         foreach (var gone in _voids[owner])
         {
-            if (gone.Box.Contains(shared))
+            if (gone.Holds(shared))
             {
                 return true;
             }
@@ -247,17 +247,27 @@ public sealed class FixingSpace
     /// <summary>A cone gives nothing that may be counted on.</summary>
     private static Gone? Of(SolidPart part, Feature feature, Cut taken) => taken is { Upright: false, Mouth.Circle: not null }
         ? null
-        : new Gone(taken.Reach(part.Frame, part.Slab), feature.For, taken is FaceCut { Mouth.Circle: not null } ? part.Frame.Normal.Axis() : null);
+        : new Gone(taken.Reach(part.Frame, part.Slab), feature.For, taken is FaceCut { Mouth.Circle: not null } ? part.Frame.Normal.Axis() : null)
+        {
+            // what is sawn off at a slant is less than the block about it
+            Slanted = feature is Trim && taken is FaceCut ? (part, taken) : null,
+        };
 
     /// <summary>What a feature has taken out of a part.</summary>
     /// <param name="RoundAbout">The axis of a round hole; null for what is not round.</param>
     private sealed record Gone(Box Box, string For, Axis? RoundAbout)
     {
+        public (SolidPart Part, Cut Cut)? Slanted { get; init; }
+
+        /// <summary>Whether all of a block lies in it.</summary>
+        public bool Holds(Box block) => Box.Contains(block)
+            && (Slanted is not var (part, cut) || (part.Frame.ToPlane(block) is var (min, max) && cut.Covers(min, max, part.Slab)));
+
         /// <summary>How far a bore reaches in, mm; 0 when it does not.</summary>
         public double Deep(Box bore, Fixing fixing, double diaMm)
         {
             var shared = Box.Intersect(bore);
-            if (shared.Empty)
+            if (shared.Empty || (Slanted is var (part, cut) && part.Frame.ToPlane(bore) is var (min, max) && !cut.Mouth.Crosses(min, max) && !cut.Mouth.Contains(min)))
             {
                 return 0;
             }

@@ -32,6 +32,12 @@ public static class ShellSearch
     {
         var clock = Stopwatch.StartNew();
         var before = Planner.Plan(design, catalog, shop, AsBuilt.Nothing, CancellationToken.None);
+        if (before.SideOutline is not null)
+        {
+            // blocks of the search lie along the axes of the enclosure
+            return new SearchResult([], clock.Elapsed.TotalSeconds, false, "A console's sizes follow from its slope and its lip: shells with a sloped front are not searched. Set slope, lip and sizes by hand; the snags tell what does not fit.");
+        }
+
         var known = before.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
         // what stands is the first solution, unless something stands where it cannot
         var standing = before.Findings.Any(f => f.Severity == Severity.Stop && OfPlace.Contains(f.Code)) ? null : Arrangement.Of(SearchGoal.Volume, design, before);

@@ -22,4 +22,25 @@ public class SolidTests
         var plan = Sample.Plan(design);
         Assert.Equal(collide, plan.Findings.Any(f => f is { Code: "parts-collide", Severity: Severity.Stop } && f.Places.Contains("adapter/low")));
     }
+
+    [Theory]
+    [InlineData(11.9)]
+    [InlineData(12)]
+    [InlineData(14.8)]
+    [InlineData(18.3)]
+    public void Mitred_boards_as_thick_as_each_other_do_not_collide(double thickMm)
+    {
+        var design = Sample.Empty with
+        {
+            Box = Sample.Empty.Box with
+            {
+                WidthMm = 354.6,
+                DepthMm = 257.3,
+                HeightMm = 204.6,
+                Panels = [.. Sample.Empty.Box.Panels.Select(p => p with { MeasuredMm = thickMm })],
+                Edges = [.. Sample.Empty.Box.Edges.Select(e => e with { Joint = JointKind.Mitre, BlockBarId = null })],
+            },
+        };
+        Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Code == "parts-collide");
+    }
 }

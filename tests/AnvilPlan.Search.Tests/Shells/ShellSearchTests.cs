@@ -52,6 +52,15 @@ public class ShellSearchTests
         Assert.NotNull(result.Why);
     }
 
+    [Fact]
+    public void A_sloped_front_is_not_searched_and_the_answer_says_so_at_once()
+    {
+        var result = Search(Demo("marsh-listening-desk"), Volume, 8);
+        Assert.Empty(result.Arrangements);
+        Assert.Contains("sloped front", result.Why, StringComparison.Ordinal);
+        Assert.True(result.Seconds < 4);
+    }
+
     [Theory]
     [InlineData("bell-tower-control-board")]
     [InlineData("seed-house-level-frame")]

@@ -75,7 +75,7 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
             foreach (var lip in (double[])[Math.Max(45, least), least])
             {
                 own = own with { LipMm = lip };
-                if (deg == MostDeg || (lip <= MostLipMm(own, begun, catalog) && TopMm(own, begun, catalog) >= LeastTopMm))
+                if (deg == MostDeg || (lip <= MostLipMm(own, begun, catalog) && TopMm(own, begun, catalog) >= LeastTopOf(own, begun, catalog)))
                 {
                     return begun with { Structures = [.. design.Structures, own] };
                 }
@@ -103,6 +103,11 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
             }
         }
 
+        if (design.Trays.FirstOrDefault(t => t is { Plane: TrayPlane.FacesRight, Support: TraySupport.Rails or TraySupport.Housed or TraySupport.Flanges }) is { } divider)
+        {
+            check.Refuse("id", $"{divider.Name} is carried by front and back, and the front leans: stand it on posts, or across the box.");
+        }
+
         if (design.Trays.FirstOrDefault(t => t.Drawer?.Out == Face.Front) is { } drawer)
         {
             check.Refuse("id", $"{drawer.Name} comes out at the front, which leans: let it come out at the back.");
@@ -127,9 +132,9 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
         {
             check.Refuse("lipMm", $"lipMm is {own.LipMm}: at a slope of {own.SlopeDeg}° it must lie between {Math.Ceiling(least)} and {Math.Floor(most)} mm, so that it hides what is behind it and {SlopeLeastMm(own, check.Catalog):0} mm of slope are left.");
         }
-        else if (TopMm(own, design, check.Catalog) is var top && top < LeastTopMm - 1e-6)
+        else if (TopMm(own, design, check.Catalog) is var top && LeastTopOf(own, design, check.Catalog) is var wanted && top < wanted - 1e-6)
         {
-            check.Refuse("slopeDeg", $"slopeDeg is {own.SlopeDeg}: the slope leaves {Math.Round(top, 1)} mm of the top, at least {LeastTopMm} mm are wanted. A steeper slope, a higher lip or a deeper box leaves more.");
+            check.Refuse("slopeDeg", $"slopeDeg is {own.SlopeDeg}: the slope leaves {Math.Round(top, 1)} mm of the top, at least {Math.Ceiling(wanted)} mm are wanted. A steeper slope, a higher lip or a deeper box leaves more.");
         }
     }
 
@@ -182,6 +187,19 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
         return outer.Y - ((outer.Z - own.LipMm) / Math.Tan(new Angle(own.SlopeDeg).Radians));
     }
 
+    /// <summary>So much that the block under its back edge, where there is one, lies behind the slope.</summary>
+    private static double LeastTopOf(DeskConsole own, Design design, Catalog catalog)
+    {
+        if (design.Box.Edges.First(e => e.Id == EdgeId.BackTop) is not { Joint: JointKind.ButtScrewed or JointKind.Magnets, BlockBarId: { } bar } || !catalog.HasBar(bar))
+        {
+            return LeastTopMm;
+        }
+
+        var envelope = Envelope.Of(design, catalog);
+        var slope = new Slope(new Lean(own.SlopeDeg, own.LipMm, 0), envelope.Outer.Size.X, envelope.Outer.Size.Z, envelope.ThicknessMm[Face.Front]);
+        return Math.Max(LeastTopMm, envelope.Outer.Size.Y - slope.RunMm + slope.BackAt(envelope.Inner.Max.Z, slope.ThicknessMm + PlayMm) + Math.Max(catalog.Bar(bar).WidthMm, catalog.Bar(bar).HeightMm) - envelope.Inner.Max.Y);
+    }
+
     private static string Cleat(DeskConsole own, Face side) => $"{own.Id}/cleat-{Deck.Name(side)}";
 
     private static string LipOf(DeskConsole own) => own.Id + "/lip";
@@ -218,25 +236,39 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
 
         foreach (var side in (Face[])[Face.Left, Face.Right])
         {
-            var under = draft.Members.FirstOrDefault(m => m.Id == Blocks.IdOf(Faces.Between(side, Face.Top)))?.Box.Size.Z ?? 0;
-            var (least, most) = CleatEnds(slope, envelope, t, bar.HeightMm, under, LipIsGlued(draft.Design, draft.Catalog) ? 0 : bar.HeightMm);
+            var (least, most) = CleatEnds(slope, envelope, t, bar.HeightMm);
             var wall = envelope.InnerPlane(side);
             var far = wall - (side.Outward().Sign() * bar.WidthMm);
             var cleat = new Box(new(Math.Min(wall, far), t, least), new(Math.Max(wall, far), t + bar.HeightMm, most));
+            cleat = Short(cleat, slope.Pose, draft.Members);
             draft.Members.Add(BarPlacing.Solid(Cleat(own, side), $"Cleat {Deck.Name(side)}", PartKind.Rail, bar, cleat, Axis.Z, Direction.Front, bar.HeightMm) with { Pose = slope.Pose });
         }
     }
 
-    /// <summary>Along the slope: clear of lip, block behind it, top with its block, and back; with square ends.</summary>
-    /// <param name="underTopMm">Height of the block under the top.</param>
-    /// <param name="behindLipMm">Height of the block behind the lip.</param>
-    private static (double Least, double Most) CleatEnds(Slope slope, Envelope envelope, double t, double deepMm, double underTopMm, double behindLipMm)
+    /// <summary>Along the slope: clear of lip, bottom, top and back, with square ends.</summary>
+    private static (double Least, double Most) CleatEnds(Slope slope, Envelope envelope, double t, double deepMm)
     {
         var (inner, lip) = (envelope.Inner, slope.Lean.LipMm);
-        var top = underTopMm > 0 ? (inner.Max.Z - underTopMm - lip + (t * slope.Cos)) / slope.Sin : double.MaxValue;
         return (
-            Math.Max((inner.Min.Y - (t * slope.Sin)) / slope.Cos, (inner.Min.Z + behindLipMm - lip + ((t + deepMm) * slope.Cos)) / slope.Sin) + PlayMm,
-            Math.Min(top, Math.Min((inner.Max.Z - lip + (t * slope.Cos)) / slope.Sin, (inner.Max.Y - ((t + deepMm) * slope.Sin)) / slope.Cos)) - PlayMm);
+            Math.Max((inner.Min.Y - (t * slope.Sin)) / slope.Cos, (inner.Min.Z - lip + ((t + deepMm) * slope.Cos)) / slope.Sin) + PlayMm,
+            Math.Min((inner.Max.Z - lip + (t * slope.Cos)) / slope.Sin, (inner.Max.Y - ((t + deepMm) * slope.Sin)) / slope.Cos) - PlayMm);
+    }
+
+    /// <summary>The cleat without the ends at which blocks stand, from whichever end it loses less.</summary>
+    private static Box Short(Box cleat, Pose pose, IReadOnlyList<SolidPart> members)
+    {
+        const double step = 0.5;
+        foreach (var block in members.SelectMany(m => m.Body.Select(b => new Block(b.Grow(PlayMm), m.Pose))))
+        {
+            bool Free(Box box) => !new Block(box, pose).Overlaps(block);
+            for (var off = 0.0; !Free(cleat) && off < cleat.Size.Z; off += step)
+            {
+                var (lower, upper) = (cleat with { Min = cleat.Min with { Z = cleat.Min.Z + off } }, cleat with { Max = cleat.Max with { Z = cleat.Max.Z - off } });
+                cleat = Free(lower) ? lower : Free(upper) ? upper : cleat;
+            }
+        }
+
+        return cleat;
     }
 
     protected override void Join(DeskConsole own, JointDraft draft)

@@ -49,7 +49,7 @@ internal static class Blocks
             var (a, b) = edge.Id.Of();
             var along = edge.Id.Along();
             var strip = From(From(draft.Fit.Envelope.Inner, a, CornerMm, draft.Fit.Envelope), b, CornerMm, draft.Fit.Envelope);
-            strip = BarPlacing.Trim(strip, along, draft.Members.Select(m => m.Box));
+            strip = BarPlacing.Trim(draft.Fit.Envelope.ClearOfSlope(strip, along), along, draft.Members.Select(m => m.Box));
             var count = strip.Size[along] < 2.5 * CornerLongMm ? 1 : Math.Max(2, (int)Math.Ceiling(strip.Size[along] / 200));
             for (var i = 0; i < count && strip.Size[along] >= CornerLongMm; i++)
             {
