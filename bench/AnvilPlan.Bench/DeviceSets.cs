@@ -1,7 +1,7 @@
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Bench;
 
@@ -16,7 +16,7 @@ public static class DeviceSets
 
     /// <summary>Volume of all device boxes, each grown by half the clearance between bodies, litres.</summary>
     public static double InflatedL(Design design, double gapMm) =>
-        FitStage.Run(design, Catalog.Shipped).Devices.Sum(d => d.Occupied.Grow(gapMm / 2).VolumeMm3) * 1e-6;
+        FitStage.Run(design, Shipped.Catalog).Devices.Sum(d => d.Occupied.Grow(gapMm / 2).VolumeMm3) * 1e-6;
 
     private static Design Set(int number)
     {
@@ -38,10 +38,10 @@ public static class DeviceSets
                 3 => (OnPanel, "panel/front"),
                 _ => (OnPanel, "panel/back"),
             };
-            var model = Catalog.Shipped.Model(models[random.Next(models.Length)]);
+            var model = Shipped.Catalog.Model(models[random.Next(models.Length)]);
             var thick = model.PanelMaxMm is { } most && most < 11.9;
             devices.Add(new Device(
-                $"d{i}", model.Id, model.Name, deck, 0, 0, 0, null, null, 0, thick ? DevicePlacing.Clamped(model, model.PanelMaxMm!.Value) : null,
+                $"d{i}", model.Id, model.Name, deck, 0, 0, 0, null, null, 0, thick ? DeviceChoice.Clamped(model, model.PanelMaxMm!.Value) : null,
                 model.Fan ? new Grille(GrilleKind.Open, 0, 0) : null, [.. model.Ports.Select(p => p.Id)]));
         }
 

@@ -3,7 +3,6 @@ using System.Globalization;
 using System.Text.Json;
 using AnvilPlan.Bench;
 using AnvilPlan.Core.Bench;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
@@ -30,18 +29,18 @@ for (var i = 0; i < args.Length; i++)
     }
 }
 
-var marsh = ProjectJson.Read(File.ReadAllText(Path.Combine(demo, "marsh-listening-station.json")), Catalog.Shipped);
+var marsh = ProjectJson.Read(File.ReadAllText(Path.Combine(demo, "marsh-listening-station.json")), Shipped.Catalog);
 var many = LargeCases.FiveHundredParts();
 var units = LargeCases.FiftyUnits();
 var devices = LargeCases.HundredAndTwentyDevices();
 var sheets = LargeCases.SheetJob(200);
 var figures = new Dictionary<string, Func<double>>(StringComparer.Ordinal)
 {
-    ["plan_demo_ms"] = () => Median(60, () => Planner.Plan(marsh.Design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
-    ["plan_500_parts_ms"] = () => Median(12, () => Planner.Plan(many, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
-    ["plan_50_units_ms"] = () => Median(12, () => Planner.Plan(units, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
-    ["plan_1000_units_ms"] = () => Median(12, () => Planner.Plan(marsh.Design with { Brief = marsh.Design.Brief with { Quantity = 1000 } }, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
-    ["plan_120_devices_ms"] = () => Median(12, () => Planner.Plan(devices, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing)),
+    ["plan_demo_ms"] = () => Median(60, () => Planner.Plan(marsh.Design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)),
+    ["plan_500_parts_ms"] = () => Median(12, () => Planner.Plan(many, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)),
+    ["plan_50_units_ms"] = () => Median(12, () => Planner.Plan(units, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)),
+    ["plan_1000_units_ms"] = () => Median(12, () => Planner.Plan(marsh.Design with { Brief = marsh.Design.Brief with { Quantity = 1000 } }, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)),
+    ["plan_120_devices_ms"] = () => Median(12, () => Planner.Plan(devices, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)),
     ["nest_200_parts_quick_ms"] = () => Median(12, () => SheetNester.Quick(sheets)),
 };
 const string ArrangedSets = "arranged_sets";
@@ -58,7 +57,7 @@ if (names.Count == 0 || names.Contains(ArrangedSets))
     foreach (var (set, i) in DeviceSets.All.Select((s, i) => (s, i + 1)))
     {
         // the shell found, the sum of all device boxes with their clearance, how many times that the shell is, and how long it took
-        var found = ShellSearch.Run(set, Catalog.Shipped, ShopProfile.Usual, [SearchGoal.Volume], 8, null, default);
+        var found = ShellSearch.Run(set, Shipped.Catalog, ShopProfile.Usual, [SearchGoal.Volume], 8, null, default);
         var inflated = DeviceSets.InflatedL(set, ShopProfile.Usual.Fits.BodyMm);
         var volume = found.Arrangements.Count > 0 ? found.Arrangements[0].VolumeL : double.NaN;
         results[$"set_{i}_of_{set.Devices.Count}_devices_l"] = Math.Round(volume, 3);

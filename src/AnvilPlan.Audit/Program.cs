@@ -2,7 +2,7 @@ using System.Globalization;
 using AnvilPlan.Audit;
 using AnvilPlan.Audit.Walk;
 using AnvilPlan.Core.Bench;
-using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Project;
 
@@ -27,9 +27,9 @@ for (var i = 0; i < args.Length; i++)
             break;
         case "--system":
             system = Next();
-            if (!Catalog.Shipped.Systems.Any(s => s.Key == system && s.Decision is not null))
+            if (!Shipped.Catalog.Systems.Any(s => s.Key == system && s.Decision is not null))
             {
-                return Fail($"--system is \"{system}\": it must be one of {string.Join(", ", Catalog.Shipped.Systems.Where(s => s.Decision is not null).Select(s => s.Key))}.");
+                return Fail($"--system is \"{system}\": it must be one of {string.Join(", ", Shipped.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key))}.");
             }
 
             break;
@@ -52,7 +52,7 @@ for (var i = 0; i < args.Length; i++)
     }
 }
 
-var catalog = Catalog.Shipped;
+var catalog = Shipped.Catalog;
 List<AnvilPlan.Core.Designs.Design> demos = [.. demo is null ? [] : Directory.EnumerateFiles(demo, "*.json").Order(StringComparer.Ordinal).Select(f => ProjectJson.Read(File.ReadAllText(f), catalog).Design)];
 var result = Auditor.Run(catalog, ShopProfile.Usual, demos, count, seed, system);
 if (keep is { Length: > 0 })

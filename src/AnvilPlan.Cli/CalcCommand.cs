@@ -1,7 +1,7 @@
 using System.CommandLine;
 using System.Text.Json;
 using AnvilPlan.Core.Calculators;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Cli;
 
@@ -44,5 +44,5 @@ internal static class CalcCommand
         source = c.Source,
     }));
 
-    private static void Print<T>(T value) => Console.Out.WriteLine(JsonSerializer.Serialize(value, WireJson.Options));
+    private static void Print<T>(T value) => Console.Out.WriteLine(JsonSerializer.Serialize(value, Shipped.Json));
 }

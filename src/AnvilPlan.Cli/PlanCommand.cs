@@ -1,5 +1,4 @@
 using System.CommandLine;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities.Text;
@@ -35,8 +34,8 @@ internal static class PlanCommand
                 },
             };
             var to = parsed.GetValue(folder) ?? throw new InputException("plan needs --out FOLDER.");
-            var file = ProjectJson.Read(Input.Bytes(parsed.GetValue(project)!), Catalog.Shipped);
-            var plan = Planner.Plan(file.Design, Catalog.Shipped.With(file.Models), shop, file.AsBuilt);
+            var file = ProjectJson.Read(Input.Bytes(parsed.GetValue(project)!), Shipped.Catalog);
+            var plan = Planner.Plan(file.Design, Shipped.Catalog.With(file.Models), shop, file.AsBuilt);
             var files = PlanFiles.Of(file.Design, plan, shop, sheet).Select(f => (f.Name, Bytes: f.Write())).ToList();
             Directory.CreateDirectory(to);
             foreach (var (name, bytes) in files)

@@ -68,7 +68,7 @@ internal static class ProjectCommands
             };
             var text = Input.Bytes(parsed.GetValue(file)!);
             // read once before the database is touched: a wrong file makes none
-            ProjectJson.Read(text, Catalog.Shipped);
+            ProjectJson.Read(text, Shipped.Catalog);
             var stores = StoreSetup.OpenFile(parsed.GetValue(data)!);
             var shop = await stores.Shop.Content(cancel);
             var project = ProjectJson.Read(text, shop.Catalog);

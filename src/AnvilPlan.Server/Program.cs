@@ -1,5 +1,4 @@
 using System.Reflection;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Server.Arrangements;
 using AnvilPlan.Server.Calculators;
@@ -32,7 +31,7 @@ builder.WebHost.ConfigureKestrel(k =>
 });
 // a start that fails is told in one line on standard error
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
-builder.Services.ConfigureHttpJsonOptions(o => WireJson.Configure(o.SerializerOptions));
+builder.Services.ConfigureHttpJsonOptions(o => Shipped.Configure(o.SerializerOptions));
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
 builder.Services.AddOpenApi(o => o.AddSchemaTransformer<AlwaysWritten>());
 builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = Problems.Explain);

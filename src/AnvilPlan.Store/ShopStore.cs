@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Measuring;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Store.Model;
 using Microsoft.EntityFrameworkCore;
@@ -14,7 +15,7 @@ public sealed record OwnModel(HardwareModel Model, int Version, bool Retired);
 /// <param name="Content">The same for the same content, whoever wrote it.</param>
 public sealed record ShopContent(ShopProfile Shop, int ShopVersion, IReadOnlyList<OwnModel> Models, string Content)
 {
-    public Catalog Catalog => field ??= Catalog.Shipped.With(Models.Where(m => !m.Retired).Select(m => m.Model), Models.Where(m => m.Retired).Select(m => m.Model));
+    public Catalog Catalog => field ??= Shipped.Catalog.With(Models.Where(m => !m.Retired).Select(m => m.Model), Models.Where(m => m.Retired).Select(m => m.Model));
 }
 
 /// <summary>A model as it is to be.</summary>
@@ -62,7 +63,7 @@ public sealed class ShopStore(IDbContextFactory<AnvilDb> contexts, TimeProvider 
         foreach (var (model, version) in changes)
         {
             var row = await db.Models.FindAsync([model.Id], cancel);
-            if (row is null && Catalog.Shipped.HasModel(model.Id))
+            if (row is null && Shipped.Catalog.HasModel(model.Id))
             {
                 throw new RefusedException("id", $"id is \"{model.Id}\": a model that came with the application bears it and stays as it is; give yours an id of its own.");
             }
@@ -94,7 +95,7 @@ public sealed class ShopStore(IDbContextFactory<AnvilDb> contexts, TimeProvider 
         var row = await db.Models.FirstOrDefaultAsync(m => m.Id == id && m.RetiredUtc == null, cancel);
         if (row is null)
         {
-            throw Catalog.Shipped.HasModel(id)
+            throw Shipped.Catalog.HasModel(id)
                 ? new RefusedException("id", $"id is \"{id}\": that model came with the application and stays in the catalog.")
                 : new NotFoundException($"The shop has no model \"{id}\" of its own.");
         }

@@ -1,7 +1,7 @@
 using System.Security.Cryptography;
 using System.Text;
 using System.Text.Json;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Store;
 
@@ -12,14 +12,14 @@ public sealed class UnreadableException(string what, string reason, Exception? i
 /// <summary>How values lie in the database.</summary>
 internal static class Wire
 {
-    public static string Json<T>(T value) => JsonSerializer.Serialize(value, WireJson.Options);
+    public static string Json<T>(T value) => JsonSerializer.Serialize(value, Shipped.Json);
 
     /// <exception cref="UnreadableException">This version cannot read it.</exception>
     public static T Parse<T>(string json)
     {
         try
         {
-            return JsonSerializer.Deserialize<T>(json, WireJson.Options) ?? throw new UnreadableException(typeof(T).Name, "it holds nothing", null);
+            return JsonSerializer.Deserialize<T>(json, Shipped.Json) ?? throw new UnreadableException(typeof(T).Name, "it holds nothing", null);
         }
         catch (JsonException error)
         {

@@ -1,7 +1,7 @@
 using System.Text.Json;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Project;
 
@@ -11,14 +11,14 @@ namespace AnvilPlan.Audit.Tests;
 public class AuditTests
 {
     internal static IReadOnlyList<Design> Demos { get; } =
-        [.. Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "demo"), "*.json").Order(StringComparer.Ordinal).Select(f => ProjectJson.Read(File.ReadAllText(f), Catalog.Shipped).Design)];
+        [.. Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "demo"), "*.json").Order(StringComparer.Ordinal).Select(f => ProjectJson.Read(File.ReadAllText(f), Shipped.Catalog).Design)];
 
     [Fact]
     public void Every_system_as_it_begins_and_every_demo_is_without_a_defect_a_stop_or_a_warning()
     {
         // the plain box, the systems that begin with a decision of their own, the demos
-        var result = Auditor.Run(Catalog.Shipped, ShopProfile.Usual, Demos, 0, 1);
-        Assert.Equal(1 + Catalog.Shipped.Systems.Count(s => s.Begin(StartingDesign.Named("x"), Catalog.Shipped) is not null) + 4, result.Designs);
+        var result = Auditor.Run(Shipped.Catalog, ShopProfile.Usual, Demos, 0, 1);
+        Assert.Equal(1 + Shipped.Catalog.Systems.Count(s => s.Begin(StartingDesign.Named("x"), Shipped.Catalog) is not null) + 4, result.Designs);
         Assert.Equal((0, ""), (result.Stopped, string.Join('\n', result.Kinds.Select(k => k.Example))));
     }
 
@@ -27,14 +27,14 @@ public class AuditTests
     [InlineData(102)]
     public void Random_designs_are_written_without_a_defect(int seed)
     {
-        var result = Auditor.Run(Catalog.Shipped, ShopProfile.Usual, Demos, 12, seed);
+        var result = Auditor.Run(Shipped.Catalog, ShopProfile.Usual, Demos, 12, seed);
         Assert.Equal("", string.Join('\n', result.Kinds.Select(k => k.Example)));
     }
 
     [Fact]
     public void Seed_and_number_make_the_same_design_again()
     {
-        string Made(int seed) => JsonSerializer.Serialize(new Designs.RandomDesigns(Catalog.Shipped, ShopProfile.Usual, Demos, seed).Make(3), WireJson.Options);
+        string Made(int seed) => JsonSerializer.Serialize(new Designs.RandomDesigns(Shipped.Catalog, ShopProfile.Usual, Demos, seed).Make(3), Shipped.Json);
         Assert.Equal(Made(7), Made(7));
         Assert.NotEqual(Made(7), Made(8));
     }

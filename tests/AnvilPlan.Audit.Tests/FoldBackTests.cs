@@ -1,8 +1,8 @@
 using AnvilPlan.Audit.Checks;
 using AnvilPlan.Core.Bench;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction.FoldedSheets;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
@@ -26,7 +26,7 @@ public class FoldBackTests
             Structures = [new FoldedSheet("fold", [basis, .. sides], Size(0.5, 4), random.Next(2) * 16, SheetJoin.RivetNuts)],
         };
         design = new[] { basis }.Concat(sides).Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = random.Next(2) == 0 ? 1 : 2, MeasuredMm = null, InsetMm = 0, Drilled = [new(40, 30, 3), new(75, 42, 4), new(55, 65, 3)] }));
-        return Planner.Plan(design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+        return Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
     }
 
     [Theory]
@@ -52,7 +52,7 @@ public class FoldBackTests
             Box = design.Box with { WidthMm = 300, DepthMm = 200, HeightMm = 80, Panels = [.. design.Box.Panels.Select(p => p.Face is Face.Left or Face.Right or Face.Top ? p with { Hold = PanelHold.Open } : p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = 2, InsetMm = 0 })] },
             Structures = [new FoldedSheet("fold", [Face.Bottom, Face.Front, Face.Back], 2, 0, SheetJoin.RivetNuts)],
         };
-        var blank = Planner.Plan(design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing).Part("fold");
+        var blank = Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing).Part("fold");
         const double allowance = Math.PI / 2 * 2.76;
         Assert.Equal(76 + allowance + 192 + allowance + 76, blank.WidthMm, 3);
         var lines = blank.Features.OfType<BendLine>().OrderBy(b => b.Start.V).ToList();

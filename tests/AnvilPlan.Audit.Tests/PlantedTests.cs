@@ -2,7 +2,8 @@ using System.Text;
 using System.Text.Json.Nodes;
 using AnvilPlan.Audit.Checks;
 using AnvilPlan.Audit.Written;
-using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Audit.Tests;
@@ -10,7 +11,7 @@ namespace AnvilPlan.Audit.Tests;
 /// <summary>Files that are spoilt on purpose: each fault is seen for what it is.</summary>
 public class PlantedTests
 {
-    private static readonly WrittenFiles Sound = WrittenFiles.Of(AuditTests.Demos.Single(d => d.Name == "Marsh listening station"), Catalog.Shipped, ShopProfile.Usual, pages: false);
+    private static readonly WrittenFiles Sound = WrittenFiles.Of(AuditTests.Demos.Single(d => d.Name == "Marsh listening station"), Shipped.Catalog, ShopProfile.Usual, pages: false);
 
     public static TheoryData<string, string, Action<JsonNode>> Faults => new()
     {
@@ -40,7 +41,7 @@ public class PlantedTests
         { "a device inside a part", "device-in-part", plan => Body(Where(plan["devices"]!, d => (string)d["id"]! == "sbc")[0], Box(Part(plan, "tray-1"))) },
     };
 
-    private static readonly WrittenFiles Desk = WrittenFiles.Of(AuditTests.Demos.Single(d => d.Name == "Marsh listening desk"), Catalog.Shipped, ShopProfile.Usual, pages: false);
+    private static readonly WrittenFiles Desk = WrittenFiles.Of(AuditTests.Demos.Single(d => d.Name == "Marsh listening desk"), Shipped.Catalog, ShopProfile.Usual, pages: false);
 
     public static TheoryData<string, string, Action<JsonNode>> OfWhatLeans => new()
     {

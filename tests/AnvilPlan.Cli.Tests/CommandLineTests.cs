@@ -1,6 +1,8 @@
 using System.Diagnostics;
 using System.Text.Json;
 using System.Text.RegularExpressions;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Cli.Tests;
 
@@ -124,8 +126,8 @@ public sealed class CommandLineTests : IDisposable
         Assert.Contains("nothing was restored", torn.Error, StringComparison.Ordinal);
 
         var file = System.Text.Json.Nodes.JsonNode.Parse(File.ReadAllText(Demo))!;
-        var model = Core.Catalogs.Catalog.Shipped.Model(file["design"]!["devices"]![0]!["modelId"]!.GetValue<string>());
-        file["models"] = new System.Text.Json.Nodes.JsonArray(JsonSerializer.SerializeToNode(model with { MassG = model.MassG + 3 }, Core.Json.WireJson.Options));
+        var model = Shipped.Catalog.Model(file["design"]!["devices"]![0]!["modelId"]!.GetValue<string>());
+        file["models"] = new System.Text.Json.Nodes.JsonArray(JsonSerializer.SerializeToNode(model with { MassG = model.MassG + 3 }, Shipped.Json));
         var came = Run(file.ToJsonString(), "import", "-", "--data", data);
         Assert.Equal(0, came.Code);
         Assert.Contains($"came in as {model.Id}-2", came.Error, StringComparison.Ordinal);

@@ -1,7 +1,6 @@
 using System.Globalization;
 using System.Xml;
 using AnvilPlan.Core.Bench;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
@@ -24,8 +23,8 @@ public sealed class AnyNameTests
 
     private static (Design Design, BuildPlan Plan) Named(string name)
     {
-        var demo = ProjectJson.Read(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "demo", "marsh-listening-station.json")), Catalog.Shipped);
-        var own = Catalog.Shipped.Model(demo.Design.Devices[0].ModelId) with { Id = "own", Name = name };
+        var demo = ProjectJson.Read(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "demo", "marsh-listening-station.json")), Shipped.Catalog);
+        var own = Shipped.Catalog.Model(demo.Design.Devices[0].ModelId) with { Id = "own", Name = name };
         own = own with { Ports = [.. own.Ports.Select(p => p with { Name = name })] };
         var design = demo.Design with
         {
@@ -34,7 +33,7 @@ public sealed class AnyNameTests
             Devices = [.. demo.Design.Devices.Select((d, i) => d with { Name = name, Marking = name[..Math.Min(40, name.Length)], ModelId = i == 0 ? "own" : d.ModelId })],
             Trays = [.. demo.Design.Trays.Select(t => t with { Name = name })],
         };
-        return (design, Planner.Plan(design, Catalog.Shipped.With([own]), ShopProfile.Usual, AsBuilt.Nothing));
+        return (design, Planner.Plan(design, Shipped.Catalog.With([own]), ShopProfile.Usual, AsBuilt.Nothing));
     }
 
     [Theory]

@@ -1,6 +1,7 @@
 using System.Diagnostics;
 using System.Text.Json;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Dxf;

@@ -1,6 +1,8 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.MockUps;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Models;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Project;
@@ -11,7 +13,7 @@ namespace AnvilPlan.Formats.Tests;
 
 public class ModelLibraryTests
 {
-    private static readonly HardwareModel Own = Catalog.Shipped.Model("drive-25-7") with
+    private static readonly HardwareModel Own = Shipped.Catalog.Model("drive-25-7") with
     {
         Id = "own-drive",
         KeepOuts = [new KeepOut("plug", -20, 0, 0, 20, 60, 7)],
@@ -22,7 +24,7 @@ public class ModelLibraryTests
     [Fact]
     public void All_shipped_models_go_out_and_come_back_the_same()
     {
-        List<HardwareModel> all = [.. Catalog.Shipped.Hardware, Own];
+        List<HardwareModel> all = [.. Shipped.Catalog.Hardware, Own];
         var text = ModelLibrary.Write(all);
         var back = ModelLibrary.Read(text);
         Assert.Equal(all.Count, back.Count);

@@ -3,6 +3,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
@@ -21,7 +22,7 @@ public class PartOutlineTests
 
     private static Design Thick(Design design) => Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "birch-plywood", NominalMm = 18, MeasuredMm = 18 }));
 
-    private static BuildPlan Plan(Design design) => Planner.Plan(design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+    private static BuildPlan Plan(Design design) => Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
 
     private static bool In(IReadOnlyList<Uv> rim, Uv at)
     {

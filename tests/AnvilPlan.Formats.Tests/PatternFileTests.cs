@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Order;
 using AnvilPlan.Formats.Dxf;
 using AnvilPlan.Formats.Patterns;
 using AnvilPlan.Formats.Tests.Support;

@@ -1,5 +1,5 @@
 using System.Diagnostics;
-using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Pdf;
@@ -65,7 +65,7 @@ public class PdfTests
     public void The_packet_lists_every_part_with_its_size_and_every_snag_that_stops()
     {
         var tooLong = Demo.Project.Design.WithDevice("supply", d => d with { ScrewLengthMm = 20 });
-        using var pdf = PdfDocument.Open(PacketPages.Write(Planner.Plan(tooLong, Catalog.Shipped, ShopProfile.Usual, Demo.Project.AsBuilt), Paper.A4));
+        using var pdf = PdfDocument.Open(PacketPages.Write(Planner.Plan(tooLong, Shipped.Catalog, ShopProfile.Usual, Demo.Project.AsBuilt), Paper.A4));
         var text = string.Join(' ', pdf.GetPages().Select(p => p.Text));
         Assert.All(Demo.Plan.Made, p => Assert.Contains(p.Name, text, StringComparison.Ordinal));
         Assert.Contains("Joints: what to set", text, StringComparison.Ordinal);
@@ -84,7 +84,7 @@ public class PdfTests
     public void A_devices_check_sheet_has_its_holes_at_true_distance()
     {
         const int dpi = 254;
-        var model = Core.Catalogs.Catalog.Shipped.Model("supply-35w");
+        var model = Shipped.Catalog.Model("supply-35w");
         using var image = Render(TemplatePages.Write(model, Paper.A4), dpi);
         // the body's lower edge is the longest level line of the drawing: 99 mm
         var (length, row) = LongestRun(image, 0, image.Height - (10 * 33));

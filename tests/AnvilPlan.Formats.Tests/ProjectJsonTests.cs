@@ -1,4 +1,6 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Project;
 using AnvilPlan.Formats.Tests.Support;
 using NJsonSchema;
@@ -11,17 +13,17 @@ public class ProjectJsonTests
     public void A_project_goes_out_and_comes_back_the_same()
     {
         var text = ProjectJson.Write(Demo.Project);
-        Assert.Equal(text, ProjectJson.Write(ProjectJson.Read(text, Catalog.Shipped)));
+        Assert.Equal(text, ProjectJson.Write(ProjectJson.Read(text, Shipped.Catalog)));
     }
 
     [Fact]
     public void Own_models_travel_with_the_project_that_uses_them_and_no_others()
     {
-        var own = Catalog.Shipped.Model("sbc-85") with { Id = "own-board", Name = "Own board" };
+        var own = Shipped.Catalog.Model("sbc-85") with { Id = "own-board", Name = "Own board" };
         var design = Demo.Project.Design with { Devices = [Demo.Project.Design.Devices[0] with { ModelId = "own-board" }], Links = [] };
         var file = ProjectFile.Of(design, Demo.Project.AsBuilt, [own, own with { Id = "unused" }]);
         Assert.Equal(["own-board"], file.Models.Select(m => m.Id));
-        Assert.Equal("Own board", ProjectJson.Read(ProjectJson.Write(file), Catalog.Shipped).Models.Single().Name);
+        Assert.Equal("Own board", ProjectJson.Read(ProjectJson.Write(file), Shipped.Catalog).Models.Single().Name);
     }
 
     [Theory]
@@ -34,7 +36,7 @@ public class ProjectJsonTests
     [InlineData("""{"format":"anvil-plan/project","schema":1}""", "missing")]
     public void A_foreign_or_broken_file_is_refused_with_the_reason(string text, string reason)
     {
-        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(text, Catalog.Shipped));
+        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(text, Shipped.Catalog));
         Assert.Contains(reason, error.Message, StringComparison.Ordinal);
         Assert.DoesNotContain('\n', error.Message);
     }
@@ -53,7 +55,7 @@ public class ProjectJsonTests
         var at = Demo.Text.IndexOf(good, StringComparison.Ordinal);
         Assert.True(at >= 0);
         var spoiled = Demo.Text.Remove(at, good.Length).Insert(at, bad);
-        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(spoiled, Catalog.Shipped));
+        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(spoiled, Shipped.Catalog));
         Assert.Contains(path, error.Message, StringComparison.Ordinal);
     }
 
@@ -69,7 +71,7 @@ public class ProjectJsonTests
     public void A_value_of_the_wrong_kind_is_told_what_is_expected(string good, string bad, string sentence)
     {
         var at = Demo.Text.IndexOf(good, StringComparison.Ordinal);
-        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(Demo.Text.Remove(at, good.Length).Insert(at, bad), Catalog.Shipped));
+        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(Demo.Text.Remove(at, good.Length).Insert(at, bad), Shipped.Catalog));
         Assert.Contains(sentence == "not JSON" ? "JSON" : sentence, error.Message, StringComparison.Ordinal);
     }
 
@@ -79,10 +81,10 @@ public class ProjectJsonTests
     [MemberData(nameof(Earlier))]
     public void A_file_of_every_earlier_version_reads_and_plans(string file)
     {
-        var project = ProjectJson.Read(File.ReadAllBytes(Path.Combine(AppContext.BaseDirectory, file)), Catalog.Shipped);
-        Assert.NotEmpty(Core.Planning.Planner.Plan(project.Design, Catalog.Shipped.With(project.Models), Core.Shops.ShopProfile.Usual, project.AsBuilt).Parts);
+        var project = ProjectJson.Read(File.ReadAllBytes(Path.Combine(AppContext.BaseDirectory, file)), Shipped.Catalog);
+        Assert.NotEmpty(Core.Planning.Planner.Plan(project.Design, Shipped.Catalog.With(project.Models), Core.Shops.ShopProfile.Usual, project.AsBuilt).Parts);
         var text = ProjectJson.Write(project);
-        Assert.Equal(text, ProjectJson.Write(ProjectJson.Read(text, Catalog.Shipped)));
+        Assert.Equal(text, ProjectJson.Write(ProjectJson.Read(text, Shipped.Catalog)));
     }
 
     [Fact]
@@ -98,13 +100,13 @@ public class ProjectJsonTests
     [Fact]
     public void A_wrong_own_model_is_refused()
     {
-        var model = Catalog.Shipped.Model("drive-25-7");
+        var model = Shipped.Catalog.Model("drive-25-7");
         Assert.Null(ModelCheck.Problem(model));
         Assert.Contains("id", ModelCheck.Problem(model with { Id = "Not An Id" }), StringComparison.Ordinal);
         Assert.Contains("widthMm", ModelCheck.Problem(model with { WidthMm = double.NaN }), StringComparison.Ordinal);
         Assert.Contains("threadSize", ModelCheck.Problem(model with { ThreadSize = "M99" }), StringComparison.Ordinal);
         Assert.Contains("depthMaxMm", ModelCheck.Problem(model with { DepthMaxMm = null }), StringComparison.Ordinal);
         Assert.Contains("holes", ModelCheck.Problem(model with { Holes = [new MountHole(500, 1, 3)] }), StringComparison.Ordinal);
-        Assert.All(Catalog.Shipped.Hardware, m => Assert.Null(ModelCheck.Problem(m)));
+        Assert.All(Shipped.Catalog.Hardware, m => Assert.Null(ModelCheck.Problem(m)));
     }
 }

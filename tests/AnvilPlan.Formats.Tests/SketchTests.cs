@@ -1,6 +1,7 @@
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Tests.Support;
@@ -71,7 +72,7 @@ public class SketchTests
     [Fact]
     public void Every_model_can_be_drawn_and_its_holes_stand_where_the_model_says()
     {
-        foreach (var model in Catalog.Shipped.Hardware)
+        foreach (var model in Shipped.Catalog.Hardware)
         {
             var sketch = DeviceSketch.Of(model);
             var circles = sketch.Strokes.OfType<CircleStroke>().Where(c => c.Ink == Ink.Drill).ToList();

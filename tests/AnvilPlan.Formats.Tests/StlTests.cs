@@ -1,9 +1,9 @@
 using System.Globalization;
 using AnvilPlan.Core.Bench;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
@@ -62,7 +62,7 @@ public class StlTests
     }
 
     private static BuildPlan Printed(string system, Func<Design, Design>? change = null, ShopProfile? shop = null) => Planner.Plan(
-        (change ?? (d => d))(Catalog.Shipped.Systems.Single(s => s.Key == system).Begin(StartingDesign.Named("box"), Catalog.Shipped)!), Catalog.Shipped, shop ?? ShopProfile.Usual, AsBuilt.Nothing);
+        (change ?? (d => d))(Shipped.Catalog.Systems.Single(s => s.Key == system).Begin(StartingDesign.Named("box"), Shipped.Catalog)!), Shipped.Catalog, shop ?? ShopProfile.Usual, AsBuilt.Nothing);
 
     private static double Size(List<Point3[]> triangles, Axis axis) => triangles.SelectMany(t => t).Max(p => p[axis]) - triangles.SelectMany(t => t).Min(p => p[axis]);
 
@@ -155,7 +155,7 @@ public class StlTests
     public void Printed_corners_carry_their_holes_from_both_sides()
     {
         var plan = Planner.Plan(
-            StartingDesign.Named("box").WithEdge(EdgeId.FrontLeft, e => e with { Joint = JointKind.PrintedCorner, BlockBarId = null, DepthMm = null }), Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+            StartingDesign.Named("box").WithEdge(EdgeId.FrontLeft, e => e with { Joint = JointKind.PrintedCorner, BlockBarId = null, DepthMm = null }), Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
         var corner = plan.Parts.First(p => p.Id.StartsWith("corner/front-left/", StringComparison.Ordinal));
         Assert.NotEmpty(corner.Features.OfType<EdgeHole>());
         Assert.NotEmpty(corner.Features.OfType<Hole>());

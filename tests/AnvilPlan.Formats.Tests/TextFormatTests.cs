@@ -1,6 +1,7 @@
 using System.Globalization;
 using System.Xml.Linq;
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Calendar;

@@ -4,6 +4,8 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Server.Tests;
 
@@ -313,7 +315,7 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         await App.Problem(await _client.PostAsync("/api/projects/", Json("""{"name":""}""")), 422);
     }
 
-    private async Task<JsonObject> New(string name) => await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects/", App.Named(name), Core.Json.WireJson.Options));
+    private async Task<JsonObject> New(string name) => await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects/", App.Named(name), Shipped.Json));
 
     private Task<HttpResponseMessage> Edit(Guid id, int expected, JsonNode design) =>
         _client.PutAsync($"/api/projects/{id}/design", Json(new JsonObject { ["expectedRevision"] = expected, ["label"] = "test", ["design"] = design.DeepClone() }.ToJsonString()));

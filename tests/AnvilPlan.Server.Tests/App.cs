@@ -1,6 +1,6 @@
 using System.Net.Http.Json;
 using System.Text.Json;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Server.Projects;
 using Microsoft.AspNetCore.Hosting;
 using Microsoft.AspNetCore.Mvc.Testing;
@@ -30,7 +30,7 @@ public sealed class App : WebApplicationFactory<Program>
     public static async Task<T> Read<T>(HttpResponseMessage answer)
     {
         Assert.True(answer.IsSuccessStatusCode, await answer.Content.ReadAsStringAsync());
-        return (await answer.Content.ReadFromJsonAsync<T>(WireJson.Options))!;
+        return (await answer.Content.ReadFromJsonAsync<T>(Shipped.Json))!;
     }
 
     public static async Task<JsonElement> Problem(HttpResponseMessage answer, int status)

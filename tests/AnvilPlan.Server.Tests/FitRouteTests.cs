@@ -1,6 +1,7 @@
 using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using AnvilPlan.Core.Order;
 
 namespace AnvilPlan.Server.Tests;
 

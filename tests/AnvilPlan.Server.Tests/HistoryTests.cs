@@ -2,6 +2,8 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Server.Tests;
 
@@ -72,7 +74,7 @@ public sealed class HistoryTests(App app) : IClassFixture<App>
 
     private async Task<Guid> New(string name)
     {
-        var view = await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects/", App.Named(name), Core.Json.WireJson.Options));
+        var view = await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects/", App.Named(name), Shipped.Json));
         return view["id"]!.GetValue<Guid>();
     }
 

@@ -4,6 +4,7 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
+using AnvilPlan.Core.Order;
 using Microsoft.AspNetCore.Http;
 
 namespace AnvilPlan.Server.Tests;

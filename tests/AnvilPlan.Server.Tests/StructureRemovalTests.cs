@@ -1,7 +1,8 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using AnvilPlan.Audit.Walk;
-using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Server.Tests;
 
@@ -15,7 +16,7 @@ public sealed class StructureRemovalTests(App app) : IClassFixture<App>
     {
         var view = await New("in and out");
         var before = view["design"]!.ToJsonString();
-        foreach (var system in Catalog.Shipped.Systems.Where(s => s.Decision is not null))
+        foreach (var system in Shipped.Catalog.Systems.Where(s => s.Decision is not null))
         {
             using var answer = await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/structures", new { expectedRevision = Revision(view), system = system.Key });
             if (!answer.IsSuccessStatusCode)
@@ -34,7 +35,7 @@ public sealed class StructureRemovalTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_structure_that_makes_way_for_another_stands_again_when_that_one_goes()
     {
-        var keys = Catalog.Shipped.Systems.Where(s => s.Decision is not null).Select(s => s.Key).ToList();
+        var keys = Shipped.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key).ToList();
         var tried = 0;
         foreach (var first in keys)
         {
@@ -91,9 +92,9 @@ public sealed class StructureRemovalTests(App app) : IClassFixture<App>
     [InlineData(31)]
     [InlineData(32)]
     public async Task Eighty_random_actions_end_in_no_error_and_every_refusal_has_its_reason(int seed) =>
-        Assert.Equal("", string.Join('\n', (await new ApiWalk(_client, Catalog.Shipped, seed).Run(80)).Select(d => $"{d.Kind}: {d.Text}")));
+        Assert.Equal("", string.Join('\n', (await new ApiWalk(_client, Shipped.Catalog, seed).Run(80)).Select(d => $"{d.Kind}: {d.Text}")));
 
-    private async Task<JsonNode> New(string name) => await App.Read<JsonNode>(await _client.PostAsJsonAsync("/api/projects/", App.Named(name), Core.Json.WireJson.Options));
+    private async Task<JsonNode> New(string name) => await App.Read<JsonNode>(await _client.PostAsJsonAsync("/api/projects/", App.Named(name), Shipped.Json));
 
     private async Task<JsonNode> Removed(JsonNode view, string structure) =>
         await App.Read<JsonNode>(await _client.DeleteAsync($"/api/projects/{view["id"]}/structures/{structure}?expectedRevision={Revision(view)}"));

@@ -1,7 +1,7 @@
 using System.Text.Json;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
 using Microsoft.EntityFrameworkCore.Infrastructure;
@@ -34,8 +34,8 @@ public sealed class DatabaseStartTests : ShopFile
             db.GetService<IMigrator>().Migrate(migration);
         }
 
-        var design = JsonSerializer.Serialize(StartingDesign.Named("Old shelf"), WireJson.Options);
-        var model = JsonSerializer.Serialize(Catalog.Shipped.Model("sbc-85") with { Id = "own" }, WireJson.Options);
+        var design = JsonSerializer.Serialize(StartingDesign.Named("Old shelf"), Shipped.Json);
+        var model = JsonSerializer.Serialize(Shipped.Catalog.Model("sbc-85") with { Id = "own" }, Shipped.Json);
         using var connection = new SqliteConnection(AnvilDb.ConnectionFor(DataFile));
         connection.Open();
         using var command = connection.CreateCommand();

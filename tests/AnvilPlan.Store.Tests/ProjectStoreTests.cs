@@ -1,8 +1,9 @@
 using System.Diagnostics;
 using AnvilPlan.Core.Bench;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Measuring;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using Microsoft.Data.Sqlite;
 
@@ -133,7 +134,7 @@ public sealed class ProjectStoreTests : ShopFile
         Assert.Equal(1, await store.SaveShop(ShopProfile.Usual with { SheetTrimMm = 8 }, 0, None));
         await Assert.ThrowsAsync<StaleException>(() => store.SaveShop(ShopProfile.Usual, 0, None));
         Assert.Equal(8, (await Shop().Content(None)).Shop.SheetTrimMm);
-        var own = Catalog.Shipped.Model("sbc-85") with { Id = "own", Name = "own" };
+        var own = Shipped.Catalog.Model("sbc-85") with { Id = "own", Name = "own" };
         await store.SaveModels([new ModelChange(own, 0)], None);
         await store.SaveModels([new ModelChange(own with { MassG = 47 }, 1)], None);
         await Assert.ThrowsAsync<StaleException>(() => store.SaveModels([new ModelChange(own, 1)], None));

@@ -2,13 +2,15 @@ using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Measuring;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Store.Tests;
 
 public sealed class ShopTests : ShopFile
 {
-    private static readonly HardwareModel Own = Catalog.Shipped.Model("sbc-85") with { Id = "own", Name = "Own board" };
+    private static readonly HardwareModel Own = Shipped.Catalog.Model("sbc-85") with { Id = "own", Name = "Own board" };
 
     private static Design Using(string name, params string[] models) => StartingDesign.Named(name) with
     {

@@ -1,9 +1,7 @@
 using System.Diagnostics;
 using System.Text.Json;
 using AnvilPlan.Core.Calculators;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Cuts;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Models;
@@ -74,7 +72,7 @@ internal sealed class Files(string root, string folder, Random random, Tally tal
         return
         [
             new("project", Demo(), Project, ["plan", "FILE", "--out", Path.Combine(folder, "out")]),
-            new("library", [ModelLibrary.Write([.. Catalog.Shipped.Hardware.Where(h => h.Id.StartsWith("relay", StringComparison.Ordinal) || h.Id.StartsWith("sbc", StringComparison.Ordinal)).Select(h => h with { Id = "own-" + h.Id })])], bytes => Library(Text(bytes)), []),
+            new("library", [ModelLibrary.Write([.. Shipped.Catalog.Hardware.Where(h => h.Id.StartsWith("relay", StringComparison.Ordinal) || h.Id.StartsWith("sbc", StringComparison.Ordinal)).Select(h => h with { Id = "own-" + h.Id })])], bytes => Library(Text(bytes)), []),
             new("dxf", Samples.Dxf, bytes => PatternFile.Read(Text(bytes), random.Next(3) switch { 0 => "mm", 1 => "in", _ => null }), []),
             new("csv", Samples.Csv, bytes => PatternFile.Read(Text(bytes), "mm"), []),
             new("nest", Samples.Sheets, bytes => Nested(() => NestFile.ReadSheets(Text(bytes)) is var (name, job) ? NestFile.WriteSheets(name, job, SheetNester.Quick(job), 0) : ""), ["nest", "sheets", "FILE", "--seconds", "0"]),
@@ -85,11 +83,11 @@ internal sealed class Files(string root, string folder, Random random, Tally tal
 
     private void Project(byte[] bytes)
     {
-        var file = ProjectJson.Read(bytes, Catalog.Shipped);
+        var file = ProjectJson.Read(bytes, Shipped.Catalog);
         using var limit = new CancellationTokenSource(Limit);
         try
         {
-            var catalog = Catalog.Shipped.With(file.Models);
+            var catalog = Shipped.Catalog.With(file.Models);
             var plan = Planner.Plan(file.Design, catalog, ShopProfile.Usual, file.AsBuilt, limit.Token);
             if (random.Next(WriteEvery) == 0)
             {
@@ -133,7 +131,7 @@ internal sealed class Files(string root, string folder, Random random, Tally tal
     private static void Sums(byte[] bytes)
     {
         using var document = JsonDocument.Parse(Text(bytes));
-        _ = JsonSerializer.Serialize(CalculatorList.RunBatch(document.RootElement), WireJson.Options);
+        _ = JsonSerializer.Serialize(CalculatorList.RunBatch(document.RootElement), Shipped.Json);
     }
 
     private static string Text(byte[] bytes) => Utf8Text.Of(bytes) ?? throw new NestFileException(Utf8Text.Refusal);

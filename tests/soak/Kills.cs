@@ -4,7 +4,7 @@ using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Store;
 using Microsoft.Data.Sqlite;
 using Microsoft.EntityFrameworkCore;
@@ -142,7 +142,7 @@ internal sealed class Kills(string root, string folder, Random random, Tally tal
             }
         }
 
-        var model = JsonSerializer.SerializeToNode(Core.Catalogs.Catalog.Shipped.Model("relay-4") with { Id = $"own-{n}" }, WireJson.Options);
+        var model = JsonSerializer.SerializeToNode(Shipped.Catalog.Model("relay-4") with { Id = $"own-{n}" }, Shipped.Json);
         using var saved = await client.PostAsync("/api/catalog/models", JsonContent.Create(new[] { new { model, version = 0 } }), stop);
         Judge(saved, "model");
         if (saved.IsSuccessStatusCode)
@@ -224,7 +224,7 @@ internal sealed class Kills(string root, string folder, Random random, Tally tal
                 INSERT INTO Projects(Id, Name, CreatedUtc, ChangedUtc, CurrentNumber, AsBuiltJson) VALUES ('0196F000-0000-7000-8000-000000000001', 'Old shelf', '2026-11-01 08:00:00', '2026-11-02 08:00:00', 1, '{"parts":[]}');
                 INSERT INTO Revisions(ProjectId, Number, ParentNumber, Label, DesignJson, CreatedUtc, KeptAside) VALUES ('0196F000-0000-7000-8000-000000000001', 1, NULL, 'New', $design, '2026-11-01 08:00:00', 0);
                 """;
-            command.Parameters.AddWithValue("$design", JsonSerializer.Serialize(StartingDesign.Named("Old shelf"), WireJson.Options));
+            command.Parameters.AddWithValue("$design", JsonSerializer.Serialize(StartingDesign.Named("Old shelf"), Shipped.Json));
             command.ExecuteNonQuery();
         }
 

@@ -1,6 +1,6 @@
 using System.Text.Json;
 using AnvilPlan.Core.Calculators;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Soak;
 
@@ -28,7 +28,7 @@ internal static class Samples
     ];
 
     /// <summary>Every sum with the inputs that it begins with.</summary>
-    public static string Batch() => JsonSerializer.Serialize(CalculatorList.All.Select(c => new { calc = c.Name, inputs = SumText.For(c.Name).Start }), WireJson.Options);
+    public static string Batch() => JsonSerializer.Serialize(CalculatorList.All.Select(c => new { calc = c.Name, inputs = SumText.For(c.Name).Start }), Shipped.Json);
 
     private static string Drawing(string entities, string blocks = "") =>
         $"0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nBLOCKS\n{blocks}0\nENDSEC\n0\nSECTION\n2\nENTITIES\n{entities}0\nENDSEC\n0\nEOF\n";

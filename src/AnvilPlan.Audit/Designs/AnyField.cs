@@ -3,7 +3,7 @@ using System.Text.Json.Nodes;
 using System.Text.Json.Serialization.Metadata;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Audit.Designs;
 
@@ -21,7 +21,7 @@ internal sealed class AnyField(Catalog catalog, Random random)
     /// <summary>The design with one field changed; null when the value drawn is none that a design can have.</summary>
     public Design? Changed(Design design)
     {
-        var json = JsonSerializer.SerializeToNode(design, WireJson.Options)!.AsObject();
+        var json = JsonSerializer.SerializeToNode(design, Shipped.Json)!.AsObject();
         List<Spot> spots = [.. Spots(design, json)];
         // each field of each kind of thing as often as any other, however many edges and devices there are
         var kinds = spots.GroupBy(s => (s.Field.DeclaringType, s.Field.Name)).ToList();
@@ -34,7 +34,7 @@ internal sealed class AnyField(Catalog catalog, Random random)
         owner[field.Name] = value;
         try
         {
-            return json.Deserialize<Design>(WireJson.Options);
+            return json.Deserialize<Design>(Shipped.Json);
         }
         catch (JsonException)
         {
@@ -42,7 +42,7 @@ internal sealed class AnyField(Catalog catalog, Random random)
         }
     }
 
-    private static JsonTypeInfo Info(Type type) => WireJson.Options.GetTypeInfo(type);
+    private static JsonTypeInfo Info(Type type) => Shipped.Json.GetTypeInfo(type);
 
     private static IEnumerable<Spot> Spots(object owner, JsonObject json)
     {
@@ -105,7 +105,7 @@ internal sealed class AnyField(Catalog catalog, Random random)
 
         if (type.IsEnum)
         {
-            return JsonSerializer.SerializeToNode(One<object>([.. Enum.GetValues(type).Cast<object>()]), type, WireJson.Options);
+            return JsonSerializer.SerializeToNode(One<object>([.. Enum.GetValues(type).Cast<object>()]), type, Shipped.Json);
         }
 
         if (type == typeof(string))

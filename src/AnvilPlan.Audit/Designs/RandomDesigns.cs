@@ -6,7 +6,6 @@ using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Joints.Methods;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 
@@ -136,7 +135,7 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
     }
 
     /// <summary>A structure begun as the application begins it, then one or two of its answers changed.</summary>
-    private Design? Structured(Random random, Design design, IReadOnlyList<ConstructionSystem> systems)
+    private Design? Structured(Random random, Design design, IReadOnlyList<WayToBuild> systems)
     {
         var system = One(random, systems);
         var begun = system.Begin(design, catalog);
@@ -155,7 +154,7 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
 
     private Design? Answered(Random random, Design design, int index, Ask ask)
     {
-        var json = JsonSerializer.SerializeToNode(design, WireJson.Options)!;
+        var json = JsonSerializer.SerializeToNode(design, Shipped.Json)!;
         JsonNode? at = json["structures"]![index];
         var path = ask.Key.Split('.');
         foreach (var step in path[..^1])
@@ -176,7 +175,7 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
         }
 
         at[path[^1]] = answer;
-        return json.Deserialize<Design>(WireJson.Options);
+        return json.Deserialize<Design>(Shipped.Json);
     }
 
     private static double Held(Ask ask, double value) => Math.Clamp(value, ask.Least ?? value, ask.Most ?? value);

@@ -5,7 +5,7 @@ using System.Text.Json.Nodes;
 using AnvilPlan.Audit.Checks;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Audit.Walk;
 
@@ -46,7 +46,7 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
         0 or 1 => AddDevice(),
         2 => Structure(),
         3 => Edit("add a tray", d => d["trays"]!.AsArray().Add(JsonSerializer.SerializeToNode(
-            new Tray($"tray-{_random.Next(1000)}", "Tray", "aluminium-5052", 2, null, 20 + _random.Next(80), 1, One((TraySupport[])[TraySupport.Rails, TraySupport.Posts, TraySupport.Housed]), "aluminium-6061-15x15"), WireJson.Options))),
+            new Tray($"tray-{_random.Next(1000)}", "Tray", "aluminium-5052", 2, null, 20 + _random.Next(80), 1, One((TraySupport[])[TraySupport.Rails, TraySupport.Posts, TraySupport.Housed]), "aluminium-6061-15x15"), Shipped.Json))),
         4 => Edit("change a panel", d =>
         {
             var sheet = One([.. catalog.Boards]);
@@ -141,7 +141,7 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
         await Send(HttpMethod.Put, $"/api/projects/{_id}/design", new JsonObject { ["expectedRevision"] = Revision, ["label"] = label, ["design"] = design }, undoes: true);
     }
 
-    private Task<bool> Change(string path, object body) => Send(HttpMethod.Post, $"/api/projects/{_id}{path}", JsonSerializer.SerializeToNode(body, WireJson.Options), undoes: true);
+    private Task<bool> Change(string path, object body) => Send(HttpMethod.Post, $"/api/projects/{_id}{path}", JsonSerializer.SerializeToNode(body, Shipped.Json), undoes: true);
 
     private async Task Begin(string name)
     {

@@ -10,7 +10,6 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
@@ -43,7 +42,7 @@ public sealed record WrittenPlan(
     /// <summary>What hands cut: features of blanks, or of the faces of a print.</summary>
     public IEnumerable<(Part Part, Feature Feature)> Worked() => Made.SelectMany(m => m.Worked).Select(id => Parts.FirstOrDefault(p => p.Id == id)).OfType<Part>().SelectMany(p => p.Features, (p, f) => (p, f));
 
-    private static readonly JsonSerializerOptions Lenient = new(WireJson.Options) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Skip };
+    private static readonly JsonSerializerOptions Lenient = new(Shipped.Json) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Skip };
 
     public static WrittenPlan Read(byte[] json) => JsonSerializer.Deserialize<WrittenPlan>(json, Lenient)!;
 

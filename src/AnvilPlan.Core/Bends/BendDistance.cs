@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
@@ -30,7 +31,7 @@ internal static class BendDistance
                 var device = plan.Design.Devices.FirstOrDefault(d => d.Id == worst.Feature.For);
                 yield return Finding.Of("hole-near-bend", Severity.Warn,
                     $"{device?.Name ?? worst.Feature.Purpose} in {part.Name.ToLowerInvariant()}: {(worst.Gap < 0 ? "lies in" : $"{Say.Mm(worst.Gap)} mm from")} the {worst.Bend.Purpose}, {Say.Mm(worst.Least)} mm wanted, or it is drawn out of shape; cut it after bending, or move it.",
-                    [part.Id, worst.Bend.ToFace, device is null ? worst.Bend.FromFace : "device/" + device.Id], device is null ? [.. plan.Catalog.Systems.SelectMany(s => s.MoreRoom(plan, worst.Bend.ToFace))] : [DeviceMoves.Remedy(plan, "hole-near-bend", device)]);
+                    [part.Id, worst.Bend.ToFace, device is null ? worst.Bend.FromFace : "device/" + device.Id], device is null ? [.. Ways.Of(plan.Catalog).SelectMany(s => s.MoreRoom(plan, worst.Bend.ToFace))] : [DeviceMoves.Remedy(plan, "hole-near-bend", device)]);
             }
         }
     }

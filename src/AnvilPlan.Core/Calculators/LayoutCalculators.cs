@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Layout;
 using AnvilPlan.Core.Quantities;
+
 using static AnvilPlan.Core.Calculators.FastenerCalculators;
 
 namespace AnvilPlan.Core.Calculators;

@@ -20,6 +20,6 @@ public sealed record SumText(string Title, IReadOnlyList<string> Asks, IReadOnly
     private static Dictionary<string, SumText> Read()
     {
         using var stream = ShippedFile.Open("sums.json");
-        return JsonSerializer.Deserialize<Dictionary<string, SumText>>(stream, WireJson.Options)!;
+        return JsonSerializer.Deserialize<Dictionary<string, SumText>>(stream, WireJson.Plain)!;
     }
 }

@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Wood;
+
 using static AnvilPlan.Core.Calculators.FastenerCalculators;
 
 namespace AnvilPlan.Core.Calculators;

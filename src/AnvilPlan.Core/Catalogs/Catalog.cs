@@ -1,5 +1,4 @@
 using System.Text.Json;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Json;
 
@@ -10,7 +9,7 @@ namespace AnvilPlan.Core.Catalogs;
 /// </summary>
 public sealed class Catalog
 {
-    private static readonly Lazy<Catalog> ShippedOnce = new(ReadShipped);
+    private static readonly Lazy<Catalog> ReadOnce = new(ReadShipped);
     private readonly Dictionary<string, Material> _materials;
     private readonly Dictionary<string, HardwareModel> _hardware;
     private readonly Dictionary<string, BarStock> _bars;
@@ -24,7 +23,8 @@ public sealed class Catalog
         _bars = bars.ToDictionary(b => b.Id, StringComparer.Ordinal);
     }
 
-    public static Catalog Shipped => ShippedOnce.Value;
+    /// <summary>The shipped tables, without any way to build.</summary>
+    public static Catalog Tables => ReadOnce.Value;
 
     public IReadOnlyList<Material> Materials { get; }
     public IReadOnlyList<SheetStock> Sheets { get; }
@@ -40,7 +40,7 @@ public sealed class Catalog
     public FastenerTables Fasteners { get; } = FastenerTables.Shipped;
 
     /// <summary>The ways to build that this catalog knows.</summary>
-    public IReadOnlyList<ConstructionSystem> Systems { get; private init; } = ConstructionSystems.Shipped;
+    public IReadOnlyList<WayToBuild> Systems { get; private init; } = [];
 
     public Material Material(string id) => _materials.TryGetValue(id, out var m) ? m : throw new KeyNotFoundException($"No material '{id}'.");
 
@@ -75,8 +75,8 @@ public sealed class Catalog
             : new Catalog(Materials, Sheets, Bars, [.. Hardware.Where(h => !added.Concat(gone).Any(a => a.Id == h.Id)), .. added], [.. _retired.Where(r => added.TrueForAll(a => a.Id != r.Id)), .. gone]) { Systems = Systems };
     }
 
-    /// <summary>This catalog and one more way to build.</summary>
-    public Catalog With(ConstructionSystem system) => new(Materials, Sheets, Bars, Hardware, _retired) { Systems = [.. Systems, system] };
+    /// <summary>This catalog and more ways to build.</summary>
+    public Catalog With(params IEnumerable<WayToBuild> systems) => new(Materials, Sheets, Bars, Hardware, _retired) { Systems = [.. Systems, .. systems] };
 
     /// <summary>The design with everything spelled out that its structures stand for. Spreading twice changes nothing.</summary>
     public Design Spread(Design design) => Systems.Aggregate(design, (d, system) => system.Spread(d, this));
@@ -90,7 +90,7 @@ public sealed class Catalog
     private static T Read<T>(string file)
     {
         using var stream = ShippedFile.Open(file);
-        return JsonSerializer.Deserialize<T>(stream, WireJson.Options)!;
+        return JsonSerializer.Deserialize<T>(stream, WireJson.Plain)!;
     }
 
     private sealed record StockFile(IReadOnlyList<Material> Materials, IReadOnlyList<SheetStock> Sheets, IReadOnlyList<BarStock> Bars);

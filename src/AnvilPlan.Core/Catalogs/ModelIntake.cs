@@ -58,7 +58,7 @@ public sealed record ModelIntake(IReadOnlyList<HardwareModel> Add, IReadOnlyDict
                 continue;
             }
 
-            differs.Add(new ModelDifference(model.Id, ours.Name, Catalog.Shipped.HasModel(model.Id), fields));
+            differs.Add(new ModelDifference(model.Id, ours.Name, Catalog.Tables.HasModel(model.Id), fields));
             if (choice == ModelChoice.Both)
             {
                 names[model.Id] = Apart(model, catalog, taken, add);
@@ -110,8 +110,8 @@ public sealed record ModelIntake(IReadOnlyList<HardwareModel> Add, IReadOnlyDict
     /// <summary>What was decided of a model; what follows from that differs of itself.</summary>
     private static JsonObject Json(HardwareModel model)
     {
-        var json = JsonSerializer.SerializeToNode(model, WireJson.Options)!.AsObject();
-        foreach (var computed in WireJson.Options.GetTypeInfo(typeof(HardwareModel)).Properties.Where(p => p.Set is null && p.AssociatedParameter is null))
+        var json = JsonSerializer.SerializeToNode(model, WireJson.Plain)!.AsObject();
+        foreach (var computed in WireJson.Plain.GetTypeInfo(typeof(HardwareModel)).Properties.Where(p => p.Set is null && p.AssociatedParameter is null))
         {
             json.Remove(computed.Name);
         }

@@ -11,39 +11,8 @@ namespace AnvilPlan.Core.Construction;
 /// A way to build. It turns what was decided for it into parts, joints, features and work; systems do not know one another. All of
 /// them act on one design: a panel box may hold a rail frame, a folded tray and a printed foot.
 /// </summary>
-public abstract class ConstructionSystem
+public abstract class ConstructionSystem : WayToBuild
 {
-    /// <summary>The word by which project files know it, for example <c>railFrame</c>.</summary>
-    public abstract string Key { get; }
-
-    public abstract string Name { get; }
-
-    /// <summary>One sentence: what it is good for.</summary>
-    public abstract string About { get; }
-
-    /// <summary>What it lays keeps clear of a front that leans, so that both may be in one design.</summary>
-    public virtual bool MeetsSlope => false;
-
-    /// <summary>The record of its decisions; null when they stand in the design itself.</summary>
-    public virtual Type? Decision => null;
-
-    /// <summary>Its decisions in the order in which a maker takes them; an interface asks for them without knowing the system.</summary>
-    public virtual IReadOnlyList<Ask> Asks => [];
-
-    /// <summary>What the maker begins with when it is added to a design; null when it is always there.</summary>
-    public virtual Design? Begin(Design design, Catalog catalog) => null;
-
-    /// <summary>The faces that a structure of this system makes its own way: no other may make them.</summary>
-    public virtual IReadOnlyList<Face> Makes(Structure structure) => [];
-
-    /// <summary>Values that its decisions may not hold.</summary>
-    public virtual void Check(StructureCheck check, Design design)
-    {
-    }
-
-    /// <summary>The design with everything spelled out that one decision stands for, such as the equal trays of a rack.</summary>
-    public virtual Design Spread(Design design, Catalog catalog) => design;
-
     /// <summary>Lays solids: new members, or other shapes for the panels that are there.</summary>
     public virtual void Lay(ShellDraft draft)
     {
@@ -163,4 +132,10 @@ public abstract class ConstructionSystem<T> : ConstructionSystem
     protected virtual IEnumerable<AssemblyView> Views(T own, PlanSoFar plan) => [];
 
     private static IEnumerable<T> Own(Design design) => design.Structures.OfType<T>();
+}
+
+/// <summary>The ways to build of a catalog with all that they do.</summary>
+public static class Ways
+{
+    public static IEnumerable<ConstructionSystem> Of(Catalog catalog) => catalog.Systems.OfType<ConstructionSystem>();
 }

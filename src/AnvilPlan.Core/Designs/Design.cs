@@ -241,8 +241,14 @@ public enum JointKind
 /// <param name="BlockBarId">Bar stock of the block along the inside of a screwed edge.</param>
 public sealed record Edge(EdgeId Id, Face Covers, JointKind Joint, double? DepthMm, string? BlockBarId)
 {
+    /// <summary>The bar behind a screwed edge where none was decided.</summary>
+    public const string UsualBlock = "beech-20x20";
+
     /// <summary>A strip with its grain across the joint in a slot of both ends; for mitres.</summary>
     public bool Splined { get; init; }
+
+    /// <summary>Screwed to a block along its inside.</summary>
+    public Edge Screwed() => this with { Joint = JointKind.ButtScrewed, DepthMm = null, BlockBarId = BlockBarId ?? UsualBlock };
 }
 
 /// <summary>Four feet screwed under the bottom, <paramref name="InsetMm"/> from its edges to their centres.</summary>

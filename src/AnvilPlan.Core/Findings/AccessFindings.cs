@@ -77,7 +77,7 @@ internal static class AccessFindings
         .Where(id => id.Of().A == face || id.Of().B == face)
         .Aggregate(
             design.WithPanel(face, p => p with { Hold = PanelHold.Removable, InsetMm = 0 }),
-            (d, id) => d.WithEdge(id, e => ShellFindings.Screwed(e) with { Covers = Covering(d, id, face) }));
+            (d, id) => d.WithEdge(id, e => e.Screwed() with { Covers = Covering(d, id, face) }));
 
     /// <summary>Screws a panel on at all edges but the one at which the door hangs.</summary>
     private static Design ScrewOn(Design design, Face face, Face door) => MakeDoor(MakeRemovable(design, face), door);

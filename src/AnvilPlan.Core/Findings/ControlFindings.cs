@@ -38,7 +38,7 @@ internal static class ControlFindings
     {
         foreach (var face in ((Face[])[preferred, Face.Back, Face.Front, Face.Right, Face.Left]).Where(plan.Shell.Panels.ContainsKey))
         {
-            var device = DevicePlacing.New(plan, model, Deck.OfPanel(face));
+            var device = DeviceChoice.New(plan, model, Deck.OfPanel(face));
             if (Trial.FirstSound(plan, "control-forgotten", design, DeviceMoves.Spots(plan, device).Select(at => design with { Devices = [.. design.Devices, at] })) is { } added)
             {
                 return added;

@@ -118,7 +118,7 @@ internal static class DeckFindings
             yield return Finding.Of("panel-too-thick", Severity.Stop,
                 $"{device.Device.Name} clamps panels up to {Say.Mm(most)} mm; {deck.Name} is {Say.Mm(thickness)} mm there.",
                 ["device/" + device.Id, deck.Id],
-                new Remedy("rebate", $"Thin the panel from behind to {Say.Mm(DevicePlacing.Clamped(device.Model, most))} mm under it", d => d.WithDevice(device.Id, x => x with { RebateToMm = DevicePlacing.Clamped(device.Model, most) })));
+                new Remedy("rebate", $"Thin the panel from behind to {Say.Mm(DeviceChoice.Clamped(device.Model, most))} mm under it", d => d.WithDevice(device.Id, x => x with { RebateToMm = DeviceChoice.Clamped(device.Model, most) })));
         }
         else if (device.Model.PanelMinMm is { } least && thickness < least - 1e-6)
         {

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
@@ -33,7 +34,7 @@ internal static class FitFindings
                 ["device/" + device.Id, part],
                 [
                     DeviceMoves.Remedy(plan, "device-outside", device.Device),
-                    .. plan.Catalog.Systems.SelectMany(s => s.MoreRoom(plan, part)),
+                    .. Ways.Of(plan.Catalog).SelectMany(s => s.MoreRoom(plan, part)),
                     new Remedy("grow-box", $"Make the box larger, by {Math.Ceiling(over)} mm or a little more", d =>
                     Trial.FirstSound(plan, "device-outside", d, ExtraMm.Select(extra => ChainEdit.Resize(d, direction.Axis(), Math.Ceiling(over) + extra)))),
                 ]);

@@ -32,7 +32,7 @@ internal static class FixingFindings
 
     private static IEnumerable<Remedy> OnPlate(PlanSoFar plan, Device device)
     {
-        if (device.Adapter is null && DevicePlacing.AdapterFor(plan, plan.Catalog.Model(device.ModelId), device.DeckId) is { } adapter)
+        if (device.Adapter is null && DeviceChoice.AdapterFor(plan, plan.Catalog.Model(device.ModelId), device.DeckId) is { } adapter)
         {
             yield return new Remedy("adapter", $"Stand it on a plate of {Say.Mm(adapter.NominalMm)} mm, screwed into the slots beside it", d => d.WithDevice(device.Id, x => x with { Adapter = adapter }));
         }
@@ -42,7 +42,7 @@ internal static class FixingFindings
     private static Design? Feet(PlanSoFar plan, Design design) => design.Box.Feet is not { } feet ? null : Enumerable.Range(1, 40).SelectMany(k => (double[])[feet.InsetMm + k, feet.InsetMm - k])
         .Where(inset => inset >= feet.DiaMm / 2 && inset <= Math.Min(design.Box.WidthMm, design.Box.DepthMm) / 2 - feet.DiaMm)
         .Select(inset => design with { Box = design.Box with { Feet = feet with { InsetMm = inset } } })
-        .FirstOrDefault(d => !Planner.Stages(d, plan.Catalog, plan.Shop, Bench.AsBuilt.Nothing).Fixings.Conflicts.Any(c => c.Set.For == "feet"));
+        .FirstOrDefault(d => !plan.Again(d).Fixings.Conflicts.Any(c => c.Set.For == "feet"));
 
     private static string Name(PlanSoFar plan, string owner) =>
         plan.Parts.Find(owner)?.Name ?? (owner.StartsWith("device/", StringComparison.Ordinal) ? plan.Fit.Device(owner["device/".Length..])?.Device.Name : null) ?? owner;

@@ -4,7 +4,6 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Findings;
@@ -127,16 +126,16 @@ internal static class OtherDecisions
             yield break;
         }
 
-        var path = ask.Key.Split('.');
+        var (path, options) = (ask.Key.Split('.'), DesignJson.For(catalog.Systems));
         JsonNode? Holder(JsonNode of) => path[..^1].Aggregate((JsonNode?)of, (at, step) => at?[step]);
-        var now = Holder(JsonSerializer.SerializeToNode(own, WireJson.Options)!)?[path[^1]];
+        var now = Holder(JsonSerializer.SerializeToNode(own, options)!)?[path[^1]];
         foreach (var answer in Others(catalog, ask, now))
         {
-            var json = JsonSerializer.SerializeToNode(own, WireJson.Options)!;
+            var json = JsonSerializer.SerializeToNode(own, options)!;
             if (Holder(json) is JsonObject holder)
             {
                 holder[path[^1]] = answer;
-                var other = json.Deserialize<Structure>(WireJson.Options)!;
+                var other = json.Deserialize<Structure>(options)!;
                 yield return design with { Structures = [.. design.Structures.Select(s => s.Id == id ? other : s)] };
             }
         }

@@ -94,10 +94,10 @@ internal static class PowerFindings
             yield break;
         }
 
-        yield return new Remedy("add-" + model.Id, $"Add {model.Name}", d => Trial.FirstSound(plan, code, d, DevicePlacing.Decks(plan)
+        yield return new Remedy("add-" + model.Id, $"Add {model.Name}", d => Trial.FirstSound(plan, code, d, DeviceChoice.Decks(plan)
             // on a tray that others follow there would be one on each of them
-            .Where(deck => DevicePlacing.WhyNot(plan, model, deck) is null && !plan.Design.Trays.Any(t => Copies.IsCopy(t.Id) && Copies.TemplateOf(t.Id) == deck))
-            .SelectMany(deck => DeviceMoves.Spots(plan, DevicePlacing.New(plan, model, deck)).Take(MostPlaces))
+            .Where(deck => DeviceChoice.WhyNot(plan, model, deck) is null && !plan.Design.Trays.Any(t => Copies.IsCopy(t.Id) && Copies.TemplateOf(t.Id) == deck))
+            .SelectMany(deck => DeviceMoves.Spots(plan, DeviceChoice.New(plan, model, deck)).Take(MostPlaces))
             .Select(device => d with { Devices = [.. d.Devices, device] })));
     }
 

@@ -12,8 +12,6 @@ namespace AnvilPlan.Core.Findings;
 /// <summary>Whether the six panels close and their joints can be made.</summary>
 internal static class ShellFindings
 {
-    /// <summary>Block for screwed edges when none was chosen.</summary>
-    internal const string UsualBlock = "beech-20x20";
 
     /// <summary>Wood left before a panel that stands in grooves, mm [R].</summary>
     private const double LetInMm = 6;
@@ -167,14 +165,14 @@ internal static class ShellFindings
                     $"The {Word(joint.Joint)} at {Deck.Name(joint.Edge)} leaves {Say.Mm(web)} mm of the {Deck.Name(joint.Host)} panel's {Say.Mm(thickness)} mm: it needs a panel of {LeastHostMm} mm and {LeastWebMm} mm left.",
                     places,
                     new Remedy("half-depth", "Enter half the panel", d => thickness >= LeastHostMm ? d.WithEdge(joint.Edge, e => e with { DepthMm = null }) : null),
-                    new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed)));
+                    new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, x => x.Screwed())));
             }
 
             if (!host.Wood && host.Family != MaterialFamily.Acrylic)
             {
                 yield return Finding.Of("joint-material", Severity.Warn,
                     $"A {Word(joint.Joint)} of {Say.Mm(joint.EntryMm)} mm in {host.Name} wants a mill, not a saw: screw it to a block instead.",
-                    places, new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed)));
+                    places, new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, x => x.Screwed())));
             }
         }
 
@@ -202,14 +200,14 @@ internal static class ShellFindings
         {
             yield return Finding.Of("glue-will-not-hold", Severity.Stop,
                 $"{host.Name} and {mate.Name} do not hold by glue alone at {Deck.Name(joint.Edge)} ({Say.Mm(joint.LengthMm)} mm).",
-                places, new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, Screwed)));
+                places, new Remedy("butt-screwed", "Butt it against a screwed block", d => d.WithEdge(joint.Edge, x => x.Screwed())));
         }
 
         if (joint.Joint == JointKind.ButtScrewed && design.Box.Edges.First(e => e.Id == joint.Edge).BlockBarId is null)
         {
             yield return Finding.Of("block-missing", Severity.Stop,
                 $"The screwed joint at {Deck.Name(joint.Edge)}, {Say.Mm(joint.LengthMm)} mm long, has no block: end grain and sheet edges do not hold screws.",
-                places, new Remedy("add-block", "Add a beech block 20 x 20", d => d.WithEdge(joint.Edge, Screwed)));
+                places, new Remedy("add-block", "Add a beech block 20 x 20", d => d.WithEdge(joint.Edge, x => x.Screwed())));
         }
     }
 
@@ -247,7 +245,7 @@ internal static class ShellFindings
     }
 
     private static IEnumerable<Remedy> InBlock(PlanSoFar plan, EdgeJoint joint) => joint is { Joint: JointKind.Magnets, BlockId: null }
-        ? [new Remedy("magnets-in-block", "Set the magnets into a block along the edge", d => d.WithEdge(joint.Edge, e => e with { BlockBarId = UsualBlock }))] : [];
+        ? [new Remedy("magnets-in-block", "Set the magnets into a block along the edge", d => d.WithEdge(joint.Edge, e => e with { BlockBarId = Designs.Edge.UsualBlock }))] : [];
 
     /// <summary>A butt joint instead, screwed or glued, whichever board has to run over the other for it.</summary>
     private static Remedy[] Plain(PlanSoFar plan, string code, EdgeJoint joint)
@@ -255,12 +253,10 @@ internal static class ShellFindings
         IEnumerable<Design> Covered(Design design, Func<Edge, Edge> with) => ((Face[])[joint.Host, joint.Mate]).Select(covers => design.WithEdge(joint.Edge, e => with(e) with { Covers = covers }));
         return
     [
-        new("butt-screwed", "Butt it against a screwed block", d => Trial.FirstSound(plan, code, d, Covered(d, Screwed))),
+        new("butt-screwed", "Butt it against a screwed block", d => Trial.FirstSound(plan, code, d, Covered(d, x => x.Screwed()))),
         new("butt-glued", "Butt and glue it", d => Trial.FirstSound(plan, code, d, Covered(d, e => e with { Joint = JointKind.ButtGlued, DepthMm = null, BlockBarId = null }))),
         ];
     }
-
-    internal static Edge Screwed(Edge edge) => edge with { Joint = JointKind.ButtScrewed, DepthMm = null, BlockBarId = edge.BlockBarId ?? UsualBlock };
 
     private static string Word(JointKind joint) => joint == JointKind.Groove ? "groove" : "rabbet";
 }

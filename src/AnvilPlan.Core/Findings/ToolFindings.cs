@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
@@ -12,27 +11,7 @@ internal static class ToolFindings
     private const double DrillSlackMm = 0.05;
 
     public static IEnumerable<Finding> Find(PlanSoFar plan) => [.. Cuts(plan), .. Joints(plan), .. Drills(plan), .. Taps(plan)];
-
     private static List<Tool> Cutters(PlanSoFar plan) => [.. plan.Shop.Tools.Machines.Where(t => t.Kind is ToolKind.Saw or ToolKind.Router or ToolKind.Laser)];
-
-    /// <summary>Whether the machine makes a blank of that size: laser beams burn neither metal nor polycarbonate.</summary>
-    internal static bool Cuts(Tool tool, Material material, double lengthMm, double widthMm, double thicknessMm)
-    {
-        if (thicknessMm > (tool.ThicknessMm ?? double.MaxValue) || (material.Metal && !tool.Metal))
-        {
-            return false;
-        }
-
-        var (longer, shorter) = (Math.Max(lengthMm, widthMm), Math.Min(lengthMm, widthMm));
-        var (bed, across) = (Math.Max(tool.LengthMm ?? double.MaxValue, tool.WidthMm ?? double.MaxValue), Math.Min(tool.LengthMm ?? double.MaxValue, tool.WidthMm ?? double.MaxValue));
-        return tool.Kind switch
-        {
-            ToolKind.Saw => shorter <= (tool.WidthMm ?? double.MaxValue),
-            ToolKind.Laser => longer <= bed && shorter <= across && !material.Metal && material.Family != MaterialFamily.Polycarbonate,
-            ToolKind.Router => longer <= bed && shorter <= across,
-            _ => false,
-        };
-    }
 
     private static IEnumerable<Finding> Cuts(PlanSoFar plan)
     {
@@ -40,7 +19,7 @@ internal static class ToolFindings
         foreach (var part in plan.Parts.Made.Where(m => m.Blank is SheetBlank && cutters.Count > 0).Select(m => m.Drawn))
         {
             var material = plan.Catalog.Material(part.MaterialId);
-            if (cutters.Exists(t => Cuts(t, material, part.LengthMm, part.WidthMm, part.ThicknessMm)))
+            if (cutters.Exists(t => ToolReach.Cuts(t, material, part.LengthMm, part.WidthMm, part.ThicknessMm)))
             {
                 continue;
             }
@@ -57,7 +36,7 @@ internal static class ToolFindings
     private static Design? OtherStock(PlanSoFar plan, Design design, Part part, List<Tool> cutters)
     {
         var other = plan.Catalog.Boards
-            .Where(s => cutters.Exists(t => Cuts(t, plan.Catalog.Material(s.MaterialId), part.LengthMm, part.WidthMm, s.TypicalMm)))
+            .Where(s => cutters.Exists(t => ToolReach.Cuts(t, plan.Catalog.Material(s.MaterialId), part.LengthMm, part.WidthMm, s.TypicalMm)))
             .OrderBy(s => s.MaterialId == part.MaterialId ? 0 : plan.Catalog.Material(s.MaterialId).Family == plan.Catalog.Material(part.MaterialId).Family ? 1 : 2)
             .ThenBy(s => Math.Abs(s.NominalMm - part.NominalMm)).ThenBy(s => s.Id, StringComparer.Ordinal);
         var candidates = other.Select(s => PanelOf(part) is { } face
@@ -125,7 +104,7 @@ internal static class ToolFindings
                 $"{tapped.Count} holes are tapped {string.Join(", ", tapped.Select(t => t.Thread).Distinct())} and no such tap is on hand ({string.Join(", ", taps)} are). Rivet nuts, inserts or wooden bars would do without.",
                 [.. tapped.Select(t => t.Part.Id).Distinct()],
                 new Remedy("wooden-bars", "Carry trays on beech bars and wood screws", d => Trial.FirstSound(plan, "tap-missing", d,
-                    [d with { Trays = [.. d.Trays.Select(t => t.Support == TraySupport.Rails ? t with { RailBarId = ShellFindings.UsualBlock } : t)] }])));
+                    [d with { Trays = [.. d.Trays.Select(t => t.Support == TraySupport.Rails ? t with { RailBarId = Edge.UsualBlock } : t)] }])));
         }
     }
 }

@@ -1,8 +1,5 @@
-using AnvilPlan.Core.Bench;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
-using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Findings;
 
@@ -13,7 +10,7 @@ internal static class Trial
     /// <param name="wholly">None of them may be left.</param>
     public static Design? FirstSound(PlanSoFar plan, string code, Design from, IEnumerable<Design> candidates, Func<Finding, bool>? of = null, bool wholly = false)
     {
-        var before = Findings(from, plan.Catalog, plan.Shop);
+        var before = plan.Judged(from);
         var wanted = before.Where(f => f.Code == code && (of is null || of(f))).SelectMany(f => f.Members).ToHashSet(StringComparer.Ordinal);
         if (wanted.Count == 0)
         {
@@ -23,7 +20,7 @@ internal static class Trial
         var stops = Stops(before, OfItsPlace);
         return candidates
             .Where(d => DesignCheck.Problems(d, plan.Catalog).Count == 0)
-            .FirstOrDefault(d => Findings(d, plan.Catalog, plan.Shop) is var after && Mends(wanted, stops, after, OfItsPlace) && !(wholly && after.SelectMany(f => f.Members).Any(wanted.Contains)));
+            .FirstOrDefault(d => plan.Judged(d) is var after && Mends(wanted, stops, after, OfItsPlace) && !(wholly && after.SelectMany(f => f.Members).Any(wanted.Contains)));
     }
 
     /// <summary>Fewer of what is wanted away are left, and nothing new stops the plan.</summary>
@@ -35,7 +32,7 @@ internal static class Trial
     /// <summary>Ids of what stops a design and of what it is warned of, each told for itself.</summary>
     public static (HashSet<string> Stops, HashSet<string> Warns) Weighed(PlanSoFar plan, Design design)
     {
-        var findings = Findings(design, plan.Catalog, plan.Shop);
+        var findings = plan.Judged(design);
         return (Stops(findings, OfItsPlace), [.. findings.Where(f => f.Severity == Severity.Warn && OfItsPlace(f)).SelectMany(f => f.Members)]);
     }
 
@@ -43,9 +40,4 @@ internal static class Trial
     public static bool OfItsPlace(Finding finding) => finding.Code is not ("control-forgotten" or "supply-volts" or "supply-short");
 
     public static HashSet<string> Stops(IReadOnlyList<Finding> findings, Func<Finding, bool> judged) => [.. findings.Where(f => f.Severity == Severity.Stop && judged(f)).SelectMany(f => f.Members)];
-
-    /// <summary>Everything that is said of a design.</summary>
-    public static IReadOnlyList<Finding> Findings(PlanSoFar plan, Design design) => Findings(design, plan.Catalog, plan.Shop);
-
-    private static IReadOnlyList<Finding> Findings(Design design, Catalog catalog, ShopProfile shop) => FindingStage.Run(Planner.Stages(design, catalog, shop, AsBuilt.Nothing));
 }

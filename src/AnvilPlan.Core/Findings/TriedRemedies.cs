@@ -2,7 +2,6 @@ using System.Text.Json;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 
@@ -37,7 +36,7 @@ public static class TriedRemedies
     /// <summary>One of them; null when it does not mend.</summary>
     private static TriedRemedy? Try(Remedy remedy, Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop, AsBuilt asBuilt)
     {
-        if (remedy.Change(design) is not { } changed || Same(changed, design) || DesignCheck.Problems(changed, catalog).Count > 0)
+        if (remedy.Change(design) is not { } changed || Same(changed, design, catalog) || DesignCheck.Problems(changed, catalog).Count > 0)
         {
             return null;
         }
@@ -46,5 +45,5 @@ public static class TriedRemedies
         return Trial.Mends([.. finding.Members], Trial.Stops(plan.Findings, _ => true), after.Findings, _ => true) ? new TriedRemedy(remedy.Id, remedy.Title, changed, after) : null;
     }
 
-    private static bool Same(Design a, Design b) => JsonSerializer.Serialize(a, WireJson.Options) == JsonSerializer.Serialize(b, WireJson.Options);
+    private static bool Same(Design a, Design b, Catalog catalog) => DesignJson.For(catalog.Systems) is var options && JsonSerializer.Serialize(a, options) == JsonSerializer.Serialize(b, options);
 }

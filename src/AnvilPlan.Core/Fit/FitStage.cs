@@ -3,7 +3,6 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Loads;
-using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Fit;
 
@@ -50,6 +49,10 @@ public static class FitStage
             : StandoffStack.Lowest(catalog.Fasteners, catalog.Fasteners.Thread(model.ThreadSize), least, model.BoardMm, device.WasherMm, deckMm)?.LengthMm ?? least;
     }
 
+    /// <summary>Thickness of the plate or pad under a device, mm; 0 where there is none.</summary>
+    public static double AdapterMm(Device device, Catalog catalog) =>
+        device.Adapter is { } adapter ? catalog.TypicalThicknessMm(adapter.MaterialId, adapter.NominalMm) : 0;
+
     private static PlacedDevice Place(Device device, Design design, Catalog catalog, Envelope envelope, IReadOnlyDictionary<string, (Box Box, TrayPlane Plane)> trays)
     {
         var model = catalog.Model(device.ModelId);
@@ -59,11 +62,11 @@ public static class FitStage
             var near = plane.NearFrame(box);
             var thickness = box.Size[plane.Normal().Axis()];
             var away = device.FarFace ? plane.Normal().Opposite() : plane.Normal();
-            var raised = AdapterPlate.ThicknessMm(device, catalog);
+            var raised = AdapterMm(device, catalog);
             return Standing(device, model, near, away, device.FarFace ? -thickness - raised : raised, StandoffOf(device, model, catalog, raised > 0 ? raised : thickness));
         }
 
-        var onPanel = StandoffOf(device, model, catalog, device.Adapter switch { null => envelope.ThicknessMm[face], { RevealMm: not null } => envelope.ThicknessMm[face] + AdapterPlate.ThicknessMm(device, catalog), _ => AdapterPlate.ThicknessMm(device, catalog) });
+        var onPanel = StandoffOf(device, model, catalog, device.Adapter switch { null => envelope.ThicknessMm[face], { RevealMm: not null } => envelope.ThicknessMm[face] + AdapterMm(device, catalog), _ => AdapterMm(device, catalog) });
         var frame = envelope.FaceFrame(face);
         var outward = face.Outward();
         var inwardPerHeight = frame.Normal == outward ? -1 : 1;
@@ -73,7 +76,7 @@ public static class FitStage
         var pose = envelope.PoseOf(face);
         return model.InPanel
             ? new PlacedDevice(device, model, frame, facing, inwardPerHeight * (model.SeatInside ? rear : front), 0, inwardPerHeight * rear, pose)
-            : Standing(device, model, frame, outward.Opposite(), inwardPerHeight * (inside + AdapterPlate.ThicknessMm(device, catalog)), onPanel, pose);
+            : Standing(device, model, frame, outward.Opposite(), inwardPerHeight * (inside + AdapterMm(device, catalog)), onPanel, pose);
     }
 
     /// <summary>On its standoffs, base towards the deck, or turned over with its component side towards it.</summary>

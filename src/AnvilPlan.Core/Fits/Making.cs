@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 
@@ -22,7 +21,7 @@ public static class Making
             return ShopProcess.Brake;
         }
 
-        return part.BarId is null && shop.Tools.Machines.Any(t => t.Kind == ToolKind.Laser && ToolFindings.Cuts(t, material, part.LengthMm, part.WidthMm, part.ThicknessMm))
+        return part.BarId is null && shop.Tools.Machines.Any(t => t.Kind == ToolKind.Laser && ToolReach.Cuts(t, material, part.LengthMm, part.WidthMm, part.ThicknessMm))
             ? ShopProcess.Laser
             : ShopProcess.Saw;
     }

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Planning;
@@ -29,7 +30,7 @@ internal static class MeetingFindings
             yield return new Remedy("fit-class", "Give it the tightest fit that cannot bind", d => ((FitClass[])[FitClass.Snug, FitClass.Sliding, FitClass.Loose])
                 .Select(fit => Mends(plan, meeting, d.WithPanel(face, p => p with { Fit = fit }))).FirstOrDefault(x => x is not null));
         }
-        else if (plan.Catalog.Systems.SelectMany(s => s.MoreRoom(plan, meeting.Places[0])).ToList() is { Count: > 0 } roomier)
+        else if (Ways.Of(plan.Catalog).SelectMany(s => s.MoreRoom(plan, meeting.Places[0])).ToList() is { Count: > 0 } roomier)
         {
             foreach (var remedy in roomier)
             {
@@ -45,5 +46,5 @@ internal static class MeetingFindings
 
     /// <summary>A fit that is still too tight is no remedy.</summary>
     private static Design? Mends(PlanSoFar plan, Meeting meeting, Design changed) =>
-        Planner.Stages(changed, plan.Catalog, plan.Shop, Bench.AsBuilt.Nothing).Meetings.FirstOrDefault(m => m.Id == meeting.Id) is { Closes: true } ? changed : null;
+        plan.Again(changed).Meetings.FirstOrDefault(m => m.Id == meeting.Id) is { Closes: true } ? changed : null;
 }

@@ -53,5 +53,5 @@ internal static class GlueFindings
             .Select(g => design with { GlueUp = design.GlueUp with { Glue = g.Name } }).FirstOrDefault();
 
     private static Design? Mends(PlanSoFar plan, Design changed) =>
-        Planner.Stages(changed, plan.Catalog, plan.Shop, Bench.AsBuilt.Nothing).Glue.MissingClamps == 0 ? changed : null;
+        plan.Again(changed).Glue.MissingClamps == 0 ? changed : null;
 }

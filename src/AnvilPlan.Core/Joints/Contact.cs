@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Joints;

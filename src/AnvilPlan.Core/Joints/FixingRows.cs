@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;

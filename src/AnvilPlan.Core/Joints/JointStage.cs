@@ -53,7 +53,7 @@ public static class JointStage
         var corners = CornerBlock.Of(edges, shell);
         edges = [.. edges.Select(e => CornerBlock.Shortened(e, corners))];
         var draft = new JointDraft(design, catalog, shop, fit, shell, edges);
-        foreach (var system in catalog.Systems)
+        foreach (var system in Ways.Of(catalog))
         {
             system.Join(draft);
         }

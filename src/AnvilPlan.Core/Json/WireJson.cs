@@ -2,7 +2,6 @@ using System.Text.Encodings.Web;
 using System.Text.Json;
 using System.Text.Json.Serialization;
 using System.Text.Json.Serialization.Metadata;
-using AnvilPlan.Core.Construction;
 
 namespace AnvilPlan.Core.Json;
 
@@ -12,21 +11,14 @@ namespace AnvilPlan.Core.Json;
 /// </summary>
 public static class WireJson
 {
-    public static JsonSerializerOptions Options { get; } = Configure(new JsonSerializerOptions());
-
-    /// <summary>As <see cref="Options"/>, indented for files that people open.</summary>
-    public static JsonSerializerOptions Indented { get; } = Configure(new JsonSerializerOptions { WriteIndented = true });
-
-    /// <summary>As <see cref="Options"/>, for designs built by these systems.</summary>
-    public static JsonSerializerOptions For(IEnumerable<ConstructionSystem> systems) =>
-        Configure(new JsonSerializerOptions(), systems);
+    /// <summary>For what holds no record of which others bring kinds of their own.</summary>
+    public static JsonSerializerOptions Plain { get; } = Configure(new JsonSerializerOptions(), []);
 
     /// <summary>Keys and texts of a JSON element that hold half of a character are found out only when they are read; then this is thrown.</summary>
     public static bool IsHalfCharacter(InvalidOperationException error) => error.Source?.StartsWith("System.Text.Json", StringComparison.Ordinal) == true;
 
-    public static JsonSerializerOptions Configure(JsonSerializerOptions options) => Configure(options, ConstructionSystems.Shipped);
-
-    private static JsonSerializerOptions Configure(JsonSerializerOptions options, IEnumerable<ConstructionSystem> systems)
+    /// <param name="kinds">Records that derive from one that does not know them, each with the word by which files tell it.</param>
+    public static JsonSerializerOptions Configure(JsonSerializerOptions options, IReadOnlyList<DerivedKind> kinds)
     {
         options.PropertyNamingPolicy = JsonNamingPolicy.CamelCase;
         options.NumberHandling = JsonNumberHandling.Strict;
@@ -36,7 +28,7 @@ public static class WireJson
         options.AllowDuplicateProperties = false;
         options.MaxDepth = 32;
         options.AllowOutOfOrderMetadataProperties = true;
-        options.TypeInfoResolver = Resolver(systems);
+        options.TypeInfoResolver = Resolver(kinds);
         options.Encoder = JavaScriptEncoder.UnsafeRelaxedJsonEscaping;
         if (!options.Converters.OfType<JsonStringEnumConverter>().Any())
         {
@@ -46,22 +38,22 @@ public static class WireJson
         return options;
     }
 
-    /// <summary>A structure is written with the key of its system, so that a system brings its own record without being named elsewhere.</summary>
-    private static DefaultJsonTypeInfoResolver Resolver(IEnumerable<ConstructionSystem> systems)
+    private static DefaultJsonTypeInfoResolver Resolver(IReadOnlyList<DerivedKind> kinds)
     {
         var resolver = new DefaultJsonTypeInfoResolver();
         resolver.Modifiers.Add(NoNullsInside);
         resolver.Modifiers.Add(info =>
         {
-            if (info.Type != typeof(Structure))
+            var own = kinds.Where(k => k.Of == info.Type).ToList();
+            if (own.Count == 0)
             {
                 return;
             }
 
-            info.PolymorphismOptions = new JsonPolymorphismOptions { TypeDiscriminatorPropertyName = "system", UnknownDerivedTypeHandling = JsonUnknownDerivedTypeHandling.FailSerialization };
-            foreach (var system in systems.Where(s => s.Decision is not null))
+            info.PolymorphismOptions = new JsonPolymorphismOptions { TypeDiscriminatorPropertyName = own[0].Discriminator, UnknownDerivedTypeHandling = JsonUnknownDerivedTypeHandling.FailSerialization };
+            foreach (var kind in own)
             {
-                info.PolymorphismOptions.DerivedTypes.Add(new JsonDerivedType(system.Decision!, system.Key));
+                info.PolymorphismOptions.DerivedTypes.Add(new JsonDerivedType(kind.Kind, kind.Key));
             }
         });
         return resolver;
@@ -96,3 +88,7 @@ public static class WireJson
         }
     }
 }
+
+/// <summary>A record that derives from another and is written with a word of its own.</summary>
+/// <param name="Discriminator">The key under which the word stands.</param>
+public sealed record DerivedKind(Type Of, string Discriminator, Type Kind, string Key);

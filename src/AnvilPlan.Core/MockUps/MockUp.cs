@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;

@@ -3,6 +3,7 @@ using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Cost;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Fixings;
@@ -25,6 +26,12 @@ public sealed record PlanSoFar(
     JointPlan Joints, MountPlan Mounts, FixingPlan Fixings, PartPlan Parts, CutPlan Cuts, WorkPlan Work, CostPlan Cost, ClearancePlan Clearance,
     GluePlan Glue, IReadOnlyList<Meeting> Meetings, MovementPlan Movement, IReadOnlyList<LoadCase> Loads)
 {
+    /// <summary>Another design with the same catalog and shop, as far: remedies look by it at what they propose.</summary>
+    public required Func<Design, PlanSoFar> Again { get; init; }
+
+    /// <summary>Everything that is said of another design with the same catalog and shop.</summary>
+    public required Func<Design, IReadOnlyList<Finding>> Judged { get; init; }
+
     /// <summary>The cables at each port.</summary>
     public ILookup<(string DeviceId, string PortId), Link> LinksAt { get; } = Design.Links
         .SelectMany(l => (((string, string) At, Link Link)[])[((l.FromDeviceId, l.FromPortId), l), ((l.ToDeviceId, l.ToPortId), l)]).ToLookup(x => x.At, x => x.Link);

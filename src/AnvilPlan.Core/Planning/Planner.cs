@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Clearance;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Cost;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Decisions;
@@ -47,7 +48,7 @@ public static class Planner
         var tally = TallyOf(plan, findings);
         return new BuildPlan(
             design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            JointLayouts.Of(joints, plan.Fixings, shell, catalog), plan.Parts.Parts, plan.Parts.Made, [.. joints.Holds, .. mounts.Holds], joints.Fittings, [.. plan.Catalog.Systems.SelectMany(s => s.Views(plan))], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. plan.Fixings.Fixings], plan.Fixings.Screws, mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)) { Pose = z.Pose })],
+            JointLayouts.Of(joints, plan.Fixings, shell, catalog), plan.Parts.Parts, plan.Parts.Made, [.. joints.Holds, .. mounts.Holds], joints.Fittings, [.. Ways.Of(plan.Catalog).SelectMany(s => s.Views(plan))], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. plan.Fixings.Fixings], plan.Fixings.Screws, mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)) { Pose = z.Pose })],
             plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
             findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains))
         { SideOutline = fit.Envelope.SideOutline };
@@ -72,7 +73,11 @@ public static class Planner
         return new PlanSoFar(
             design, catalog, shop, fit, shell, chains, joints, mounts, fixings, parts, cuts, work, cost, clearance,
             glue, MeetingStage.Run(design, catalog, shop, fit, shell, joints),
-            MovementPlan.Of(design, catalog, shop, shell), LoadStage.Run(design, catalog, fit, shell, joints));
+            MovementPlan.Of(design, catalog, shop, shell), LoadStage.Run(design, catalog, fit, shell, joints))
+        {
+            Again = other => Stages(other, catalog, shop, AsBuilt.Nothing),
+            Judged = other => FindingStage.Run(Stages(other, catalog, shop, AsBuilt.Nothing)),
+        };
     }
 
     private static DevicePlace Place(PlacedDevice d, ShellPlan shell) => new(

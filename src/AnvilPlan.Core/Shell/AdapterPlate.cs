@@ -29,9 +29,6 @@ public static class AdapterPlate
 
     public static string IdOf(string deviceId) => "adapter/" + deviceId;
 
-    public static double ThicknessMm(Device device, Catalog catalog) =>
-        device.Adapter is { } adapter ? catalog.TypicalThicknessMm(adapter.MaterialId, adapter.NominalMm) : 0;
-
     /// <summary>The deck's holes that the plate is screwed to: those under it that stay clear of the device's own, at most four, the outermost.</summary>
     public static IReadOnlyList<DrilledHole> Fixings(PlacedDevice device, Design design)
     {
@@ -89,7 +86,7 @@ public static class AdapterPlate
         var most = new Uv(points.Select(p => p.U + RimMm).Append(max.U).Max(), points.Select(p => p.V + RimMm).Append(max.V).Max());
         var top = device.DeckHeightMm;
         var sign = device.Away == device.DeckFrame.Normal ? 1 : -1;
-        var box = device.DeckFrame.ToSpace(least, most, top - (sign * ThicknessMm(device.Device, catalog)), top);
+        var box = device.DeckFrame.ToSpace(least, most, top - (sign * FitStage.AdapterMm(device.Device, catalog)), top);
         return new SolidPart(
             IdOf(device.Id), $"{(adapter.RevealMm is null ? "Adapter" : "Pad")} for {device.Device.Name.ToLowerInvariant()}", PartKind.Adapter, adapter.MaterialId, adapter.NominalMm, box,
             SolidPart.FrameOf(box, device.DeckFrame.U, device.DeckFrame.V, most.V - least.V > most.U - least.U + Box.Slack),

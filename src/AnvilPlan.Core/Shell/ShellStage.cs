@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
@@ -71,7 +72,7 @@ public static class ShellStage
     public static ShellPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit)
     {
         var draft = new ShellDraft(design, catalog, shop, fit);
-        foreach (var system in catalog.Systems)
+        foreach (var system in Ways.Of(catalog))
         {
             system.Lay(draft);
         }

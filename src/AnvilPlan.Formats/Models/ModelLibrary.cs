@@ -1,6 +1,6 @@
 using System.Text.Json;
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Project;
 
 namespace AnvilPlan.Formats.Models;
@@ -13,7 +13,7 @@ public sealed record ModelLibrary(string Format, int Schema, IReadOnlyList<Hardw
     private const int MostModels = 500;
 
     public static string Write(IReadOnlyList<HardwareModel> models) =>
-        JsonSerializer.Serialize(new ModelLibrary(FormatName, CurrentSchema, models), WireJson.Indented) + "\n";
+        JsonSerializer.Serialize(new ModelLibrary(FormatName, CurrentSchema, models), Shipped.IndentedJson) + "\n";
 
     /// <exception cref="ProjectFileException">The text is no library, of another version, or holds a model out of range; the path names it.</exception>
     public static IReadOnlyList<HardwareModel> Read(string text)
@@ -21,7 +21,7 @@ public sealed record ModelLibrary(string Format, int Schema, IReadOnlyList<Hardw
         ModelLibrary library;
         try
         {
-            library = JsonSerializer.Deserialize<ModelLibrary>(text, WireJson.Options) ?? throw new ProjectFileException("", "the file holds nothing.");
+            library = JsonSerializer.Deserialize<ModelLibrary>(text, Shipped.Json) ?? throw new ProjectFileException("", "the file holds nothing.");
         }
         catch (JsonException error)
         {

@@ -2,6 +2,7 @@ using System.Globalization;
 using System.Text.Json;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities.Text;
 
 namespace AnvilPlan.Formats.Nesting;
@@ -72,7 +73,7 @@ public static class NestFile
                     placements = s.Placements.Select(p => new { part = p.PartId, x = p.X, y = p.Y, w = p.LengthMm, h = p.WidthMm, rotated = p.Turned }),
                 }),
             },
-            WireJson.Indented) + "\n";
+            Shipped.IndentedJson) + "\n";
     }
 
     public static string WriteBars(string name, BarJob job, BarResult result, double seconds)
@@ -87,7 +88,7 @@ public static class NestFile
                 objective = job.Stock.Count == 1 ? result.Bars.Count : result.Bars.Sum(b => job.Stock.First(s => s.Id == b.StockId).Price),
                 bars = result.Bars.Select(b => new { stock = b.StockId, count = 1, pieces = b.Pieces.Select(p => new { part = p.PartId, x = p.X, len = p.LengthMm }) }),
             },
-            WireJson.Indented) + "\n";
+            Shipped.IndentedJson) + "\n";
     }
 
     /// <summary>With one stock the objective counts sheets, so the bound does too.</summary>

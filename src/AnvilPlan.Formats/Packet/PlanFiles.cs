@@ -1,7 +1,6 @@
 using System.Text;
 using System.Text.Json;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
@@ -64,5 +63,5 @@ public static class PlanFiles
 
     private static byte[] Utf8(string text) => Encoding.UTF8.GetBytes(text);
 
-    private static byte[] Json<T>(T value) => Utf8(JsonSerializer.Serialize(value, WireJson.Indented) + "\n");
+    private static byte[] Json<T>(T value) => Utf8(JsonSerializer.Serialize(value, Shipped.IndentedJson) + "\n");
 }

@@ -3,6 +3,7 @@ using System.Text.Json.Schema;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities.Text;
 
 namespace AnvilPlan.Formats.Project;
@@ -20,7 +21,7 @@ public static class ProjectJson
     /// <summary>Largest file that is read: 4 MB.</summary>
     public const int LimitBytes = 4_000_000;
 
-    public static string Write(ProjectFile project) => JsonSerializer.Serialize(project, WireJson.Indented) + "\n";
+    public static string Write(ProjectFile project) => JsonSerializer.Serialize(project, Shipped.IndentedJson) + "\n";
 
     /// <param name="utf8">With or without a byte order mark.</param>
     /// <exception cref="ProjectFileException">The bytes are no UTF-8 text, no project file, of another version, or hold a value out of range.</exception>
@@ -49,10 +50,10 @@ public static class ProjectJson
     /// <summary>The JSON Schema of project files.</summary>
     public static string Schema()
     {
-        var node = WireJson.Indented.GetJsonSchemaAsNode(typeof(ProjectFile), new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true });
+        var node = Shipped.IndentedJson.GetJsonSchemaAsNode(typeof(ProjectFile), new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true });
         node.AsObject().Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
         node.AsObject().Insert(1, "title", "Anvil Plan project, schema 1");
-        return node.ToJsonString(WireJson.Indented) + "\n";
+        return node.ToJsonString(Shipped.IndentedJson) + "\n";
     }
 
     private static ProjectFile Parse(string text)
@@ -87,7 +88,7 @@ public static class ProjectJson
 
             try
             {
-                return root.Deserialize<ProjectFile>(WireJson.Options)!;
+                return root.Deserialize<ProjectFile>(Shipped.Json)!;
             }
             catch (JsonException error)
             {

@@ -1,5 +1,6 @@
 using System.Globalization;
 using System.Text;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Formats.Stl;

@@ -13,7 +13,7 @@ internal sealed partial class ArrangementModel
     private void AddRules()
     {
         var spread = _catalog.Spread(_design);
-        foreach (var rules in _catalog.Systems.Select(s => s.Rules(spread, _catalog)).OfType<ShellRules>())
+        foreach (var rules in Ways.Of(_catalog).Select(s => s.Rules(spread, _catalog)).OfType<ShellRules>())
         {
             foreach (var axis in Enum.GetValues<Axis>().Where(a => rules.LeastMm[a] > 0))
             {

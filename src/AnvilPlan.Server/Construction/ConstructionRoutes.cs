@@ -31,7 +31,7 @@ public static class ConstructionRoutes
 {
     public static void MapConstruction(this IEndpointRouteBuilder routes)
     {
-        routes.MapGroup("/api/systems").WithTags("construction").MapGet("/", () => ConstructionSystems.Shipped.Where(s => s.Decision is not null).Select(s => new SystemView(s.Key, s.Name, s.About, s.Asks))).WithName("systems");
+        routes.MapGroup("/api/systems").WithTags("construction").MapGet("/", () => Shipped.Systems.Where(s => s.Decision is not null).Select(s => new SystemView(s.Key, s.Name, s.About, s.Asks))).WithName("systems");
         var project = routes.MapGroup("/api/projects/{id:guid}").WithTags("construction").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
         project.MapPost("/structures", Add).WithName("addStructure");
         project.MapDelete("/structures/{structure}", Remove).WithName("removeStructure");

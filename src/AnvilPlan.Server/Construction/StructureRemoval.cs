@@ -1,7 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Nodes;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Server.Construction;
 
@@ -26,10 +26,10 @@ public static class StructureRemoval
         var order = without.Structures.Select(s => s.Id).ToList();
         kept = kept with { Structures = [.. kept.Structures.Concat(gone).OrderBy(s => order.IndexOf(s.Id) is >= 0 and var at ? at : int.MaxValue)] };
         var merged = Merge(Json(without), Json(with), Json(kept), "structures");
-        return merged.Deserialize<Design>(WireJson.Options)!;
+        return merged.Deserialize<Design>(Shipped.Json)!;
     }
 
-    private static JsonNode Json(Design design) => JsonSerializer.SerializeToNode(design, WireJson.Options)!;
+    private static JsonNode Json(Design design) => JsonSerializer.SerializeToNode(design, Shipped.Json)!;
 
     /// <summary>A value that is still what it was made goes back to what it had been; objects by their fields, lists by what names their entries.</summary>
     private static JsonNode Merge(JsonNode before, JsonNode made, JsonNode now, string? skip = null)

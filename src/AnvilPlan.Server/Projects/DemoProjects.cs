@@ -1,4 +1,4 @@
-using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Project;
 using AnvilPlan.Store;
 
@@ -17,7 +17,7 @@ public static class DemoProjects
 
         foreach (var path in Directory.EnumerateFiles(folder, "*.json").Order(StringComparer.Ordinal))
         {
-            var file = ProjectJson.Read(await File.ReadAllBytesAsync(path, cancel), Catalog.Shipped);
+            var file = ProjectJson.Read(await File.ReadAllBytesAsync(path, cancel), Shipped.Catalog);
             await store.Create(file.Design, file.AsBuilt, "Demo", [], cancel);
         }
     }

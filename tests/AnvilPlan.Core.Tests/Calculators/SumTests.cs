@@ -1,5 +1,6 @@
 using System.Text.Json;
 using AnvilPlan.Core.Calculators;
+using AnvilPlan.Core.Order;
 
 namespace AnvilPlan.Core.Tests.Calculators;
 

@@ -1,6 +1,7 @@
 using System.Text.Json;
 using AnvilPlan.Core.Calculators;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Tests.Calculators;
 
@@ -34,7 +35,7 @@ public class WorkedCaseTests
     {
         var wanted = Cases.EnumerateArray().First(c => c.GetProperty("id").GetString() == id);
         var outputs = CalculatorList.Find(wanted.GetProperty("calc").GetString()!).Run(wanted.GetProperty("inputs"));
-        var got = JsonSerializer.SerializeToElement(outputs, WireJson.Options);
+        var got = JsonSerializer.SerializeToElement(outputs, Shipped.Json);
         var expected = wanted.GetProperty("expected");
         var tolerance = wanted.GetProperty("tolerance");
         Assert.Equal(expected.EnumerateObject().Select(p => p.Name).Order(), got.EnumerateObject().Select(p => p.Name).Order());

@@ -1,18 +1,20 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Tests.Catalogs;
 
 public sealed class ModelIntakeTests
 {
-    private static readonly HardwareModel Shipped = Catalog.Shipped.Model("relay-2");
-    private static readonly HardwareModel Own = Shipped with { Id = "own-relay", Name = "Own relay" };
-    private static readonly Catalog Ours = Catalog.Shipped.With([Own]);
+    private static readonly HardwareModel Theirs = Shipped.Catalog.Model("relay-2");
+    private static readonly HardwareModel Own = Theirs with { Id = "own-relay", Name = "Own relay" };
+    private static readonly Catalog Ours = Shipped.Catalog.With([Own]);
 
     [Fact]
     public void What_is_the_same_is_not_added_and_what_is_new_is()
     {
-        var intake = ModelIntake.Of([Shipped, Own, Own with { Id = "fresh" }], Ours, ModelChoice.Both);
+        var intake = ModelIntake.Of([Theirs, Own, Own with { Id = "fresh" }], Ours, ModelChoice.Both);
         Assert.Equal("fresh", Assert.Single(intake.Add).Id);
         Assert.Empty(intake.Differs);
     }
@@ -49,7 +51,7 @@ public sealed class ModelIntakeTests
     public void Names_and_ids_apart_keep_to_their_lengths()
     {
         var (id, name) = (new string('a', 40), new string('n', 79) + "x");
-        var here = Catalog.Shipped.With([Own with { Id = id, Name = name }]);
+        var here = Shipped.Catalog.With([Own with { Id = id, Name = name }]);
         var added = Assert.Single(ModelIntake.Of([Own with { Id = id, Name = name, MassG = 1 }], here, ModelChoice.Both).Add);
         Assert.Null(ModelCheck.Problem(added));
         Assert.Equal(new string('a', 38) + "-2", added.Id);
@@ -58,7 +60,7 @@ public sealed class ModelIntakeTests
     [Fact]
     public void Retired_models_are_known_and_not_offered()
     {
-        var catalog = Catalog.Shipped.With([Own], [Own with { Id = "gone" }]);
+        var catalog = Shipped.Catalog.With([Own], [Own with { Id = "gone" }]);
         Assert.True(catalog.HasModel("gone"));
         Assert.DoesNotContain(catalog.Hardware, m => m.Id == "gone");
         Assert.Contains(catalog.With([Own with { Id = "gone", MassG = 3 }]).Hardware, m => m.Id == "gone" && m.MassG == 3);
@@ -82,5 +84,5 @@ public sealed class ModelIntakeTests
     public void A_model_out_of_range_is_told_by_field_value_and_range(string says, HardwareModel model) => Assert.Contains(says.Replace("1e", "1000", StringComparison.Ordinal), ModelCheck.Problem(model), StringComparison.Ordinal);
 
     [Fact]
-    public void Every_shipped_model_passes() => Assert.All(Catalog.Shipped.Hardware, m => Assert.Null(ModelCheck.Problem(m)));
+    public void Every_shipped_model_passes() => Assert.All(Shipped.Catalog.Hardware, m => Assert.Null(ModelCheck.Problem(m)));
 }

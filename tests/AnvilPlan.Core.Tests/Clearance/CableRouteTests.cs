@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Clearance;

@@ -2,6 +2,7 @@ using AnvilPlan.Core.Construction.DeskConsoles;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Tests.Support;
 

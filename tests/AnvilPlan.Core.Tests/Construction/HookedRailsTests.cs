@@ -2,6 +2,7 @@ using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;

@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Construction;

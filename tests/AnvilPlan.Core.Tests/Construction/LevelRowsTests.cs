@@ -3,6 +3,7 @@ using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 

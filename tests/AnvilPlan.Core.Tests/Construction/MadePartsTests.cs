@@ -4,6 +4,7 @@ using AnvilPlan.Core.Construction.FoldedSheets;
 using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;

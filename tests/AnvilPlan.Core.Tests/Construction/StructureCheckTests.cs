@@ -1,7 +1,8 @@
 using System.Text.Json;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Construction;
@@ -27,7 +28,7 @@ public class StructureCheckTests
 
     private static Design With(Design design, string field, double value)
     {
-        var node = JsonSerializer.SerializeToNode(design, WireJson.Options)!;
+        var node = JsonSerializer.SerializeToNode(design, Shipped.Json)!;
         var at = node["structures"]!.AsArray()[^1]!;
         var steps = field.Replace("[", ".[", StringComparison.Ordinal).Split('.');
         foreach (var step in steps[..^1])
@@ -36,7 +37,7 @@ public class StructureCheckTests
         }
 
         at[steps[^1]] = value;
-        return node.Deserialize<Design>(WireJson.Options)!;
+        return node.Deserialize<Design>(Shipped.Json)!;
     }
 
     /// <summary>Decisions that have a pane of their own instead of a field.</summary>
@@ -71,7 +72,7 @@ public class StructureCheckTests
     public void Every_decision_is_asked_for_once_by_the_name_that_files_have_for_it(string system)
     {
         var design = Begun(system);
-        var json = JsonSerializer.SerializeToElement(design, WireJson.Options).GetProperty("structures")[design.Structures.Count - 1];
+        var json = JsonSerializer.SerializeToElement(design, Shipped.Json).GetProperty("structures")[design.Structures.Count - 1];
         var asks = Sample.Catalog.Systems.Single(s => s.Key == system).Asks;
         Assert.Equal(Leaves(json).Except(["system", "id", .. Elsewhere]).Order(StringComparer.Ordinal), asks.Select(a => a.Key).Order(StringComparer.Ordinal));
         Assert.All(asks, a => Assert.False(string.IsNullOrWhiteSpace(a.Label)));
@@ -91,10 +92,10 @@ public class StructureCheckTests
 
     private static string? Written(Design design, string field, string word)
     {
-        var node = JsonSerializer.SerializeToNode(design, WireJson.Options)!;
+        var node = JsonSerializer.SerializeToNode(design, Shipped.Json)!;
         node["structures"]!.AsArray()[^1]![field] = word;
-        var read = node.Deserialize<Design>(WireJson.Options)!;
-        return JsonSerializer.SerializeToNode(read, WireJson.Options)!["structures"]!.AsArray()[^1]![field]!.GetValue<string>();
+        var read = node.Deserialize<Design>(Shipped.Json)!;
+        return JsonSerializer.SerializeToNode(read, Shipped.Json)!["structures"]!.AsArray()[^1]![field]!.GetValue<string>();
     }
 
     [Theory]
@@ -103,7 +104,7 @@ public class StructureCheckTests
     {
         var design = Begun(system);
         Assert.Empty(DesignCheck.Problems(design, Sample.Catalog));
-        var numbers = Numbers(JsonSerializer.SerializeToElement(design, WireJson.Options).GetProperty("structures")[design.Structures.Count - 1]).ToList();
+        var numbers = Numbers(JsonSerializer.SerializeToElement(design, Shipped.Json).GetProperty("structures")[design.Structures.Count - 1]).ToList();
         foreach (var field in numbers)
         {
             foreach (var value in (double[])[-100_000, 100_000])
@@ -121,7 +122,7 @@ public class StructureCheckTests
     {
         var random = new Random(system.Length);
         var begun = Begun(system);
-        var numbers = Numbers(JsonSerializer.SerializeToElement(begun, WireJson.Options).GetProperty("structures")[begun.Structures.Count - 1]).ToList();
+        var numbers = Numbers(JsonSerializer.SerializeToElement(begun, Shipped.Json).GetProperty("structures")[begun.Structures.Count - 1]).ToList();
         for (var i = 0; i < 40; i++)
         {
             var design = begun;
@@ -134,7 +135,7 @@ public class StructureCheckTests
             }
 
             var plan = Sample.Plan(design);
-            Assert.NotEmpty(JsonSerializer.Serialize(plan, WireJson.Options));
+            Assert.NotEmpty(JsonSerializer.Serialize(plan, Shipped.Json));
             Assert.All(plan.Parts, p => Assert.True(p.LengthMm > 0 && p.WidthMm > 0 && p.ThicknessMm > 0, $"{system}/{i}: {p.Id}"));
             foreach (var remedy in plan.Findings.SelectMany(f => f.Remedies).Take(6))
             {
@@ -167,8 +168,8 @@ public class StructureCheckTests
             var begun = system.Begin(Sample.Empty, Sample.Catalog)!;
             var spread = Sample.Catalog.Spread(begun);
             var without = begun with { Structures = [] };
-            Assert.Equal(JsonSerializer.Serialize(without.Box, WireJson.Options), JsonSerializer.Serialize(Sample.Catalog.Spread(without).Box, WireJson.Options));
-            Assert.Equal(JsonSerializer.Serialize(spread, WireJson.Options), JsonSerializer.Serialize(Sample.Catalog.Spread(spread), WireJson.Options));
+            Assert.Equal(JsonSerializer.Serialize(without.Box, Shipped.Json), JsonSerializer.Serialize(Sample.Catalog.Spread(without).Box, Shipped.Json));
+            Assert.Equal(JsonSerializer.Serialize(spread, Shipped.Json), JsonSerializer.Serialize(Sample.Catalog.Spread(spread), Shipped.Json));
         }
     }
 }

@@ -10,6 +10,7 @@ using AnvilPlan.Core.Construction.RailFrames;
 using AnvilPlan.Core.Construction.TrayRacks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 

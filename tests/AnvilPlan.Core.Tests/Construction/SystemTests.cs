@@ -9,7 +9,9 @@ using AnvilPlan.Core.Construction.TrayRacks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Construction;
@@ -220,7 +222,7 @@ public class SystemTests
         .RootElement.GetProperty("design").Deserialize<Design>();
 }
 
-internal static class DesignJson
+internal static class Elements
 {
-    public static T Deserialize<T>(this System.Text.Json.JsonElement element) => System.Text.Json.JsonSerializer.Deserialize<T>(element, Core.Json.WireJson.Options)!;
+    public static T Deserialize<T>(this System.Text.Json.JsonElement element) => System.Text.Json.JsonSerializer.Deserialize<T>(element, Shipped.Json)!;
 }

@@ -1,11 +1,12 @@
 using System.Text.Json;
 using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
@@ -61,12 +62,12 @@ public class ToySystemTests
     [Fact]
     public void Its_decisions_travel_in_files_by_its_own_key_and_are_held_to_its_own_ranges()
     {
-        var options = WireJson.For(Known.Systems);
+        var options = DesignJson.For(Known.Systems);
         var design = Sample.Empty with { Structures = [new Peg("peg-2", 95)] };
         var text = JsonSerializer.Serialize(design, options);
         Assert.Contains("\"system\":\"peg\"", text, StringComparison.Ordinal);
         Assert.Equal(new Peg("peg-2", 95), Assert.Single(JsonSerializer.Deserialize<Design>(text, options)!.Structures));
-        Assert.ThrowsAny<JsonException>(() => JsonSerializer.Deserialize<Design>(text, WireJson.Options));
+        Assert.ThrowsAny<JsonException>(() => JsonSerializer.Deserialize<Design>(text, Shipped.Json));
         Assert.Contains(Planner.Plan(design, Known, ShopProfile.Usual, AsBuilt.Nothing).Findings, f => f.Code == "peg-tall");
         var problem = Assert.Single(DesignCheck.Problems(design with { Structures = [new Peg("peg-2", 400)] }, Known));
         Assert.Equal(("structures[0].heightMm", "heightMm is 400: it must lie between 30 and 100 mm."), (problem.Path, problem.Message));
@@ -75,16 +76,16 @@ public class ToySystemTests
     [Fact]
     public void Every_shipped_system_begins_with_a_design_that_can_be_planned_and_spreads_the_same_twice()
     {
-        foreach (var system in ConstructionSystems.Shipped.Where(s => s.Decision is not null))
+        foreach (var system in Shipped.Systems.Where(s => s.Decision is not null))
         {
             var start = system.Key == "printedFeet" ? Sample.Empty : Sample.WithTray;
             var design = system.Begin(start, Sample.Catalog)!;
             Assert.True(DesignCheck.Problems(design, Sample.Catalog).Count == 0, $"{system.Key}: {DesignCheck.Problems(design, Sample.Catalog).Select(p => p.Message).Aggregate("", (a, b) => a + b)}");
             var once = Sample.Catalog.Spread(design);
-            Assert.Equal(JsonSerializer.Serialize(once, WireJson.Options), JsonSerializer.Serialize(Sample.Catalog.Spread(once), WireJson.Options));
+            Assert.Equal(JsonSerializer.Serialize(once, Shipped.Json), JsonSerializer.Serialize(Sample.Catalog.Spread(once), Shipped.Json));
             var plan = Sample.Plan(design);
             Assert.NotEmpty(plan.Parts);
-            Assert.Equal(JsonSerializer.Serialize(design, WireJson.Options), JsonSerializer.Serialize(JsonSerializer.Deserialize<Design>(JsonSerializer.Serialize(design, WireJson.Options), WireJson.Options), WireJson.Options));
+            Assert.Equal(JsonSerializer.Serialize(design, Shipped.Json), JsonSerializer.Serialize(JsonSerializer.Deserialize<Design>(JsonSerializer.Serialize(design, Shipped.Json), Shipped.Json), Shipped.Json));
             Assert.Empty(SolidityCheck.OpenHolds(plan));
         }
     }

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;

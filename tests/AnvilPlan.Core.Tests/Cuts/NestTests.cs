@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Cuts;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 

@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Decisions;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
 

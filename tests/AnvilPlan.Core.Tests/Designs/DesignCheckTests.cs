@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Designs;

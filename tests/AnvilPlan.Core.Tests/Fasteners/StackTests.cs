@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Quantities;
 using CsCheck;
 

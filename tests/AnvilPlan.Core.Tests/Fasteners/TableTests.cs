@@ -1,5 +1,7 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Fasteners;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Tests.Fasteners;
 
@@ -50,7 +52,7 @@ public class TableTests
     [Fact]
     public void The_catalog_holds_what_a_small_shop_needs()
     {
-        var catalog = Catalog.Shipped;
+        var catalog = Shipped.Catalog;
         Assert.True(catalog.Hardware.Count >= 80);
         Assert.True(catalog.Hardware.Count(h => h.Group == "Boards") >= 3);
         Assert.True(catalog.Hardware.Count(h => h.Fan) >= 4);
@@ -75,23 +77,23 @@ public class TableTests
     [Fact]
     public void An_own_model_joins_the_catalog_and_one_with_a_known_id_replaces_it()
     {
-        var own = Catalog.Shipped.Model("sbc-85") with { Name = "measured board", MassG = 47 };
-        var catalog = Catalog.Shipped.With([own, own with { Id = "own-1" }]);
-        Assert.Equal(Catalog.Shipped.Hardware.Count + 1, catalog.Hardware.Count);
+        var own = Shipped.Catalog.Model("sbc-85") with { Name = "measured board", MassG = 47 };
+        var catalog = Shipped.Catalog.With([own, own with { Id = "own-1" }]);
+        Assert.Equal(Shipped.Catalog.Hardware.Count + 1, catalog.Hardware.Count);
         Assert.Equal(47, catalog.Model("sbc-85").MassG);
     }
 
     [Fact]
     public void A_thread_without_screws_or_nuts_in_the_tables_is_offered_nowhere_and_refused()
     {
-        var tables = Catalog.Shipped.Fasteners;
+        var tables = Shipped.Catalog.Fasteners;
         string[] bare = [.. tables.Threads.Select(t => t.Name).Where(n => !tables.HasScrews(n))];
         Assert.Contains("#5-40", bare);
-        var stack = Catalog.Shipped.Systems.Single(s => s.Key == "acrylicStack");
+        var stack = Shipped.Catalog.Systems.Single(s => s.Key == "acrylicStack");
         var words = stack.Asks.Single(a => a.Key == "thread").Words!.Select(w => w.Key).ToList();
         Assert.Contains("M3", words);
         Assert.DoesNotContain(words, bare.Contains);
-        var model = Catalog.Shipped.Model("sbc-85");
+        var model = Shipped.Catalog.Model("sbc-85");
         Assert.All(bare, n => Assert.Contains("threadSize", ModelCheck.Problem(model with { ThreadSize = n }), StringComparison.Ordinal));
     }
 }

@@ -1,5 +1,6 @@
 using System.Globalization;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
 

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Fit;

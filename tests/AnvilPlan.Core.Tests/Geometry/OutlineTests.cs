@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 
 namespace AnvilPlan.Core.Tests.Geometry;
 

@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Hardware;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Hardware;

@@ -3,6 +3,7 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;

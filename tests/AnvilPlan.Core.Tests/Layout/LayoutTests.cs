@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Layout;
+using AnvilPlan.Core.Order;
 
 namespace AnvilPlan.Core.Tests.Layout;
 

@@ -1,12 +1,11 @@
 using System.Text.Json;
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Gluing;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
 
@@ -34,7 +33,7 @@ public class AnyDesignTests
             planned++;
             var plan = Sample.Plan(design);
             // infinities and NaN have no JSON: writing the plan proves there are none
-            Assert.NotEmpty(JsonSerializer.Serialize(plan, WireJson.Options));
+            Assert.NotEmpty(JsonSerializer.Serialize(plan, Shipped.Json));
             Assert.All(plan.Parts, p => Assert.True(p.LengthMm > 0 && p.WidthMm > 0 && p.ThicknessMm > 0 && p.MassG >= 0, $"{i}: {p.Id} {p.LengthMm} x {p.WidthMm} x {p.ThicknessMm}, {p.MassG} g"));
             Assert.Equal(plan.Parts.Count, plan.Parts.Select(p => p.Id).Distinct().Count());
             Assert.All(plan.Chains, c => Assert.Equal(plan.SideOutline is null ? plan.Outer.Size[c.Axis] : c.TotalMm, c.Layers.Sum(l => l.ThicknessMm), 4));
@@ -74,7 +73,7 @@ public class AnyDesignTests
     /// <summary>Joints that may be chosen; the others follow from a structure.</summary>
     private static readonly IReadOnlyList<JointKind> Joints = [.. Enum.GetValues<JointKind>().Where(j => j is not (JointKind.OnRail or JointKind.InRail or JointKind.Bent))];
 
-    private static readonly IReadOnlyList<ConstructionSystem> Systems = [.. Sample.Catalog.Systems.Where(s => s.Decision is not null)];
+    private static readonly IReadOnlyList<WayToBuild> Systems = [.. Sample.Catalog.Systems.Where(s => s.Decision is not null)];
 
     private static Design RandomDesign(Random random)
     {

@@ -1,4 +1,5 @@
 using System.Text.RegularExpressions;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
 using Xunit.Abstractions;

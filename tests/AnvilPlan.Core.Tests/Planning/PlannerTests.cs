@@ -3,7 +3,7 @@ using System.Text.Json;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
@@ -15,16 +15,16 @@ public class PlannerTests
     [Fact]
     public void The_same_input_gives_the_same_plan_byte_for_byte()
     {
-        static string Text() => JsonSerializer.Serialize(Sample.Plan(Sample.Marsh), WireJson.Options);
+        static string Text() => JsonSerializer.Serialize(Sample.Plan(Sample.Marsh), Shipped.Json);
         Assert.Equal(Text(), Text());
     }
 
     [Fact]
     public void A_design_survives_its_json_and_an_unknown_key_is_named()
     {
-        var text = JsonSerializer.Serialize(Sample.Marsh, WireJson.Options);
-        Assert.Equal(text, JsonSerializer.Serialize(JsonSerializer.Deserialize<Design>(text, WireJson.Options), WireJson.Options));
-        var error = Assert.Throws<JsonException>(() => JsonSerializer.Deserialize<Design>(text.Replace("\"uMm\":60", "\"colour\":60", StringComparison.Ordinal), WireJson.Options));
+        var text = JsonSerializer.Serialize(Sample.Marsh, Shipped.Json);
+        Assert.Equal(text, JsonSerializer.Serialize(JsonSerializer.Deserialize<Design>(text, Shipped.Json), Shipped.Json));
+        var error = Assert.Throws<JsonException>(() => JsonSerializer.Deserialize<Design>(text.Replace("\"uMm\":60", "\"colour\":60", StringComparison.Ordinal), Shipped.Json));
         Assert.Contains("colour", error.Message, StringComparison.Ordinal);
     }
 

@@ -1,7 +1,6 @@
 using System.Text.Json;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Loads;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
@@ -21,13 +20,13 @@ public class WholePlanTests
     ];
 
     private static Design Of(string name) => name.StartsWith("demo/", StringComparison.Ordinal)
-        ? JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", name + ".json"))).RootElement.GetProperty("design").Deserialize<Design>(WireJson.Options)!
+        ? JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", name + ".json"))).RootElement.GetProperty("design").Deserialize<Design>(Shipped.Json)!
         : Sample.Catalog.Systems.Single(s => s.Key == name).Begin(Sample.WithTray, Sample.Catalog)!;
 
     [Theory]
     [MemberData(nameof(All))]
     public void The_same_design_gives_the_same_plan_byte_for_byte(string name) =>
-        Assert.Equal(JsonSerializer.Serialize(Sample.Plan(Of(name)), WireJson.Options), JsonSerializer.Serialize(Sample.Plan(Of(name)), WireJson.Options));
+        Assert.Equal(JsonSerializer.Serialize(Sample.Plan(Of(name)), Shipped.Json), JsonSerializer.Serialize(Sample.Plan(Of(name)), Shipped.Json));
 
     [Theory]
     [MemberData(nameof(All))]

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Quantities.Text;
 using CsCheck;

@@ -1,7 +1,8 @@
 using System.Text.Json;
 using AnvilPlan.Core.Calculators;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities.Text;
 
 namespace AnvilPlan.Core.Tests.Quantities;
@@ -35,9 +36,9 @@ public sealed class SafeTextTests
     [InlineData("\"brief\":{", "\"brief\":null,\"x\":{", "null")]
     public void Nulls_inside_a_design_are_refused(string good, string bad, string says)
     {
-        var text = JsonSerializer.Serialize(StartingDesign.Named("x"), WireJson.Options);
+        var text = JsonSerializer.Serialize(StartingDesign.Named("x"), Shipped.Json);
         Assert.Contains(good, text, StringComparison.Ordinal);
-        Assert.Contains(says, Assert.Throws<JsonException>(() => JsonSerializer.Deserialize<Design>(text.Replace(good, bad, StringComparison.Ordinal), WireJson.Options)).Message, StringComparison.Ordinal);
+        Assert.Contains(says, Assert.Throws<JsonException>(() => JsonSerializer.Deserialize<Design>(text.Replace(good, bad, StringComparison.Ordinal), Shipped.Json)).Message, StringComparison.Ordinal);
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Tests.Shops;

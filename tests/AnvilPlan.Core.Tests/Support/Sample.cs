@@ -2,7 +2,6 @@ using System.Text.Json;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 
@@ -11,12 +10,12 @@ namespace AnvilPlan.Core.Tests.Support;
 /// <summary>Designs that tests start from.</summary>
 internal static class Sample
 {
-    public static Catalog Catalog => Catalog.Shipped;
+    public static Catalog Catalog => Shipped.Catalog;
 
     /// <summary>A station in a plain panel box with rabbets, grooves and screwed blocks; its figures are checked by hand in many tests.</summary>
     public static Design Marsh { get; } = JsonDocument.Parse(
         File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "panel-box-station.json")))
-        .RootElement.GetProperty("design").Deserialize<Design>(WireJson.Options)!;
+        .RootElement.GetProperty("design").Deserialize<Design>(Shipped.Json)!;
 
     public static Design Empty => StartingDesign.Named("test box");
 

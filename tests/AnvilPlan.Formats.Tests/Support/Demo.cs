@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Project;
@@ -9,7 +8,7 @@ internal static class Demo
 {
     public static string Text { get; } = File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "demo", "marsh-listening-station.json"));
 
-    public static ProjectFile Project { get; } = ProjectJson.Read(Text, Catalog.Shipped);
+    public static ProjectFile Project { get; } = ProjectJson.Read(Text, Shipped.Catalog);
 
-    public static BuildPlan Plan { get; } = Planner.Plan(Project.Design, Catalog.Shipped, ShopProfile.Usual, Project.AsBuilt);
+    public static BuildPlan Plan { get; } = Planner.Plan(Project.Design, Shipped.Catalog, ShopProfile.Usual, Project.AsBuilt);
 }

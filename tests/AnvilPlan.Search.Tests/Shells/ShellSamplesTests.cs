@@ -1,8 +1,9 @@
 using AnvilPlan.Bench;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Search.Shells;
@@ -18,15 +19,15 @@ public class ShellSamplesTests
         var random = new Random(9);
         foreach (var set in DeviceSets.All)
         {
-            var samples = new ShellSamples(set, Catalog.Shipped, ShopProfile.Usual);
+            var samples = new ShellSamples(set, Shipped.Catalog, ShopProfile.Usual);
             var start = samples.Fit.Envelope.Outer.Size;
             for (var round = 0; round < 5; round++)
             {
                 var (dx, dy, dz, lift) = (random.Next(-60, 90), random.Next(-60, 90), random.Next(0, 90), random.Next(0, 25));
                 var moved = ChainEdit.Resize(ChainEdit.Resize(ChainEdit.Resize(set, Axis.X, dx), Axis.Y, dy), Axis.Z, dz).WithTray("tray-1", t => t with { UndersideMm = t.UndersideMm + lift });
-                var fit = FitStage.Run(moved, Catalog.Shipped);
-                var shell = ShellStage.Run(moved, Catalog.Shipped, ShopProfile.Usual, fit);
-                var joints = JointStage.Run(moved, Catalog.Shipped, ShopProfile.Usual, fit, shell);
+                var fit = FitStage.Run(moved, Shipped.Catalog);
+                var shell = ShellStage.Run(moved, Shipped.Catalog, ShopProfile.Usual, fit);
+                var joints = JointStage.Run(moved, Shipped.Catalog, ShopProfile.Usual, fit, shell);
                 Same(samples.Still(s => s.Fit.Envelope.Inner), fit.Envelope.Inner);
                 Same(samples.Still(s => s.Fit.Trays["tray-1"]), fit.Trays["tray-1"]);
                 for (var i = 0; i < shell.Members.Count; i++)
@@ -76,7 +77,7 @@ public class ShellSamplesTests
     public void Locked_trays_have_no_variable()
     {
         var set = DeviceSets.All[0];
-        Assert.Equal(["tray-1"], new ShellSamples(set, Catalog.Shipped, ShopProfile.Usual).Trays);
-        Assert.Empty(new ShellSamples(set.WithTray("tray-1", t => t with { Locked = true }), Catalog.Shipped, ShopProfile.Usual).Trays);
+        Assert.Equal(["tray-1"], new ShellSamples(set, Shipped.Catalog, ShopProfile.Usual).Trays);
+        Assert.Empty(new ShellSamples(set.WithTray("tray-1", t => t with { Locked = true }), Shipped.Catalog, ShopProfile.Usual).Trays);
     }
 }

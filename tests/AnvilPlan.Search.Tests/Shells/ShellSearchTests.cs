@@ -2,11 +2,10 @@ using System.Diagnostics;
 using System.Text.Json;
 using AnvilPlan.Bench;
 using AnvilPlan.Core.Bench;
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Json;
+using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Search.Shells;
@@ -20,14 +19,14 @@ public class ShellSearchTests
     private static Design Marsh { get; } = Demo("marsh-listening-station");
 
     private static Design Demo(string name) => JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "demo", name + ".json")))
-        .RootElement.GetProperty("design").Deserialize<Design>(WireJson.Options)!;
+        .RootElement.GetProperty("design").Deserialize<Design>(Shipped.Json)!;
 
     public static TheoryData<int> Sets => [.. Enumerable.Range(0, DeviceSets.All.Count)];
 
     [Fact]
     public void The_demos_hardware_finds_shells_no_larger_than_the_hand_made_one_each_with_its_own_merit()
     {
-        var hand = Planner.Plan(Marsh, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+        var hand = Planner.Plan(Marsh, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
         var result = Search(Marsh, Enum.GetValues<SearchGoal>(), 16);
         Assert.True(result.Arrangements.Count >= 2, result.Why ?? $"only {result.Arrangements.Count}");
         var smallest = result.Arrangements.MinBy(a => a.VolumeL)!;
@@ -68,14 +67,14 @@ public class ShellSearchTests
     public void Boards_on_walls_frames_of_levels_and_racks_are_made_smaller_and_lose_nothing(string demo)
     {
         var design = Demo(demo);
-        var before = Planner.Plan(design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+        var before = Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
         var result = Search(design, [SearchGoal.Volume, SearchGoal.Flat], 14);
         Assert.NotEmpty(result.Arrangements);
         var smallest = result.Arrangements.MinBy(a => a.VolumeL)!;
         Assert.True(smallest.VolumeL < 0.9 * before.Tally.VolumeL, $"{smallest.VolumeL} l of {before.Tally.VolumeL} l; {result.Why}");
         foreach (var found in result.Arrangements)
         {
-            var plan = Planner.Plan(found.Design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+            var plan = Planner.Plan(found.Design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
             Assert.DoesNotContain(plan.Findings, f => f.Severity == Severity.Stop);
             Assert.Equal(before.Parts.Count(p => p.Flat), plan.Parts.Count(p => p.Flat));
             Assert.Equal(before.Ports.Count(p => p.State == Core.Mounts.PortState.Opened), plan.Ports.Count(p => p.State == Core.Mounts.PortState.Opened));
@@ -85,17 +84,17 @@ public class ShellSearchTests
         Assert.True(result.Arrangements.Where(a => a.Goal == SearchGoal.Flat).All(a => a.HeightMm <= before.Outer.Size.Z + 1e-6), "flattest is no taller than what stands");
     }
 
-    public static TheoryData<string> Systems => [.. Catalog.Shipped.Systems.Where(s => s.Decision is not null).Select(s => s.Key)];
+    public static TheoryData<string> Systems => [.. Shipped.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key)];
 
     [Theory]
     [MemberData(nameof(Systems))]
     public void A_structure_as_it_is_begun_is_searched_with_hardware_in_it(string system)
     {
-        var design = Catalog.Shipped.Systems.First(s => s.Key == system).Begin(StartingDesign.Named("begun") with { }, Catalog.Shipped)!;
+        var design = Shipped.Catalog.Systems.First(s => s.Key == system).Begin(StartingDesign.Named("begun") with { }, Shipped.Catalog)!;
         foreach (var model in (string[])["sbc-65", "relay-4"])
         {
-            var deck = DevicePlacing.Offers(design, Catalog.Shipped, ShopProfile.Usual, model).First(o => o.Free).DeckId;
-            design = DevicePlacing.Add(design, Catalog.Shipped, ShopProfile.Usual, model, deck).Design!;
+            var deck = DevicePlacing.Offers(design, Shipped.Catalog, ShopProfile.Usual, model).First(o => o.Free).DeckId;
+            design = DevicePlacing.Add(design, Shipped.Catalog, ShopProfile.Usual, model, deck).Design!;
         }
 
         var known = Stops(design).Select(f => f.Code).ToHashSet();
@@ -103,7 +102,7 @@ public class ShellSearchTests
         Assert.True(result.Arrangements.Count == 1, result.Why);
         // rings are a number of layers high, slides have the lengths that are sold: those may have to stay as they are
         var most = system is "acrylicStack" or "drawerStand" ? 1 : 0.8;
-        Assert.InRange(result.Arrangements[0].VolumeL, 0, (most * Planner.Plan(design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing).Tally.VolumeL) + 1e-6);
+        Assert.InRange(result.Arrangements[0].VolumeL, 0, (most * Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing).Tally.VolumeL) + 1e-6);
         Assert.All(Stops(result.Arrangements[0].Design), f => Assert.Contains(f.Code, known));
     }
 
@@ -136,7 +135,7 @@ public class ShellSearchTests
         var known = Stops(folded).Select(f => f.Id).ToHashSet();
         Assert.All(Stops(result.Arrangements[0].Design), f => Assert.Contains(f.Id, known));
         // sides of 18 mm inside cost room: no device's block reaches into one
-        var plan = Planner.Plan(result.Arrangements[0].Design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+        var plan = Planner.Plan(result.Arrangements[0].Design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
         var sides = plan.Parts.Where(p => p.Id.Contains("/flange-", StringComparison.Ordinal)).ToList();
         Assert.Equal(4 * folded.Trays.Count, sides.Count);
         Assert.All(plan.Devices, d => Assert.DoesNotContain(sides, s => s.Box.Overlaps(d.Body)));
@@ -147,7 +146,7 @@ public class ShellSearchTests
     public void Each_made_up_set_is_arranged_in_ten_seconds_and_stands_free_by_a_second_method(int number)
     {
         var set = DeviceSets.All[number];
-        var result = ShellSearch.Run(set, Catalog.Shipped, ShopProfile.Usual, Volume, 8, null, default);
+        var result = ShellSearch.Run(set, Shipped.Catalog, ShopProfile.Usual, Volume, 8, null, default);
         Assert.True(result.Seconds < 10, $"{result.Seconds} s");
         Assert.True(result.Arrangements.Count == 1, result.Why);
         var found = result.Arrangements[0];
@@ -155,7 +154,7 @@ public class ShellSearchTests
         Assert.All(Stops(found.Design), f => Assert.Contains(f.Id, known));
 
         // brute force over the placed blocks, with the clearance between bodies
-        var plan = Planner.Plan(found.Design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+        var plan = Planner.Plan(found.Design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
         var bodies = plan.Devices.Select(d => d.Body).ToList();
         for (var i = 0; i < bodies.Count; i++)
         {
@@ -202,7 +201,7 @@ public class ShellSearchTests
             seen.Add(p);
             stop.Cancel();
         });
-        var result = ShellSearch.Run(DeviceSets.All[9], Catalog.Shipped, ShopProfile.Usual, Volume, 20, progress, stop.Token);
+        var result = ShellSearch.Run(DeviceSets.All[9], Shipped.Catalog, ShopProfile.Usual, Volume, 20, progress, stop.Token);
         Assert.True(result.Cancelled);
         Assert.True(result.Seconds < 15, $"{result.Seconds} s");
         Assert.NotEmpty(seen);
@@ -211,7 +210,7 @@ public class ShellSearchTests
 
     /// <param name="seconds">On a machine that does nothing else; a busy one gets so much longer as a plan takes it.</param>
     private static SearchResult Search(Design design, IReadOnlyList<SearchGoal> goals, double seconds) =>
-        ShellSearch.Run(design, Catalog.Shipped, ShopProfile.Usual, goals, seconds * Busy(), null, default);
+        ShellSearch.Run(design, Shipped.Catalog, ShopProfile.Usual, goals, seconds * Busy(), null, default);
 
     private static double Busy()
     {
@@ -219,14 +218,14 @@ public class ShellSearchTests
         var taken = Enumerable.Range(0, 5).Select(_ =>
         {
             var clock = Stopwatch.StartNew();
-            Planner.Plan(Marsh, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing);
+            Planner.Plan(Marsh, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
             return clock.Elapsed.TotalMilliseconds;
         }).Order().ElementAt(2);
         return Math.Clamp(taken / idleMs, 1, 3);
     }
 
     private static List<Finding> Stops(Design design) =>
-        [.. Planner.Plan(design, Catalog.Shipped, ShopProfile.Usual, AsBuilt.Nothing).Findings.Where(f => f.Severity == Severity.Stop)];
+        [.. Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing).Findings.Where(f => f.Severity == Severity.Stop)];
 
     /// <summary>The widest gap along an axis, mm; negative when the blocks share room.</summary>
     private static double Gap(Box a, Box b) => Enum.GetValues<Axis>().Max(x => Math.Max(a.Min[x] - b.Max[x], b.Min[x] - a.Max[x]));

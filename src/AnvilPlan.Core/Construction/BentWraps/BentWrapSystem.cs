@@ -101,7 +101,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         var (a, b) = edge.Id.Of();
         if (a == Face.Bottom || b == Face.Bottom)
         {
-            return ShellFindings.Screwed(edge) with { Covers = a == Face.Bottom ? b : a };
+            return edge.Screwed() with { Covers = a == Face.Bottom ? b : a };
         }
 
         return path.Contains(a) != path.Contains(b) ? edge with { Covers = path.Contains(a) ? a : b, Joint = JointKind.ButtGlued, DepthMm = null, BlockBarId = null } : edge;

@@ -202,7 +202,7 @@ internal static class TrayFolds
                     [tray.Id],
                     new Remedy("gap", "Make the tray as much smaller as gives the flange room", d => ((double[])[5, 11, 16, 21, 31, 41])
                         .Select(more => d.WithTray(tray.Id, t => t with { GapMm = t.GapMm + more, Support = t.Support == TraySupport.Flanges ? TraySupport.Posts : t.Support }))
-                        .FirstOrDefault(x => Planner.Stages(x, plan.Catalog, plan.Shop, Bench.AsBuilt.Nothing).Shell.Member(FlangeId(tray, side)) is not null)),
+                        .FirstOrDefault(x => plan.Again(x).Shell.Member(FlangeId(tray, side)) is not null)),
                     new Remedy("flat", "Leave the edges flat and carry it on rails", d => d.WithTray(tray.Id, t => t with { Flanges = null, Support = t.Support == TraySupport.Flanges ? TraySupport.Rails : t.Support, RailBarId = t.RailBarId ?? "aluminium-6061-15x15" })));
             }
         }

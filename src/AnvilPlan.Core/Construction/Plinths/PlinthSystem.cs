@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Planning;

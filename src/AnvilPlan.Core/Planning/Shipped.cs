@@ -1,3 +1,6 @@
+using System.Text.Json;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Construction.AcrylicStacks;
 using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Construction.BentWraps;
@@ -12,12 +15,13 @@ using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Construction.RailFrames;
 using AnvilPlan.Core.Construction.TrayRacks;
 
-namespace AnvilPlan.Core.Construction;
+namespace AnvilPlan.Core.Planning;
 
-/// <summary>The systems of this build, in the order in which they lay and join: panels first, what stands inside them last.</summary>
-public static class ConstructionSystems
+/// <summary>What this build ships: its ways to build, the catalog that knows them, and JSON of designs that are built so.</summary>
+public static class Shipped
 {
-    public static IReadOnlyList<ConstructionSystem> Shipped { get; } =
+    /// <summary>In the order in which they lay and join: panels first, what stands inside them last.</summary>
+    public static IReadOnlyList<ConstructionSystem> Systems { get; } =
     [
         new PanelBoxSystem(),
         new DeskConsoleSystem(),
@@ -35,4 +39,13 @@ public static class ConstructionSystems
         new PrintedFeetSystem(),
         new PlinthSystem(),
     ];
+
+    public static Catalog Catalog { get; } = Catalog.Tables.With(Systems);
+
+    public static JsonSerializerOptions Json { get; } = DesignJson.For(Catalog.Systems);
+
+    /// <summary>As <see cref="Json"/>, indented for files that people open.</summary>
+    public static JsonSerializerOptions IndentedJson { get; } = Configure(new JsonSerializerOptions { WriteIndented = true });
+
+    public static JsonSerializerOptions Configure(JsonSerializerOptions options) => DesignJson.Configure(options, Systems);
 }
