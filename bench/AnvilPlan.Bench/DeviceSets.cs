@@ -1,7 +1,7 @@
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Remedies;
 
 namespace AnvilPlan.Bench;
 

@@ -1,6 +1,6 @@
 using System.CommandLine;
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Project;
 using AnvilPlan.Store;

@@ -2,11 +2,11 @@ using AnvilPlan.Audit.Checks;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Construction.FoldedSheets;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
-using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Audit.Tests;
 

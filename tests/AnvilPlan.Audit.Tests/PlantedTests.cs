@@ -2,9 +2,9 @@ using System.Text;
 using System.Text.Json.Nodes;
 using AnvilPlan.Audit.Checks;
 using AnvilPlan.Audit.Written;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Audit.Tests;
 

@@ -1,8 +1,8 @@
 using System.Diagnostics;
 using System.Text.Json;
 using System.Text.RegularExpressions;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Cli.Tests;
 

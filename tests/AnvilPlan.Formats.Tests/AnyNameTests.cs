@@ -3,6 +3,7 @@ using System.Xml;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Packet;
 using AnvilPlan.Formats.Pdf;

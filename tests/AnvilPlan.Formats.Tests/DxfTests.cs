@@ -1,9 +1,9 @@
 using System.Diagnostics;
 using System.Text.Json;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Dxf;
 using AnvilPlan.Formats.Tests.Support;
 

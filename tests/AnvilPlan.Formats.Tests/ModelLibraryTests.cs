@@ -1,8 +1,8 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.MockUps;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Models;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Project;

@@ -1,4 +1,4 @@
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Dxf;
 using AnvilPlan.Formats.Patterns;
 using AnvilPlan.Formats.Tests.Support;

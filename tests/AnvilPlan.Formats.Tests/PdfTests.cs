@@ -1,7 +1,7 @@
 using System.Diagnostics;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Tests.Support;
 using SkiaSharp;

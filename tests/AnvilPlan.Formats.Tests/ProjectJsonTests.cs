@@ -1,6 +1,6 @@
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Project;
 using AnvilPlan.Formats.Tests.Support;
 using NJsonSchema;

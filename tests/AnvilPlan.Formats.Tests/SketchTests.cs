@@ -1,7 +1,7 @@
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Tests.Support;

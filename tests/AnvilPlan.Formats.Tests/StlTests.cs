@@ -3,10 +3,11 @@ using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Packet;
 using AnvilPlan.Formats.Stl;
 

@@ -1,9 +1,9 @@
 using System.Globalization;
 using System.Xml.Linq;
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Calendar;
 using AnvilPlan.Formats.Csv;
 using AnvilPlan.Formats.Drawing;

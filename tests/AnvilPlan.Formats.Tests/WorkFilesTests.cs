@@ -1,6 +1,6 @@
 using System.Globalization;
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Calendar;
 using AnvilPlan.Formats.Csv;
 using AnvilPlan.Formats.Pdf;

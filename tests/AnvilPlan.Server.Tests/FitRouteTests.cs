@@ -1,7 +1,7 @@
 using System.Net.Http.Json;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Server.Tests;
 

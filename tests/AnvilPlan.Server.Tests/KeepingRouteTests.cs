@@ -4,7 +4,8 @@ using System.Net.Http.Json;
 using System.Text;
 using System.Text.Json;
 using System.Text.Json.Nodes;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Reckoning;
+using AnvilPlan.Core.Work;
 using Microsoft.AspNetCore.Http;
 
 namespace AnvilPlan.Server.Tests;
@@ -237,7 +238,7 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
         {
             begun = true;
             await Task.Delay(TimeSpan.FromMilliseconds(20), CancellationToken.None);
-            Assert.Equal(context.RequestAborted, Core.Planning.Interrupt.Current);
+            Assert.Equal(context.RequestAborted, Interrupt.Current);
             await Task.Delay(Timeout.Infinite, context.RequestAborted);
         });
         var context = new DefaultHttpContext { RequestServices = app.Services };
@@ -248,7 +249,7 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
         Assert.True(begun);
         Assert.Equal(503, context.Response.StatusCode);
         Assert.Contains("longer than 1 s", Encoding.UTF8.GetString(body.ToArray()), StringComparison.Ordinal);
-        Assert.False(Core.Planning.Interrupt.Current.CanBeCanceled);
+        Assert.False(Interrupt.Current.CanBeCanceled);
     }
 
     [Fact]

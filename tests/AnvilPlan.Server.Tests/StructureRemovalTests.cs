@@ -1,8 +1,8 @@
 using System.Net.Http.Json;
 using System.Text.Json.Nodes;
 using AnvilPlan.Audit.Walk;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Server.Tests;
 

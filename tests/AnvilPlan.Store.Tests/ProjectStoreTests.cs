@@ -2,9 +2,9 @@ using System.Diagnostics;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Measuring;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Work;
 using Microsoft.Data.Sqlite;
 
 namespace AnvilPlan.Store.Tests;

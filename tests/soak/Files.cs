@@ -3,6 +3,7 @@ using System.Text.Json;
 using AnvilPlan.Core.Calculators;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Models;
 using AnvilPlan.Formats.Nesting;

@@ -4,7 +4,6 @@ using AnvilPlan.Audit.Written;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Audit.Checks;
 

@@ -1,7 +1,6 @@
 using AnvilPlan.Audit.Written;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Audit.Checks;
 

@@ -1,7 +1,7 @@
 using System.Globalization;
 using AnvilPlan.Audit.Written;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Audit.Checks;
 

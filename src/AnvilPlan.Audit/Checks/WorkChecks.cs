@@ -1,6 +1,6 @@
 using AnvilPlan.Audit.Written;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Audit.Checks;
 

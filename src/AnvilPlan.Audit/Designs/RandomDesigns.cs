@@ -2,7 +2,7 @@ using System.Text.Json;
 using System.Text.Json.Nodes;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Joints.Methods;

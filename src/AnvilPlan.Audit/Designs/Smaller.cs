@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Designs;
 
 namespace AnvilPlan.Audit.Designs;

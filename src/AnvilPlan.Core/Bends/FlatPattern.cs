@@ -4,19 +4,6 @@ using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Bends;
 
-/// <summary>A coordinate of the blank as it follows from a point of the folded part: constant and plus or minus one axis, mm.</summary>
-public readonly record struct FlatLine(double C, int Sign, Axis Axis)
-{
-    public double Of(Point3 p) => C + (Sign * p[Axis]);
-}
-
-/// <summary>One face of a folded or bent part with its way to the blank.</summary>
-/// <param name="Seen">Where the side looks, as the part stands, that is seen on the blank.</param>
-public sealed record FlatPiece(string LeafId, FlatLine U, FlatLine V, Direction Seen)
-{
-    public Uv Of(Point3 p) => new(U.Of(p), V.Of(p));
-}
-
 /// <summary>A bend as the flat knows it, mm.</summary>
 /// <param name="RadiusMm">Inside.</param>
 /// <param name="AllowanceMm">Length of the neutral line round it.</param>

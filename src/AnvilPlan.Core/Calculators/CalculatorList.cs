@@ -1,6 +1,6 @@
 using System.Text.Json;
 using AnvilPlan.Core.Json;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Reckoning;
 
 namespace AnvilPlan.Core.Calculators;
 

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Quantities;
 

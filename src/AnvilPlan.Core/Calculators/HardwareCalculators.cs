@@ -1,5 +1,7 @@
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Hardware;
+
 using static AnvilPlan.Core.Calculators.FastenerCalculators;
 
 namespace AnvilPlan.Core.Calculators;

@@ -1,5 +1,6 @@
-using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Printing;
+
 using static AnvilPlan.Core.Calculators.FastenerCalculators;
 
 namespace AnvilPlan.Core.Calculators;

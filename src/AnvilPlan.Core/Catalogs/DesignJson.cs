@@ -1,6 +1,6 @@
 using System.Runtime.CompilerServices;
 using System.Text.Json;
-using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Json;
 
 namespace AnvilPlan.Core.Catalogs;

@@ -1,5 +1,3 @@
-using AnvilPlan.Core.Fasteners;
-
 namespace AnvilPlan.Core.Catalogs;
 
 public enum HeadForm

@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Hardware;
 
 namespace AnvilPlan.Core.Catalogs;
 

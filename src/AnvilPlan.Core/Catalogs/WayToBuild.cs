@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 
 namespace AnvilPlan.Core.Catalogs;

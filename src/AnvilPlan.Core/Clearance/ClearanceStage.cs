@@ -1,6 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Clearance;

@@ -1,5 +1,5 @@
 using System.Numerics;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Reckoning;
 
 namespace AnvilPlan.Core.Cuts;
 

@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Planning;
 
 namespace AnvilPlan.Core.Decisions;
 

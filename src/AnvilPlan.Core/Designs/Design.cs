@@ -1,6 +1,4 @@
 using System.Text.Json.Serialization;
-using AnvilPlan.Core.Construction;
-using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Designs;

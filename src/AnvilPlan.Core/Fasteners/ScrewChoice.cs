@@ -1,4 +1,4 @@
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Reckoning;
 
 namespace AnvilPlan.Core.Fasteners;
 

@@ -1,6 +1,6 @@
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities;
+using AnvilPlan.Core.Reckoning;
 
 namespace AnvilPlan.Core.Fasteners;
 

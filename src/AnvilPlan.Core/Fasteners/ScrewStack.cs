@@ -1,13 +1,7 @@
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Quantities;
 
 namespace AnvilPlan.Core.Fasteners;
-
-/// <summary>How a screw's length is measured: a countersunk screw over all, every other from under its head.</summary>
-public enum LengthMeasured
-{
-    UnderHead,
-    OverHead,
-}
 
 /// <summary>The stack that one screw clamps and what it may enter. All mm.</summary>
 /// <param name="ClampedMm">The thicknesses between head and thread, outermost first.</param>

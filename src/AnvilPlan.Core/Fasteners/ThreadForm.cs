@@ -1,12 +1,7 @@
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Quantities;
 
 namespace AnvilPlan.Core.Fasteners;
-
-public enum ThreadStandard
-{
-    Iso,
-    Unified,
-}
 
 /// <summary>Diameters (mm) and tensile stress area (mm²) of a 60° thread. ISO 724, ISO 898-1, ASME B1.1.</summary>
 public sealed record ThreadForm(double MinorInternalMm, double RootExternalMm, double PitchDiaMm, double TensileStressAreaMm2)

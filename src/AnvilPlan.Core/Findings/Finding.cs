@@ -14,9 +14,15 @@ public enum Severity
 /// <summary>Something the plan found out, with the numbers in its sentence.</summary>
 /// <param name="Id">Code and places: the same finding keeps its id from plan to plan.</param>
 /// <param name="Places">Parts, devices or edges that it touches.</param>
-/// <param name="Remedies">What might mend it, not yet tried: <see cref="TriedRemedies"/> tells which of them do.</param>
+/// <param name="Remedies">What might mend it, not yet tried.</param>
 public sealed record Finding(string Id, string Code, Severity Severity, string Text, IReadOnlyList<string> Places, [property: JsonIgnore] IReadOnlyList<Remedy> Remedies)
 {
+    /// <summary>Where it is mended.</summary>
+    public Station Station => FindingList.Find(Code)?.Station ?? Station.Shell;
+
+    /// <summary>What is told by this code, in general; empty for what a way to build from outside tells.</summary>
+    public string About => FindingList.Find(Code)?.About ?? "";
+
     /// <summary>What it has in common with others of its code; those are told as one.</summary>
     [JsonIgnore]
     public Alike? Alike { get; init; }

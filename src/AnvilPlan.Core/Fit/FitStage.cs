@@ -2,7 +2,6 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Loads;
 
 namespace AnvilPlan.Core.Fit;
 

@@ -1,7 +1,6 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Fits;

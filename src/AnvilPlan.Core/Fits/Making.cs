@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 

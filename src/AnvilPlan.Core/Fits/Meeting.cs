@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Designs;
+
 namespace AnvilPlan.Core.Fits;
 
 /// <summary>One size in a chain of sizes, mm.</summary>

@@ -1,7 +1,7 @@
 using System.Runtime.InteropServices;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Reckoning;
 
 namespace AnvilPlan.Core.Fixings;
 

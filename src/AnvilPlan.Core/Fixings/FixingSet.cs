@@ -1,6 +1,5 @@
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
 

@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;

@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Joints;

@@ -1,10 +1,9 @@
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Joints;

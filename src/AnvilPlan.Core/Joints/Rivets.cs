@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;

@@ -3,8 +3,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
-using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Plans;
 
 namespace AnvilPlan.Core.MockUps;
 

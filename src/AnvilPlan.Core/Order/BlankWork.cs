@@ -1,5 +1,6 @@
 using System.Globalization;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Order;
 

@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fixings;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Order;
 

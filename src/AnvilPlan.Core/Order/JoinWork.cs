@@ -1,5 +1,6 @@
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Fixings;
+using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Order;
 

@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Work;
+
 namespace AnvilPlan.Core.Order;
 
 /// <summary>All that is done to one unit: operations in an order that keeps to every link, and the links with their reasons.</summary>

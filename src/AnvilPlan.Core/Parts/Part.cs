@@ -1,8 +1,7 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Printing;
-using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Reckoning;
 
 namespace AnvilPlan.Core.Parts;
 

@@ -1,4 +1,6 @@
+using AnvilPlan.Core.Decisions;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Plans;
 
 namespace AnvilPlan.Core.Planning;
 

@@ -1,6 +1,8 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Plans;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Planning;

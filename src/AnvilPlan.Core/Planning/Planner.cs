@@ -1,25 +1,24 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Construction;
-using AnvilPlan.Core.Cost;
-using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Decisions;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
-using AnvilPlan.Core.Fits;
-using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Gluing;
-using AnvilPlan.Core.Hardware;
-using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Loads;
+using AnvilPlan.Core.Joints.Methods;
+using AnvilPlan.Core.Judging;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Movement;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Plans;
+using AnvilPlan.Core.Reckoning;
+using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Stages;
 
 namespace AnvilPlan.Core.Planning;
 

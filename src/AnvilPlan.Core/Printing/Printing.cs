@@ -1,4 +1,4 @@
-using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Quantities;
 

@@ -2,7 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Parts;
 
 namespace AnvilPlan.Core.Shell;
 

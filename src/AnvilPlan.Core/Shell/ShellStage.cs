@@ -1,12 +1,10 @@
-using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Printing;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Shell;
@@ -64,22 +62,6 @@ public sealed record Compound(
     public string SeenFrom { get; init; } = "outside";
 
     public string FarSide { get; init; } = "inside";
-}
-
-/// <summary>Second stage: each construction system lays its solids.</summary>
-public static class ShellStage
-{
-    public static ShellPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit)
-    {
-        var draft = new ShellDraft(design, catalog, shop, fit);
-        foreach (var system in Ways.Of(catalog))
-        {
-            system.Lay(draft);
-        }
-
-        var adapters = fit.Devices.Where(d => d.Device.Adapter is not null).ToDictionary(d => d.Id, d => AdapterPlate.Solid(d, design, catalog), StringComparer.Ordinal);
-        return new ShellPlan(draft.Panels, draft.Trays, adapters, draft.Members, draft.Levels, draft.Compounds);
-    }
 }
 
 /// <summary>What the systems have laid so far.</summary>

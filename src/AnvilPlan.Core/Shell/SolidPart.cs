@@ -7,27 +7,6 @@ using AnvilPlan.Core.Printing;
 
 namespace AnvilPlan.Core.Shell;
 
-public enum PartKind
-{
-    Panel,
-    Tray,
-    Block,
-    Rail,
-    Adapter,
-
-    /// <summary>A member of a frame: post, beam, pipe.</summary>
-    Member,
-
-    /// <summary>Made on the printer.</summary>
-    Printed,
-
-    /// <summary>One sheet that is bent into several faces.</summary>
-    Blank,
-
-    /// <summary>The turn between two faces of one sheet.</summary>
-    Bend,
-}
-
 /// <summary>
 /// A part as a block in the enclosure, with the plane it is drawn in: origin at the reference corner, u along its length.
 /// </summary>

@@ -1,5 +1,5 @@
 using System.Globalization;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Quantities.Text;
 using Ical.Net.CalendarComponents;
 using Ical.Net.Serialization;

@@ -1,6 +1,6 @@
 using System.Globalization;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Formats.Drawing;

@@ -1,6 +1,6 @@
 using System.Globalization;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Formats.Drawing;
 

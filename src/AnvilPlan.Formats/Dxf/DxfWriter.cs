@@ -1,7 +1,7 @@
 using System.Globalization;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Drawing;
 

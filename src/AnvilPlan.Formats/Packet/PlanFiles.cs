@@ -3,6 +3,7 @@ using System.Text.Json;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Calendar;
 using AnvilPlan.Formats.Csv;

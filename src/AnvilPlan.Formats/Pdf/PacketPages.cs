@@ -5,7 +5,8 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Gluing;
 using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Drawing;
 using SkiaSharp;
 

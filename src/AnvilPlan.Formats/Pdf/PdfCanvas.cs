@@ -1,7 +1,7 @@
 using System.Reflection;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities.Text;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Formats.Drawing;
 using SkiaSharp;
 

@@ -1,7 +1,7 @@
 using System.Text.Json;
 using System.Text.Json.Schema;
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Json;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities.Text;

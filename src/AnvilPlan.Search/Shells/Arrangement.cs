@@ -1,6 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Mounts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 
 namespace AnvilPlan.Search.Shells;
 

@@ -1,9 +1,9 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using Google.OrTools.Sat;

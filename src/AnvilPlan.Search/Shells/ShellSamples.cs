@@ -8,6 +8,7 @@ using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Stages;
 
 namespace AnvilPlan.Search.Shells;
 

@@ -6,6 +6,7 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shops;
 using Google.OrTools.Sat;
 

@@ -1,4 +1,4 @@
-using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Search.Shells;
 using AnvilPlan.Server.Projects;
 using AnvilPlan.Server.Web;

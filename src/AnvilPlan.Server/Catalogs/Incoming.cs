@@ -1,5 +1,5 @@
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;
 

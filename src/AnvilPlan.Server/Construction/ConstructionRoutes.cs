@@ -1,4 +1,5 @@
-using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Construction.BentWraps;
 using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Designs;

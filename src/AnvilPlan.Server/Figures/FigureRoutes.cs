@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Figures;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Server.Projects;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;

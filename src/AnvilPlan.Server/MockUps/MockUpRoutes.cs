@@ -1,5 +1,6 @@
 using AnvilPlan.Core.MockUps;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Server.Projects;
 using AnvilPlan.Server.Web;

@@ -1,5 +1,5 @@
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;
 

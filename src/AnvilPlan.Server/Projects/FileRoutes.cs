@@ -1,5 +1,5 @@
 using System.IO.Compression;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Formats.Packet;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Project;

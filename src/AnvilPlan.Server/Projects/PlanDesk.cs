@@ -1,8 +1,10 @@
 using System.Collections.Concurrent;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;

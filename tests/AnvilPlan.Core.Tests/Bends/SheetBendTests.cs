@@ -1,9 +1,9 @@
 using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Construction.FoldedSheets;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Bends;
 
@@ -92,6 +92,6 @@ public sealed class SheetBendTests
         Assert.Equal(2, plan.Part("fold").Features.OfType<BendLine>().Count());
         var order = plan.Work.Operations.Select(s => s.Id).ToList();
         Assert.True(order.IndexOf("cut/fold") < order.IndexOf("fold/fold"));
-        Assert.All(plan.Work.Operations.Where(s => s.Does is Core.Order.Done.Glued or Core.Order.Done.Joined), s => Assert.True(order.IndexOf("fold/fold") < order.IndexOf(s.Id)));
+        Assert.All(plan.Work.Operations.Where(s => s.Does is Done.Glued or Done.Joined), s => Assert.True(order.IndexOf("fold/fold") < order.IndexOf(s.Id)));
     }
 }

@@ -1,6 +1,6 @@
 using System.Text.Json;
 using AnvilPlan.Core.Calculators;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Calculators;
 

@@ -1,7 +1,7 @@
 using System.Text.Json;
 using AnvilPlan.Core.Calculators;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Calculators;
 

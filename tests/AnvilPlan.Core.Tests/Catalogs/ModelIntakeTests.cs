@@ -1,7 +1,7 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Catalogs;
 

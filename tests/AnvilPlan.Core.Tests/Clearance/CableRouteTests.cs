@@ -1,8 +1,8 @@
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Clearance;
 

@@ -1,10 +1,10 @@
 using AnvilPlan.Core.Clearance;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Findings;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Clearance;
 

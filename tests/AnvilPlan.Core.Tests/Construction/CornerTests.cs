@@ -1,8 +1,9 @@
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Construction.BentWraps;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Construction;
 

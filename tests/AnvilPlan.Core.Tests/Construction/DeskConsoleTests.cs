@@ -1,10 +1,11 @@
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Construction.DeskConsoles;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Construction;
 

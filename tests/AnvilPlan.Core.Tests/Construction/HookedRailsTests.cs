@@ -1,11 +1,12 @@
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Construction;
 

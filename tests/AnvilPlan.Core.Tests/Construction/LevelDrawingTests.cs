@@ -1,11 +1,11 @@
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Construction;
 

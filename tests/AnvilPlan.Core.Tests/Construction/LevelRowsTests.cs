@@ -1,11 +1,11 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Construction;
 

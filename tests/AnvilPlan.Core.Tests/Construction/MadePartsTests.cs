@@ -1,14 +1,15 @@
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Construction.AcrylicStacks;
 using AnvilPlan.Core.Construction.DrawerStands;
 using AnvilPlan.Core.Construction.FoldedSheets;
-using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Construction;
 
@@ -110,7 +111,7 @@ public class MadePartsTests
         var returns = plan.Parts.Where(p => p.Id.StartsWith("base/return-", StringComparison.Ordinal)).ToList();
         Assert.Equal(4, returns.Count);
         Assert.All(returns, r => Assert.Equal(plan.Part("shell/top").Box.Min.Z, r.Box.Max.Z, 6));
-        Assert.All(plan.Holds.Where(h => h.PartA == "shell/top" || h.PartB == "shell/top"), h => Assert.Equal(AnvilPlan.Core.Construction.HoldBy.Hinge, h.By));
+        Assert.All(plan.Holds.Where(h => h.PartA == "shell/top" || h.PartB == "shell/top"), h => Assert.Equal(HoldBy.Hinge, h.By));
         Assert.Contains(plan.Cost.Purchase, l => l.Item.Contains("hinge", StringComparison.Ordinal));
         Assert.Empty(SolidityCheck.Faults(plan));
     }
@@ -162,7 +163,7 @@ public class MadePartsTests
         var groove = Assert.Single(plan.Part("shell/left").Features.OfType<Channel>(), c => c.For == "tray/shelf");
         Assert.Equal(entry + 0.5, groove.DepthMm, 6);
         Assert.Equal(plan.Part("shelf").ThicknessMm + 0.2, Math.Min(groove.Max.U - groove.Min.U, groove.Max.V - groove.Min.V), 6);
-        Assert.Contains(plan.Holds, h => h.PartA == "shelf" && h.By == AnvilPlan.Core.Construction.HoldBy.Glue);
+        Assert.Contains(plan.Holds, h => h.PartA == "shelf" && h.By == HoldBy.Glue);
     }
 
     [Fact]

@@ -1,4 +1,4 @@
-using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Construction.AcrylicStacks;
 using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Construction.BentWraps;
@@ -11,10 +11,9 @@ using AnvilPlan.Core.Construction.RailFrames;
 using AnvilPlan.Core.Construction.TrayRacks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
-using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Construction;
 

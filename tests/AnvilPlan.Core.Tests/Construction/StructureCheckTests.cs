@@ -1,9 +1,10 @@
 using System.Text.Json;
-using AnvilPlan.Core.Construction;
+using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Construction;
 

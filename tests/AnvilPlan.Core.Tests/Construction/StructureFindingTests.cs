@@ -9,10 +9,9 @@ using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Construction.RailFrames;
 using AnvilPlan.Core.Construction.TrayRacks;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fits;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Construction;
 
@@ -44,6 +43,10 @@ public class StructureFindingTests
         { "bevel-does-not-turn-light", 1, Board(b => b with { Pads = b.Pads! with { BevelDeg = 30 } }) },
         { "one-stud", 1, Board(b => b with { StudSpacingMm = 400, FirstStudMm = 390 }) },
         { "wall-load", 0, Board(b => b) },
+        { "wall-overloaded", 0, Heavy(Board(b => b with { FrameBarId = "pine-45x70", StudSpacingMm = 1200 })) },
+        { "pad-over-edge", 1, Board(b => b with { Pads = b.Pads! with { RevealMm = 30 } }).WithDevice("a", d => d with { UMm = 4 }) },
+        { "no-cable-hole", 1, Board(b => b).WithDevice("a", d => d with { ModelId = "sbc-85", UMm = 8, VMm = 200 }) },
+        { "seam-without-pins", 1, Printed(b => b with { WallMm = 3, Anchors = false }) },
         { "joint-board-thin", 1, Jointed(JointKind.Dowel, 6) },
         { "joint-board-thin", 1, Jointed(JointKind.HalfBlind, 12) },
         { "joint-unsuited", 1, Jointed(JointKind.Finger, 12).WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 3 }) },
@@ -111,6 +114,15 @@ public class StructureFindingTests
             Devices = [Sample.Device("a", "audio-65", "panel/back", 120, 180)],
             Structures = [change(new BackBoard("board", "pine-40x20", 40, new PadRule("acrylic", 6, 6, 45, true), 400, 80, 2))],
         }
+        : Sample.Empty;
+
+    /// <summary>Of steel that nobody lifts alone.</summary>
+    private static Design Heavy(Design board) => (board with { Box = board.Box with { WidthMm = 1500, DepthMm = 300 } })
+        .WithPanel(Face.Back, p => p with { MaterialId = "steel", NominalMm = 3, MeasuredMm = 100 });
+
+    /// <summary>Longer than the bed of the printer.</summary>
+    private static Design Printed(Func<PrintedBody, PrintedBody> change) => Begun("printedBody") is var d
+        ? (d with { Box = d.Box with { WidthMm = 420 } }).WithStructure<PrintedBody>("printed-body", change)
         : Sample.Empty;
 
     private static Design Jointed(JointKind joint, double nominal) => OfPly(Sample.Empty, nominal).WithEdge(EdgeId.FrontLeft, e => e with { Joint = joint, DepthMm = null, BlockBarId = null });

@@ -1,10 +1,11 @@
 using AnvilPlan.Core.Construction.BackBoards;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Construction;
 
@@ -58,7 +59,7 @@ public class WallBoardPlaceTests
     public void An_empty_board_takes_hardware_however_far_it_stands_out(string model)
     {
         var design = Begun(Sample.Empty);
-        var placed = Core.Findings.DevicePlacing.Add(design, Sample.Catalog, Core.Shops.ShopProfile.Usual, model, Back);
+        var placed = DevicePlacing.Add(design, Sample.Catalog, Core.Shops.ShopProfile.Usual, model, Back);
         Assert.Equal("", placed.Reason);
         Assert.True(Sample.Plan(placed.Design!).Outer.Size.Y >= Sample.Catalog.Model(model).HeightMm + 45 + 11.9);
     }

@@ -1,6 +1,6 @@
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Cost;
 

@@ -1,10 +1,10 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Cuts;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Cuts;
 

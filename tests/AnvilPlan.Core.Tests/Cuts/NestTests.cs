@@ -1,7 +1,7 @@
 using AnvilPlan.Core.Cuts;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Cuts;
 

@@ -1,8 +1,7 @@
 using AnvilPlan.Core.Decisions;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Order;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Decisions;
 

@@ -1,7 +1,7 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Fasteners;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Quantities;
+using AnvilPlan.Core.Work;
 using CsCheck;
 
 namespace AnvilPlan.Core.Tests.Fasteners;

@@ -1,8 +1,9 @@
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Figures;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Figures;
 

@@ -1,8 +1,9 @@
 using System.Globalization;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Findings;
 
@@ -123,6 +124,7 @@ public class BriefAndToolTests
         Assert.Equal(2 * Sample.Catalog.Model("relay-2").PriceCents, bought.Cost.HardwareCents - saved.Cost.HardwareCents);
         Assert.DoesNotContain(saved.Cost.Purchase, l => l.Item == screw.Item);
         Assert.Equal(screw.Count, saved.Cost.FromSalvage.Single(l => l.Item == screw.Item).Count);
+        Assert.Contains(saved.Findings, f => f.Code == "salvage-used" && f.Text.Contains("2 x", StringComparison.Ordinal));
         Assert.Contains(saved.Findings, f => f.Code == "salvage-untested" && f.Text.Contains("5 x", StringComparison.Ordinal));
         var offcut = new Offcut("o", "birch-plywood", 12, 1200, 600, 9) { Condition = Condition.Untested };
         Assert.Contains(Sample.Plan(design, ShopProfile.Usual with { Offcuts = [offcut] }).Cuts.ToBuy, l => l.Item.Contains("plywood", StringComparison.OrdinalIgnoreCase));

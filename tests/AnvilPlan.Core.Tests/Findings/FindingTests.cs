@@ -2,10 +2,10 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Findings;
 
@@ -34,6 +34,9 @@ public class FindingTests
         { "screw-too-long", 1, Sound.With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { ScrewLengthMm = 6 }) },
         { "screw-none-fits", 1, Sound.WithPanel(Face.Bottom, p => p with { MaterialId = "aluminium-5052", NominalMm = 3 }).WithEdge(EdgeId.LeftTop, e => e with { BlockBarId = "beech-12x12" }) },
         { "part-larger-than-stock", 1, Sample.Empty.WithPanel(Face.Front, p => p with { MaterialId = "cherry", NominalMm = 12 }) is var d ? d with { Box = d.Box with { WidthMm = 1000 } } : Sample.Empty },
+        { "feet-elsewhere", 1, Sound with { Brief = Sound.Brief with { StandsOn = Face.Back } } },
+        { "load-on-door", 0, (Sound with { Brief = Sound.Brief with { CarriesKg = 3 } }).WithPanel(Face.Top, p => p with { Hold = PanelHold.Hinged, HingeAt = Face.Back }) },
+        { "groove-open", 1, Sound.WithEdge(EdgeId.FrontBottom, e => e with { Joint = JointKind.Groove, Covers = Face.Front }) },
         { "no-way-in", 2, Sound.WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed }) },
         { "removable-held", 1, Sound.WithEdge(EdgeId.FrontTop, e => e with { Joint = JointKind.ButtGlued }) },
         { "board-on-metal", 1, Sound.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40) with { StandoffMm = 0 }, Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },

@@ -1,8 +1,8 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 using CsCheck;
 
 namespace AnvilPlan.Core.Tests.Fit;

@@ -1,10 +1,11 @@
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Fit;
 
@@ -35,7 +36,7 @@ public class DeckTests
         Assert.Equal(2, rails.Count);
         var normal = plane.Normal();
         Assert.All(rails, r => Assert.Equal(plate.Side(normal.Opposite()), r.Side(normal), 6));
-        Assert.All(rails, r => Assert.DoesNotContain(plan.Parts.Where(p => p.Box != r && p.Kind != Core.Shell.PartKind.Panel), p => p.Box.Overlaps(r)));
+        Assert.All(rails, r => Assert.DoesNotContain(plan.Parts.Where(p => p.Box != r && p.Kind != PartKind.Panel), p => p.Box.Overlaps(r)));
         Assert.DoesNotContain(plan.Findings, f => f.Code is "tray-unsupported" or "tray-outside");
     }
 

@@ -1,6 +1,6 @@
-using AnvilPlan.Core.Fit;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Fit;
 

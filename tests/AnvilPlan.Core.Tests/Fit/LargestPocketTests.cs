@@ -1,9 +1,9 @@
-using AnvilPlan.Core.Findings;
-using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Fit;
 
@@ -24,7 +24,7 @@ public class LargestPocketTests
 
             var plan = Sample.Plan(design);
             var largest = FreePockets.Of(plan, Sample.Catalog, 2)[0].Box.VolumeMm3;
-            List<Box> taken = [.. plan.Devices.Select(d => d.Body), .. plan.Parts.Where(p => p.Kind != Core.Shell.PartKind.Panel).Select(p => p.Box), .. plan.Rooms.Select(r => r.Box)];
+            List<Box> taken = [.. plan.Devices.Select(d => d.Body), .. plan.Parts.Where(p => p.Kind != PartKind.Panel).Select(p => p.Box), .. plan.Rooms.Select(r => r.Box)];
             for (var i = 0; i < 60; i++)
             {
                 var at = plan.Inner.Min + new Point3(random.NextDouble() * plan.Inner.Size.X, random.NextDouble() * plan.Inner.Size.Y, random.NextDouble() * plan.Inner.Size.Z);

@@ -1,10 +1,11 @@
 using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Stages;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Fits;
 
@@ -153,5 +154,5 @@ public class FitTests
     }
 
     private static AnvilPlan.Core.Shell.SolidPart Fit(Design design, ShopProfile shop) =>
-        AnvilPlan.Core.Shell.ShellStage.Run(design, Sample.Catalog, shop, AnvilPlan.Core.Fit.FitStage.Run(design, Sample.Catalog)).Panels[Face.Front];
+        ShellStage.Run(design, Sample.Catalog, shop, AnvilPlan.Core.Fit.FitStage.Run(design, Sample.Catalog)).Panels[Face.Front];
 }

@@ -1,10 +1,10 @@
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
-using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Stages;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Fixings;
 

@@ -1,5 +1,5 @@
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Geometry;
 

@@ -1,7 +1,7 @@
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Hardware;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Hardware;
 

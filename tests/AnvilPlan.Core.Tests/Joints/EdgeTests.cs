@@ -1,9 +1,9 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Joints;
 
@@ -64,7 +64,7 @@ public class EdgeTests
     [Fact]
     public void A_hole_over_a_seam_is_told_for_every_kind_of_joint()
     {
-        foreach (var joint in Enum.GetValues<JointKind>().Where(j => j is not (JointKind.OnRail or JointKind.InRail or JointKind.Bent)))
+        foreach (var joint in Enum.GetValues<JointKind>().Where(j => j is not (JointKind.OnRail or JointKind.InRail or JointKind.Bent or JointKind.Sloped)))
         {
             var design = Sample.Empty
                 .WithEdge(EdgeId.FrontBottom, e => e with { Joint = joint, DepthMm = joint is JointKind.Rabbet or JointKind.Groove ? 5 : null, BlockBarId = joint == JointKind.ButtScrewed ? "beech-20x20" : null })

@@ -1,12 +1,13 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
-using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Joints;
 
@@ -42,7 +43,7 @@ public class MagnetTests
         var plan = Sample.Plan(OnMagnets(Walls("birch-plywood", 6), "beech-15x15"));
         Clean(plan);
         var lid = Pockets(plan, "shell/top");
-        var blocks = plan.Parts.Where(p => p.Kind == Core.Shell.PartKind.Block).ToList();
+        var blocks = plan.Parts.Where(p => p.Kind == PartKind.Block).ToList();
         Assert.Equal(4, blocks.Count);
         // 15 less 1.5 on both sides takes 12
         Assert.All(lid, h => Assert.Equal((12.0, 3.0), (h.DiaMm, h.DepthMm!.Value)));
@@ -58,9 +59,9 @@ public class MagnetTests
         });
         Assert.Equal(2 * lid.Count, plan.Cost.Purchase.Single(l => l.Kind == "magnet").Count);
         var held = plan.Holds.Where(h => h.PartA.StartsWith("block/", StringComparison.Ordinal) || h.PartB.StartsWith("block/", StringComparison.Ordinal)).ToList();
-        Assert.All(held.Where(h => h.By == Core.Construction.HoldBy.Glue), h => Assert.DoesNotContain("shell/top", new[] { h.PartA, h.PartB }));
-        Assert.Equal(4, held.Count(h => h.By == Core.Construction.HoldBy.Magnets));
-        Assert.DoesNotContain(plan.Holds, h => h.By == Core.Construction.HoldBy.Magnets && h.PartA.StartsWith("shell/", StringComparison.Ordinal) && h.PartB.StartsWith("shell/", StringComparison.Ordinal));
+        Assert.All(held.Where(h => h.By == HoldBy.Glue), h => Assert.DoesNotContain("shell/top", new[] { h.PartA, h.PartB }));
+        Assert.Equal(4, held.Count(h => h.By == HoldBy.Magnets));
+        Assert.DoesNotContain(plan.Holds, h => h.By == HoldBy.Magnets && h.PartA.StartsWith("shell/", StringComparison.Ordinal) && h.PartB.StartsWith("shell/", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -111,7 +112,7 @@ public class MagnetTests
     {
         var plan = Sample.Plan(Gripping(FitClass.Press));
         Clean(plan);
-        Assert.Equal(4, plan.Holds.Count(h => h.By == Core.Construction.HoldBy.Friction));
+        Assert.Equal(4, plan.Holds.Count(h => h.By == HoldBy.Friction));
         Assert.Equal(plan.Part("shell/left").Box.Max.X, plan.Part("shell/top").Box.Min.X, 6);
         Assert.Contains(plan.Work.Operations, w => w.Id == "shell/top/grip" && w.Minutes == 12);
     }

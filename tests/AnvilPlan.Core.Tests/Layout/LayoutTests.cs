@@ -1,5 +1,5 @@
 using AnvilPlan.Core.Layout;
-using AnvilPlan.Core.Order;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Layout;
 

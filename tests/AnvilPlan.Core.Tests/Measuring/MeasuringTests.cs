@@ -1,6 +1,6 @@
 using AnvilPlan.Core.Measuring;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Measuring;
 

@@ -1,10 +1,13 @@
+using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Movement;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Stages;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Movement;
 
@@ -55,7 +58,7 @@ public class MovementTests
         // floor to floor of the grooves: inside and twice entry and fit
         var floors = loose.Inner.Size.Y + (2 * 5.5);
         Assert.Equal(floors - (2 * FloatingSize.MarginMm), b.WidthMm * (1 + (0.00431 * (air.DampestPercent - air.NowPercent))), 6);
-        Assert.Contains(loose.Holds, h => h.PartB == "shell/bottom" && h.By == AnvilPlan.Core.Construction.HoldBy.Slipped);
+        Assert.Contains(loose.Holds, h => h.PartB == "shell/bottom" && h.By == HoldBy.Slipped);
         Assert.DoesNotContain(loose.Findings, f => f.Code is "panel-trapped" or "grain-crossed" or "part-floats");
         Assert.Equal(loose.Part("shell/bottom").Box.Centre.Y, (loose.Outer.Min.Y + loose.Outer.Max.Y) / 2, 6);
     }

@@ -1,11 +1,11 @@
 using AnvilPlan.Core.Construction.BentWraps;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fixings;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Tests.Support;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Order;
 

@@ -1,8 +1,9 @@
 using System.Text.Json;
-using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Loads;
 using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Tests.Support;
 
 namespace AnvilPlan.Core.Tests.Planning;

@@ -1,6 +1,6 @@
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Quantities.Text;
+using AnvilPlan.Core.Work;
 using CsCheck;
 
 namespace AnvilPlan.Core.Tests.Quantities;

@@ -1,9 +1,9 @@
 using System.Text.Json;
 using AnvilPlan.Core.Calculators;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities.Text;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Quantities;
 

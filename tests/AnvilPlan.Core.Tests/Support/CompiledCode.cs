@@ -27,6 +27,39 @@ public sealed class CompiledCode : IDisposable
         .Select(m => $"{_reader.GetString(m.Type.Namespace)}.{_reader.GetString(m.Type.Name)}.{_reader.GetString(m.Member.Name)}"
             + (m.Member.GetKind() == MemberReferenceKind.Method ? $"({m.Member.DecodeMethodSignature(new Names(this), null).ParameterTypes.Length})" : "")).ToHashSet(StringComparer.Ordinal);
 
+    /// <summary>Texts that its methods load, each with how often.</summary>
+    public IReadOnlyDictionary<string, int> Texts()
+    {
+        var texts = new Dictionary<string, int>(StringComparer.Ordinal);
+        foreach (var method in _reader.MethodDefinitions.Select(_reader.GetMethodDefinition).Where(m => m.RelativeVirtualAddress > 0))
+        {
+            var il = _file.GetMethodBody(method.RelativeVirtualAddress).GetILReader();
+            while (il.RemainingBytes > 0)
+            {
+                int value = il.ReadByte();
+                var code = Codes[value == 0xfe ? 0xfe00 | il.ReadByte() : value];
+                if (code.OperandType == OperandType.InlineString)
+                {
+                    var text = _reader.GetUserString((UserStringHandle)MetadataTokens.Handle(il.ReadInt32()));
+                    texts[text] = texts.GetValueOrDefault(text) + 1;
+                    continue;
+                }
+
+                il.Offset += code.OperandType switch
+                {
+                    OperandType.InlineNone => 0,
+                    OperandType.ShortInlineBrTarget or OperandType.ShortInlineI or OperandType.ShortInlineVar => 1,
+                    OperandType.InlineVar => 2,
+                    OperandType.InlineI8 or OperandType.InlineR => 8,
+                    OperandType.InlineSwitch => 4 + (4 * il.ReadInt32()),
+                    _ => 4,
+                };
+            }
+        }
+
+        return texts;
+    }
+
     /// <summary>For each namespace the others whose types it derives from, holds, takes, gives or calls.</summary>
     public IReadOnlyDictionary<string, HashSet<string>> Namespaces()
     {

@@ -1,11 +1,10 @@
 using AnvilPlan.Bench;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Planning;
-using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Stages;
+using AnvilPlan.Core.Work;
 using AnvilPlan.Search.Shells;
 
 namespace AnvilPlan.Search.Tests.Shells;

@@ -5,7 +5,7 @@ import { api, taken, type Schemas } from '../api/client'
 import { Button, Empty } from '../kit/controls'
 import { useProject } from '../project/context'
 import { figuresOf, touchedBy } from './effects'
-import { homeOf, STATIONS } from './stations'
+import { STATIONS } from './stations'
 
 const marks = { stop: '■', warn: '▲', note: '·' } as const
 const colours = { stop: 'text-stop', warn: 'text-warn', note: 'text-dim' } as const
@@ -44,14 +44,14 @@ export function SnagDrawer({ onClose }: { onClose: () => void }) {
 
 function Snag({ finding, ask }: { finding: Schemas['Finding']; ask: boolean }) {
   const { view, setFocus } = useProject()
-  const station = STATIONS.find((s) => s.key === homeOf(finding.code))
+  const station = STATIONS.find((s) => s.key === finding.station)
   return (
     <li className="border-b border-hair px-4 py-3" onMouseEnter={() => setFocus(finding.places[0] ?? null)}>
       <p className="flex gap-2">
         <span className={`${colours[finding.severity]} font-semibold`} title={finding.severity}>
           {marks[finding.severity]}
         </span>
-        <span>
+        <span title={finding.about ?? undefined}>
           {finding.text}{' '}
           {station && (
             <Link

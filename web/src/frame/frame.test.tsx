@@ -19,6 +19,8 @@ const stop: Schemas['Finding'] = {
   id: 'screw-none-fits:x',
   code: 'screw-none-fits',
   severity: 'stop',
+  station: 'mounts',
+  about: 'No screw on sale has the length that is wanted.',
   text: 'no M3 screw is sold between 13.4 and 15.9 mm.',
   places: ['device/supply'],
 }

@@ -1,30 +1,18 @@
 import { describe, expect, it } from 'vitest'
 import type { Design, Plan } from '../project/useProject'
-import { homeOf, stationState } from './stations'
+import { stationState } from './stations'
 
-const plan = (findings: { code: string; severity: string }[]) => ({ findings }) as unknown as Plan
+const plan = (findings: { code: string; severity: string; station: string }[]) => ({ findings }) as unknown as Plan
 const design = (purpose: string, devices: unknown[]) => ({ brief: { purpose }, devices }) as unknown as Design
 
 describe('station states', () => {
-  it('sends a snag to the station where it is mended', () => {
-    expect(homeOf('device-outside')).toBe('fit')
-    expect(homeOf('screw-too-long')).toBe('mounts')
-    expect(homeOf('corner-open')).toBe('shell')
-  })
-  it('finds what structures, glue, fits and loads say at the shell', () => {
-    for (const code of [
-      'part-floats',
-      'corner-not-possible',
-      'glue-time-short',
-      'fit-binds',
-      'grain-crossed',
-      'board-sags',
-      'feet-low',
-    ])
-      expect(homeOf(code)).toBe('shell')
+  it('counts a snag at the station where it is mended', () => {
+    const snags = plan([{ code: 'corner-open', severity: 'stop', station: 'shell' }])
+    expect(stationState('shell', design('x', [1]), snags).stops).toBe(1)
+    expect(stationState('fit', design('x', [1]), snags).stops).toBe(0)
   })
   it('gives the sums no state of their own, whatever the plan says', () => {
-    expect(stationState('sums', design('', []), plan([{ code: 'fit-binds', severity: 'stop' }]))).toEqual({
+    expect(stationState('sums', design('', []), plan([{ code: 'fit-binds', severity: 'stop', station: 'shell' }]))).toEqual({
       word: 'tool',
       stops: 0,
       warns: 0,
@@ -35,9 +23,9 @@ describe('station states', () => {
       'mounts',
       design('x', [1]),
       plan([
-        { code: 'screw-none-fits', severity: 'stop' },
-        { code: 'hole-near-edge', severity: 'warn' },
-        { code: 'hole-near-edge', severity: 'note' },
+        { code: 'screw-none-fits', severity: 'stop', station: 'mounts' },
+        { code: 'hole-near-edge', severity: 'warn', station: 'mounts' },
+        { code: 'hole-near-edge', severity: 'note', station: 'mounts' },
       ]),
     )
     expect(state).toEqual({ word: 'snags', stops: 1, warns: 1 })

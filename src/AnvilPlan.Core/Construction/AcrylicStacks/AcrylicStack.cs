@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Designs;
+
 namespace AnvilPlan.Core.Construction.AcrylicStacks;
 
 /// <summary>Walls of stacked rings between bottom and top, drawn together by through bolts.</summary>

@@ -7,7 +7,9 @@ using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
+using AnvilPlan.Core.Reckoning;
+using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.AcrylicStacks;

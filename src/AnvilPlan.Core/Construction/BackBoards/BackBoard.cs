@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Designs;
+
 namespace AnvilPlan.Core.Construction.BackBoards;
 
 /// <summary>A bevelled plate under each device, a little larger than the device, so that light leaves round it.</summary>

@@ -8,12 +8,13 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Plastics;
 using AnvilPlan.Core.Quantities;
+using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Construction.BackBoards;
 

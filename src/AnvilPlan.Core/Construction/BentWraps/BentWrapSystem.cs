@@ -1,15 +1,15 @@
-using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Construction.BentWraps;
 
@@ -39,7 +39,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         {
             Box = design.Box with
             {
-                Panels = [.. design.Box.Panels.Select(p => path.Contains(p.Face) ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p.Face == Face.Bottom ? p with { Hold = PanelHold.Removable, Fit = p.Fit ?? Fits.FitClass.Sliding } : p)],
+                Panels = [.. design.Box.Panels.Select(p => path.Contains(p.Face) ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p.Face == Face.Bottom ? p with { Hold = PanelHold.Removable, Fit = p.Fit ?? FitClass.Sliding } : p)],
                 Edges = [.. design.Box.Edges.Select(e => Settled(e, path))],
             },
             Structures = [.. design.Structures, new BentWrap(id, path, [new WrapCorner(EdgeId.FrontTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock), new WrapCorner(EdgeId.BackTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock)], null)],

@@ -3,8 +3,8 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.BentWraps;

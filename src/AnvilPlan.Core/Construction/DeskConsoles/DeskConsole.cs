@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Designs;
+
 namespace AnvilPlan.Core.Construction.DeskConsoles;
 
 /// <summary>A front that leans back from a low lip, between sides that are sawn to its slope.</summary>

@@ -7,8 +7,9 @@ using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Quantities;
+using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.DeskConsoles;

@@ -1,4 +1,4 @@
-using AnvilPlan.Core.Fits;
+using AnvilPlan.Core.Designs;
 
 namespace AnvilPlan.Core.Construction.DrawerStands;
 

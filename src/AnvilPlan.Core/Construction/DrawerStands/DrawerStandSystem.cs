@@ -2,12 +2,11 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
-using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.DrawerStands;

@@ -1,6 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.LevelFrames;

@@ -3,7 +3,8 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
+using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.LevelFrames;

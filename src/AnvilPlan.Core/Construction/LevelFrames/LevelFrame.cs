@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Designs;
+
 namespace AnvilPlan.Core.Construction.LevelFrames;
 
 public enum FrameFitting

@@ -2,12 +2,15 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Frames;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Order;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Plans;
+using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Construction.LevelFrames;
 

@@ -1,9 +1,10 @@
 using AnvilPlan.Core.Catalogs;
-using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.PanelBoxes;
@@ -36,7 +37,7 @@ internal static class Blocks
             if (box.Size[along] >= BarPlacing.LeastLengthMm)
             {
                 var solid = BarPlacing.Solid(IdOf(edge.Id), $"{(bar.Shape == BarShape.Angle ? "Angle" : "Block")} {Deck.Name(a)} {Deck.Name(b)}", PartKind.Block, bar, box, along, edge.Covers.Outward(), bar.HeightMm);
-                draft.Members.Add(bar.Shape == BarShape.Angle ? solid with { Body = RailFrames.AngleLegs.Of(box, edge.Id, bar.WallMm!.Value) } : solid);
+                draft.Members.Add(bar.Shape == BarShape.Angle ? solid with { Body = AngleLegs.Of(box, edge.Id, bar.WallMm!.Value) } : solid);
             }
         }
     }

@@ -5,7 +5,7 @@ using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.PanelBoxes;

@@ -1,9 +1,8 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Movement;
-using AnvilPlan.Core.Order;
 using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Construction.PanelBoxes;
 

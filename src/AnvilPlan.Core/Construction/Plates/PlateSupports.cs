@@ -6,7 +6,7 @@ using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.Plates;
@@ -60,7 +60,7 @@ internal static class PlateSupports
                 if (box.Size[across] >= BarPlacing.LeastLengthMm)
                 {
                     var stiffener = BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, across, normal, bar.HeightMm);
-                    draft.Members.Add(bar.Shape == BarShape.Angle ? stiffener with { Body = RailFrames.AngleLegs.Of(box, normal, Directions.Of(free, first ? -1 : 1), bar.WallMm!.Value) } : stiffener);
+                    draft.Members.Add(bar.Shape == BarShape.Angle ? stiffener with { Body = AngleLegs.Of(box, normal, Directions.Of(free, first ? -1 : 1), bar.WallMm!.Value) } : stiffener);
                 }
             }
         }
@@ -174,7 +174,7 @@ internal static class PlateSupports
         if (box.Size[along] >= BarPlacing.LeastLengthMm && inner.Contains(box))
         {
             var rail = BarPlacing.Solid(RailId(tray, wall), $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, along, normal, bar.HeightMm);
-            draft.Members.Add(bar.Shape == BarShape.Angle ? rail with { Body = RailFrames.AngleLegs.Of(box, outward, normal, bar.WallMm!.Value) } : rail);
+            draft.Members.Add(bar.Shape == BarShape.Angle ? rail with { Body = AngleLegs.Of(box, outward, normal, bar.WallMm!.Value) } : rail);
         }
     }
 

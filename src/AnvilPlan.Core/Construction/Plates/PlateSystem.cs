@@ -1,7 +1,7 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.Plates;

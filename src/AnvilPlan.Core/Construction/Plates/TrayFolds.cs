@@ -4,7 +4,10 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Plans;
+using AnvilPlan.Core.Reckoning;
+using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.Plates;

@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Designs;
+
 namespace AnvilPlan.Core.Construction.Plinths;
 
 /// <summary>Four boards on edge under the bottom, set back from its edges.</summary>

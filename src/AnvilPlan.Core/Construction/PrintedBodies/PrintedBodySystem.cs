@@ -4,7 +4,8 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
 

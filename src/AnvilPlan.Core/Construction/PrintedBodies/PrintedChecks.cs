@@ -1,10 +1,11 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Printing;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.PrintedBodies;

@@ -1,8 +1,8 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;

@@ -1,8 +1,9 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.PrintedBodies;

@@ -1,5 +1,4 @@
 using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Fits;
 
 namespace AnvilPlan.Core.Construction.RailFrames;
 

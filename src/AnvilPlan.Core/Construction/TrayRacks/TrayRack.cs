@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Designs;
+
 namespace AnvilPlan.Core.Construction.TrayRacks;
 
 /// <summary>Equal trays one above the other, each with the hardware of the first.</summary>

@@ -3,7 +3,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 
 namespace AnvilPlan.Core.Construction.TrayRacks;
 

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Shell;
 

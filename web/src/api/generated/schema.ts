@@ -2304,6 +2304,10 @@ export interface components {
             text: string;
             /** @description Parts, devices or edges that it touches. */
             places: string[];
+            /** @description Where it is mended. */
+            station: components["schemas"]["Station"];
+            /** @description What is told by this code, in general; empty for what a way to build from outside tells. */
+            about: null | string;
         };
         FindingLine: {
             id: string;
@@ -3996,6 +4000,11 @@ export interface components {
             /** Format: int64 */
             priceCents: number;
         };
+        /**
+         * @description Where in the work something is decided, and mended.
+         * @enum {unknown}
+         */
+        Station: "brief" | "hardware" | "fit" | "shell" | "cuts" | "mounts";
         /** @description What sticks a device to its deck: strips of that size in all. */
         Stick: {
             kind: components["schemas"]["StickKind"];

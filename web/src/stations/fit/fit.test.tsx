@@ -105,6 +105,8 @@ describe('a view of the box', () => {
       id: 'x',
       code: 'device-outside',
       severity: 'stop' as const,
+      station: 'fit' as const,
+      about: '',
       text: 'x',
       places: ['device/sbc'],
     }

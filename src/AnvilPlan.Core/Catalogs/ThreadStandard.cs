@@ -1,0 +1,7 @@
+namespace AnvilPlan.Core.Catalogs;
+
+public enum ThreadStandard
+{
+    Iso,
+    Unified,
+}
