@@ -13,7 +13,8 @@ public sealed record DriverBlock(string DeviceId, int Hole, string OtherId, bool
 
 /// <summary>
 /// Whether a straight driver, or a flat bit ratchet, reaches the screws that a device is put on its deck with. A tray is fitted out
-/// before it goes in, so there only its own devices can be in the way; on a panel the fixed panels round it are as well.
+/// before it goes in, and a panel that comes off before it is on, so there only their own devices can be in the way; on a panel that stays the
+/// fixed panels round it are as well.
 /// </summary>
 public static class DriverReach
 {
@@ -58,7 +59,7 @@ public static class DriverReach
             Hit(other.Id, true, other.Filled);
         }
 
-        if (Deck.IsPanel(device.Device.DeckId, out var own))
+        if (Deck.IsPanel(device.Device.DeckId, out var own) && design.Panel(own).Hold != PanelHold.Removable)
         {
             foreach (var panel in design.Box.Panels.Where(p => p.Hold == PanelHold.Fixed && p.Face != own))
             {

@@ -63,12 +63,13 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
 
     private static Box? Shared(Zone zone, Block body)
     {
-        if (zone.Pose != body.Pose && !zone.Block.Overlaps(body))
+        var along = ReferenceEquals(zone.Pose, body.Pose);
+        if (!along && !zone.Block.Overlaps(body))
         {
             return null;
         }
 
-        var shared = zone.Box.Intersect(body.HullIn(zone.Pose));
+        var shared = zone.Box.Intersect(along ? body.Box : body.HullIn(zone.Pose));
         return shared.Empty ? null : shared;
     }
 }

@@ -142,17 +142,12 @@ public readonly record struct Block(Box Box, Pose? Pose)
     /// <summary>The stretch of a line along an axis of other axes that lies within, as coordinates of that axis; null when it passes by.</summary>
     public (double From, double To)? Along(Point3 through, Axis axis, Pose? axes)
     {
-        if (Pose == axes)
+        if (ReferenceEquals(Pose, axes) || Pose == axes)
         {
-            foreach (var other in Enum.GetValues<Axis>())
-            {
-                if (other != axis && (through[other] <= Box.Min[other] || through[other] >= Box.Max[other]))
-                {
-                    return null;
-                }
-            }
-
-            return (Box.Min[axis], Box.Max[axis]);
+            var crosses = (axis == Axis.X || (through.X > Box.Min.X && through.X < Box.Max.X))
+                && (axis == Axis.Y || (through.Y > Box.Min.Y && through.Y < Box.Max.Y))
+                && (axis == Axis.Z || (through.Z > Box.Min.Z && through.Z < Box.Max.Z));
+            return crosses ? (Box.Min[axis], Box.Max[axis]) : null;
         }
 
         var (at, end) = (axes.Told(through.With(axis, 0), Pose), axes.Told(through.With(axis, 1), Pose));

@@ -18,8 +18,33 @@ public static partial class FindingStage
     [
         .. ((IEnumerable<Finding>[])
         [
-            ShellFindings.Find(plan), .. Ways.Of(plan.Catalog).Select(s => s.Findings(plan)), HoldFindings.Find(plan), SolidFindings.Find(plan), GlueFindings.Find(plan), MovementFindings.Find(plan), MeetingFindings.Find(plan), LoadFindings.Find(plan), Underneath.Find(plan), AccessFindings.Find(plan), FitFindings.Find(plan), ClearanceFindings.Find(plan), PatternFindings.Find(plan), DeckFindings.Find(plan), ControlFindings.Find(plan), PowerFindings.Find(plan), PortFindings.Find(plan), LooseEndFindings.Find(plan),
-            HoleFindings.Find(plan), BendDistance.Find(plan), FixingFindings.Find(plan), ScrewFindings.Find(plan), StockFindings.Find(plan), ToolFindings.Find(plan), ServiceFindings.Find(plan), OrderFindings.Find(plan), BriefFindings.Find(plan),
+            ShellFindings.Find(plan),
+            .. Ways.Of(plan.Catalog).Select(s => s.Findings(plan)),
+            HoldFindings.Find(plan),
+            SolidFindings.Find(plan),
+            GlueFindings.Find(plan),
+            MovementFindings.Find(plan),
+            MeetingFindings.Find(plan),
+            LoadFindings.Find(plan),
+            Underneath.Find(plan),
+            AccessFindings.Find(plan),
+            FitFindings.Find(plan),
+            ClearanceFindings.Find(plan),
+            PatternFindings.Find(plan),
+            DeckFindings.Find(plan),
+            ControlFindings.Find(plan),
+            PowerFindings.Find(plan),
+            PortFindings.Find(plan),
+            LooseEndFindings.Find(plan),
+            HoleFindings.Find(plan),
+            BendDistance.Find(plan),
+            FixingFindings.Find(plan),
+            ScrewFindings.Find(plan),
+            StockFindings.Find(plan),
+            ToolFindings.Find(plan),
+            ServiceFindings.Find(plan),
+            OrderFindings.Find(plan),
+            BriefFindings.Find(plan),
         ]).SelectMany(f => f).Interruptible()
         // equal trays have equal faults: told once, for the one that they all follow
         .DistinctBy(f => CopyNumber().Replace(f.Id, ""))

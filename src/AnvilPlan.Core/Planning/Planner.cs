@@ -46,10 +46,38 @@ public static class Planner
         var findings = FindingStage.Run(plan);
         var tally = TallyOf(plan, findings);
         return new BuildPlan(
-            design.Name, fit.Envelope.Outer, fit.Envelope.Inner, [.. fit.Devices.Select(d => Place(d, shell))], plan.Chains, joints.Edges,
-            JointLayouts.Of(joints, plan.Fixings, shell, catalog), plan.Parts.Parts, plan.Parts.Made, [.. joints.Holds, .. mounts.Holds], joints.Fittings, [.. Ways.Of(plan.Catalog).SelectMany(s => s.Views(plan))], plan.Glue, plan.Meetings, plan.Movement, plan.Loads, mounts.Points, mounts.Standoffs, [.. plan.Fixings.Fixings], plan.Fixings.Screws, mounts.Ports, mounts.Fans, [.. plan.Clearance.Zones.Select(z => new RoomPlace(z.Owner, z.Kind, z.What, z.Box, plan.Clearance.Conflicts.All(c => c.Zone != z)) { Pose = z.Pose })],
-            plan.Clearance.Routes, CheckList.Run(plan), plan.Cuts, plan.Work, plan.Cost,
-            findings, tally, DecisionMatrix.Of(design, tally), LikenessCheck.Of(design.Brief, plan.Chains))
+            design.Name,
+            fit.Envelope.Outer,
+            fit.Envelope.Inner,
+            [.. fit.Devices.Select(d => Place(d, shell))],
+            plan.Chains,
+            joints.Edges,
+            JointLayouts.Of(joints, plan.Fixings, shell, catalog),
+            plan.Parts.Parts,
+            plan.Parts.Made,
+            [.. joints.Holds, .. mounts.Holds],
+            joints.Fittings,
+            [.. Ways.Of(plan.Catalog).SelectMany(s => s.Views(plan))],
+            plan.Glue,
+            plan.Meetings,
+            plan.Movement,
+            plan.Loads,
+            mounts.Points,
+            mounts.Standoffs,
+            [.. plan.Fixings.Fixings],
+            plan.Fixings.Screws,
+            mounts.Ports,
+            mounts.Fans,
+            [.. plan.Clearance.Zones.Select(z => Place(z, plan))],
+            plan.Clearance.Routes,
+            CheckList.Run(plan),
+            plan.Cuts,
+            plan.Work,
+            plan.Cost,
+            findings,
+            tally,
+            DecisionMatrix.Of(design, tally),
+            LikenessCheck.Of(design.Brief, plan.Chains))
         { SideOutline = fit.Envelope.SideOutline };
     }
 
@@ -83,6 +111,10 @@ public static class Planner
         d.Id, d.Device.Name, d.Model.Id, d.Device.DeckId, shell.Under(d).Id, d.Body, d.StandoffMm, d.Mirrored, d.Model.InPanel,
         [.. d.Model.Ports.Select(p => d.Place(p)).Select(p => new PortPlace(p.Port.Id, p.Exit, p.Connector))])
     { Pose = d.Pose };
+
+    private static RoomPlace Place(Zone zone, PlanSoFar plan) => new(
+        zone.Owner, zone.Kind, zone.What, zone.Box, plan.Clearance.Conflicts.All(c => c.Zone != zone))
+    { Pose = zone.Pose };
 
     private static Tally TallyOf(PlanSoFar plan, IReadOnlyList<Finding> findings)
     {

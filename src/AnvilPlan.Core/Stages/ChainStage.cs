@@ -64,7 +64,15 @@ public static class ChainStage
         string through, string name, Axis axis, Point3 at, List<Solid> solids, FitPlan fit, Device? device)
     {
         var axes = device is null ? null : fit.Device(device.Id)!.Pose;
-        var crossed = solids.Select(s => s.Block.Along(at, axis, axes) is (var from, var to) ? new Crossed(s, from, to) : null).OfType<Crossed>().ToList();
+        var crossed = new List<Crossed>();
+        foreach (var solid in solids)
+        {
+            if (solid.Block.Along(at, axis, axes) is (var from, var to))
+            {
+                crossed.Add(new Crossed(solid, from, to));
+            }
+        }
+
         if (device is not null && fit.Device(device.Id) is { StandoffMm: > 0, Device.TurnedOver: false } placed && axis == placed.Away.Axis())
         {
             var (a, b) = (placed.Body.Side(placed.Away.Opposite()), placed.Occupied.Side(placed.Away.Opposite()));

@@ -3,6 +3,7 @@ using AnvilPlan.Core.Construction.DeskConsoles;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.MockUps;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Tests.Support;
 using AnvilPlan.Core.Work;
@@ -147,6 +148,32 @@ public class DeskConsoleTests
         // up the slope: 200 between its ends on the outside, the section lies deeper
         var up = plan.Chains.Single(c => c is { Through: "board", Axis: Axis.Z });
         Assert.Equal(up.TotalMm, up.Layers.Sum(l => l.ThicknessMm), 4);
+    }
+
+    [Fact]
+    public void A_mock_up_of_card_has_the_same_inside()
+    {
+        var card = MockUp.Of(Sample.Plan(Desk()), 3, 20);
+        // the insides of lip and slope cross (12 sin 30 - 12) / cos 30 below the lip's edge, at 53.07; those of slope and top (12 + 88 cos 30) / sin 30 back, at 176.42
+        var front = card.Parts.Single(p => p.Name == "Sloped front");
+        Assert.Equal(Math.Sqrt(Math.Pow(176.42 - 12, 2) + Math.Pow(148 - 53.07, 2)), front.WidthMm, 1);
+        Assert.Equal(296 + (2 * 3) + (2 * 20), front.LengthMm, 6);
+        Assert.Equal(53.07 - 12 + 3, card.Parts.Single(p => p.Name == "Lip").WidthMm, 1);
+        // from where the slope ends to the back, over both ends, with the hinge tab
+        Assert.Equal(228 - 176.42 + 6 + 20, card.Parts.Single(p => p.Name == "Top").WidthMm, 1);
+        Assert.Equal(30, card.Parts.Single(p => p.Name == "Left side").Features.OfType<Trim>().Single().AngleDeg, 6);
+    }
+
+    [Fact]
+    public void The_side_is_sawn_along_the_line_that_a_hand_would_draw()
+    {
+        var (left, right) = (Sample.Plan(Desk()).Part("shell/left"), Sample.Plan(Desk()).Part("shell/right"));
+        var (a, b) = (left.Features.OfType<Trim>().Single(), right.Features.OfType<Trim>().Single());
+        // seen from outside: on the left side the front is at the right, 228 from the reference corner
+        Assert.Equal((54.795, 160, 228, 60), (Math.Round(a.Begin.U, 3), a.Begin.V, a.End.U, Math.Round(a.End.V, 6)));
+        Assert.Equal((0, 60, 173.205, 160), (b.Begin.U, Math.Round(b.Begin.V, 6), Math.Round(b.End.U, 3), b.End.V));
+        Assert.Equal((30, 200), (Math.Round(b.AngleDeg, 6), Math.Round(b.LengthMm, 6)));
+        Assert.Equal("sawn off", Milled.Rows(left).Single(r => r.Id == a.Id).What);
     }
 
     [Fact]
