@@ -1,16 +1,17 @@
 using AnvilPlan.Audit.Written;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 
 namespace AnvilPlan.Audit.Checks;
 
 /// <summary>Parts as solids: none shares volume with another, what holds meets, all hang together, corners are closed.</summary>
-internal static class PartChecks
+public static class PartChecks
 {
     private const double PlayMm = 1.6;
 
-    public static IEnumerable<Defect> Run(WrittenPlan plan, IReadOnlyList<PartSolid> solids) => [.. Frames(solids), .. Shared(solids), .. Holds(plan), .. Floating(plan), .. OpenEdges(plan, solids)];
+    public static IEnumerable<Defect> Run(WrittenPlan plan, IReadOnlyList<PartSolid> solids) => [.. Frames(solids), .. Shared(solids), .. Holds(plan.Parts, plan.Holds), .. Floating(plan.Parts, plan.Holds), .. OpenEdges(plan, solids)];
 
     /// <summary>What the plan says of two parts that would fill one place is so: at some point both are solid.</summary>
     public static IEnumerable<Defect> ToldWrongly(WrittenPlan plan, IReadOnlyList<PartSolid> solids)
@@ -42,7 +43,8 @@ internal static class PartChecks
         }
     }
 
-    private static IEnumerable<Defect> Shared(IReadOnlyList<PartSolid> solids)
+    /// <summary>No point is material of two parts.</summary>
+    public static IEnumerable<Defect> Shared(IReadOnlyList<PartSolid> solids)
     {
         for (var i = 0; i < solids.Count; i++)
         {
@@ -101,12 +103,13 @@ internal static class PartChecks
         }
     }
 
-    private static IEnumerable<Defect> Holds(WrittenPlan plan)
+    /// <summary>What is said to hold each other lies against each other, or against the bought pieces between.</summary>
+    public static IEnumerable<Defect> Holds(IReadOnlyList<Part> parts, IReadOnlyList<Hold> holds)
     {
-        var parts = plan.Parts.ToDictionary(p => p.Id, StringComparer.Ordinal);
-        foreach (var hold in plan.Holds)
+        var byId = parts.ToDictionary(p => p.Id, StringComparer.Ordinal);
+        foreach (var hold in holds)
         {
-            if (!parts.TryGetValue(hold.PartA, out var a) || !parts.TryGetValue(hold.PartB, out var b))
+            if (!byId.TryGetValue(hold.PartA, out var a) || !byId.TryGetValue(hold.PartB, out var b))
             {
                 yield return new Defect("hold-names-parts", $"{hold.Place}: {hold.PartA} or {hold.PartB} is no part");
             }
@@ -122,17 +125,18 @@ internal static class PartChecks
 
     private static bool Near(IReadOnlyList<Box> a, IReadOnlyList<Box> b) => a.Any(x => b.Any(y => x.Grow(PlayMm).Overlaps(y.Grow(0.01))));
 
-    private static IEnumerable<Defect> Floating(WrittenPlan plan)
+    /// <summary>Every part hangs together with the first by holds.</summary>
+    public static IEnumerable<Defect> Floating(IReadOnlyList<Part> parts, IReadOnlyList<Hold> holds)
     {
-        if (plan.Parts.Count == 0)
+        if (parts.Count == 0)
         {
             yield break;
         }
 
-        var near = plan.Holds.SelectMany(h => (IEnumerable<(string From, string To)>)[(h.PartA, h.PartB), (h.PartB, h.PartA)])
-            .Concat(plan.Parts.Where(p => p.LeafOf is not null).SelectMany(p => (IEnumerable<(string From, string To)>)[(p.Id, p.LeafOf!), (p.LeafOf!, p.Id)]))
+        var near = holds.SelectMany(h => (IEnumerable<(string From, string To)>)[(h.PartA, h.PartB), (h.PartB, h.PartA)])
+            .Concat(parts.Where(p => p.LeafOf is not null).SelectMany(p => (IEnumerable<(string From, string To)>)[(p.Id, p.LeafOf!), (p.LeafOf!, p.Id)]))
             .ToLookup(x => x.From, x => x.To, StringComparer.Ordinal);
-        var seen = new HashSet<string>(StringComparer.Ordinal) { plan.Parts[0].Id };
+        var seen = new HashSet<string>(StringComparer.Ordinal) { parts[0].Id };
         var next = new Queue<string>(seen);
         while (next.TryDequeue(out var id))
         {
@@ -142,7 +146,7 @@ internal static class PartChecks
             }
         }
 
-        foreach (var part in plan.Parts.Where(p => !seen.Contains(p.Id)))
+        foreach (var part in parts.Where(p => !seen.Contains(p.Id)))
         {
             yield return new Defect("floats", $"{part.Id} is held by nothing");
         }

@@ -25,7 +25,7 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
             outer.Max - new Point3(Taken(Face.Right), Taken(Face.Back), Taken(Face.Top)));
         return new Envelope(outer, inner, thickness, inset)
         {
-            Slope = design.Box.Panels.FirstOrDefault(p => p.Lean is not null) is { Lean: { } lean } ? new Slope(lean, outer.Size.X, outer.Size.Z, thickness[Face.Front]) : null,
+            Slope = design.Box.Panels.FirstOrDefault(p => p.Lean is not null) is { Lean: { } lean } ? new Slope(lean, outer.Size.Z, thickness[Face.Front]) : null,
         };
     }
 
@@ -165,10 +165,9 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
 }
 
 /// <summary>A front that leans back from a lip, in figures. mm.</summary>
-/// <param name="WidthMm">Of the enclosure.</param>
 /// <param name="HeightMm">Of the enclosure.</param>
 /// <param name="ThicknessMm">Of the front.</param>
-public sealed record Slope(Lean Lean, double WidthMm, double HeightMm, double ThicknessMm)
+public sealed record Slope(Lean Lean, double HeightMm, double ThicknessMm)
 {
     /// <summary>Y = 0 is its outer face, Z runs up along it from the outer edge of the lip.</summary>
     public Pose Pose { get; } = Pose.Leaning(new(0, 0, Lean.LipMm), Lean.DegFromLevel);
@@ -180,6 +179,9 @@ public sealed record Slope(Lean Lean, double WidthMm, double HeightMm, double Th
 
     /// <summary>How far its upper edge lies behind its foot.</summary>
     public double RunMm => RiseMm * Cos / Sin;
+
+    /// <summary>Where the mitre to a lip as thick as the front ends: its inner edge over the outer one, and as far up the slope.</summary>
+    public double LipSetbackMm => ThicknessMm * (1 - Sin) / Cos;
 
     public double Sin { get; } = Math.Sin(Lean.DegFromLevel * Math.PI / 180);
 

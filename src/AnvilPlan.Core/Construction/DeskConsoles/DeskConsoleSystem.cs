@@ -67,7 +67,7 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
                 })],
             },
         };
-        var bar = catalog.HasBar("beech-20x20") ? "beech-20x20" : catalog.Bars.First(b => b.Shape == BarShape.Solid).Id;
+        var bar = catalog.HasBar(Edge.UsualBlock) ? Edge.UsualBlock : catalog.Bars.First(b => b.Shape == BarShape.Solid).Id;
         // as flat as reads well, and steeper where the box is too short for that
         foreach (var deg in (double[])[35, 45, 55, 65, MostDeg])
         {
@@ -167,25 +167,30 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
     /// <summary>So high that the inside of the slope passes over what is behind the lip: its block, or what glue wants of its ends.</summary>
     private static double LeastLipMm(DeskConsole own, Design design, Catalog catalog)
     {
-        var (angle, front) = (new Angle(own.SlopeDeg).Radians, Envelope.Thickness(design.Panel(Face.Front), catalog));
         var behind = LipIsGlued(design, catalog) ? LeastGlueMm : catalog.Bar(own.CleatBarId).HeightMm + PlayMm;
-        return Envelope.Thickness(design.Panel(Face.Bottom), catalog) + behind + (front * (1 - Math.Sin(angle)) / Math.Cos(angle));
+        return Envelope.Thickness(design.Panel(Face.Bottom), catalog) + behind + SlopeOf(own, Envelope.Of(design, catalog)).LipSetbackMm;
     }
 
     /// <summary>Wood on wood on a bottom that stays: no block is wanted behind the lip.</summary>
     private static bool LipIsGlued(Design design, Catalog catalog) => design.Panel(Face.Bottom).Hold == PanelHold.Fixed
         && ((Face[])[Face.Front, Face.Bottom, Face.Left, Face.Right]).All(f => catalog.Material(design.Panel(f).MaterialId).Wood);
 
-    private static double MostLipMm(DeskConsole own, Design design, Catalog catalog) =>
-        Envelope.Of(design, catalog).Outer.Size.Z - (SlopeLeastMm(own, catalog) * Math.Sin(new Angle(own.SlopeDeg).Radians));
+    private static double MostLipMm(DeskConsole own, Design design, Catalog catalog)
+    {
+        var envelope = Envelope.Of(design, catalog);
+        return envelope.Outer.Size.Z - (SlopeLeastMm(own, catalog) * SlopeOf(own, envelope).Sin);
+    }
+
+    /// <summary>The front as it will lean, in a box in which it does not yet.</summary>
+    private static Slope SlopeOf(DeskConsole own, Envelope envelope) => new(new Lean(own.SlopeDeg, own.LipMm, 0), envelope.Outer.Size.Z, envelope.ThicknessMm[Face.Front]);
 
     /// <summary>A slope shorter than this has no room for its cleats.</summary>
     private static double SlopeLeastMm(DeskConsole own, Catalog catalog) => BarPlacing.LeastLengthMm + (5 * catalog.Bar(own.CleatBarId).HeightMm);
 
     private static double TopMm(DeskConsole own, Design design, Catalog catalog)
     {
-        var outer = Envelope.Of(design, catalog).Outer.Size;
-        return outer.Y - ((outer.Z - own.LipMm) / Math.Tan(new Angle(own.SlopeDeg).Radians));
+        var envelope = Envelope.Of(design, catalog);
+        return envelope.Outer.Size.Y - SlopeOf(own, envelope).RunMm;
     }
 
     /// <summary>So much that the block under its back edge, where there is one, lies behind the slope.</summary>
@@ -197,7 +202,7 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
         }
 
         var envelope = Envelope.Of(design, catalog);
-        var slope = new Slope(new Lean(own.SlopeDeg, own.LipMm, 0), envelope.Outer.Size.X, envelope.Outer.Size.Z, envelope.ThicknessMm[Face.Front]);
+        var slope = SlopeOf(own, envelope);
         return Math.Max(LeastTopMm, envelope.Outer.Size.Y - slope.RunMm + slope.BackAt(envelope.Inner.Max.Z, slope.ThicknessMm + PlayMm) + Math.Max(catalog.Bar(bar).WidthMm, catalog.Bar(bar).HeightMm) - envelope.Inner.Max.Y);
     }
 
@@ -235,9 +240,9 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
             draft.Members.Add(BarPlacing.Solid(BlockOf(own), "Block behind the lip", PartKind.Block, bar, block, Axis.X, Direction.Front, bar.HeightMm));
         }
 
+        var (least, most) = CleatEnds(slope, envelope.Inner, t, t + bar.HeightMm);
         foreach (var side in (Face[])[Face.Left, Face.Right])
         {
-            var (least, most) = CleatEnds(slope, envelope, t, bar.HeightMm);
             var wall = envelope.InnerPlane(side);
             var far = wall - (side.Outward().Sign() * bar.WidthMm);
             var cleat = new Box(new(Math.Min(wall, far), t, least), new(Math.Max(wall, far), t + bar.HeightMm, most));
@@ -247,12 +252,15 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
     }
 
     /// <summary>Along the slope: clear of lip, bottom, top and back, with square ends.</summary>
-    private static (double Least, double Most) CleatEnds(Slope slope, Envelope envelope, double t, double deepMm)
+    /// <param name="near">Of the cleat behind the outer face of the slope, mm: its face to the front.</param>
+    /// <param name="far">And its back.</param>
+    private static (double Least, double Most) CleatEnds(Slope slope, Box inner, double near, double far)
     {
-        var (inner, lip) = (envelope.Inner, slope.Lean.LipMm);
+        double AtHeight(double z, double deep) => (z - slope.Lean.LipMm + (deep * slope.Cos)) / slope.Sin;
+        double AtDepth(double y, double deep) => (y - (deep * slope.Sin)) / slope.Cos;
         return (
-            Math.Max((inner.Min.Y - (t * slope.Sin)) / slope.Cos, (inner.Min.Z - lip + ((t + deepMm) * slope.Cos)) / slope.Sin) + PlayMm,
-            Math.Min((inner.Max.Z - lip + (t * slope.Cos)) / slope.Sin, (inner.Max.Y - ((t + deepMm) * slope.Sin)) / slope.Cos) - PlayMm);
+            Math.Max(AtDepth(inner.Min.Y, near), AtHeight(inner.Min.Z, far)) + PlayMm,
+            Math.Min(AtHeight(inner.Max.Z, near), AtDepth(inner.Max.Y, far)) - PlayMm);
     }
 
     /// <summary>The cleat without the ends at which blocks stand, from whichever end it loses less.</summary>
@@ -278,11 +286,10 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
         var (front, top, bottom, lip, block) = (shell.Panels[Face.Front], shell.Panels[Face.Top], shell.Panels[Face.Bottom], shell.Member(LipOf(own))!, shell.Member(BlockOf(own)));
         var stays = draft.Design.Panel(Face.Front).Hold == PanelHold.Fixed;
         var meeting = TopMeeting.Of(slope, envelope.ThicknessMm[Face.Top]);
-        var onLip = slope.ThicknessMm * (1 - slope.Sin) / slope.Cos;
         Mitre(draft, own, front, Direction.Up, Direction.Back, meeting.OnFrontMm, "top");
         Mitre(draft, own, top, Direction.Front, Direction.Down, meeting.OnTopMm, "front");
-        Mitre(draft, own, front, Direction.Down, Direction.Back, onLip, "lip");
-        Mitre(draft, own, lip, Direction.Up, Direction.Back, onLip, "front");
+        Mitre(draft, own, front, Direction.Down, Direction.Back, slope.LipSetbackMm, "lip");
+        Mitre(draft, own, lip, Direction.Up, Direction.Back, slope.LipSetbackMm, "front");
 
         foreach (var face in (Face[])[Face.Left, Face.Right])
         {
