@@ -50,6 +50,7 @@ export function somePart(part: Partial<Schemas['Part']> = {}): Schemas['Part'] {
     ],
     flat: true,
     body: [box(200, 12, 100)],
+    closes: null,
     leafOf: null,
     plies: 1,
     print: null,

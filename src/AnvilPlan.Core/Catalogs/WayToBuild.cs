@@ -16,6 +16,9 @@ public abstract class WayToBuild
     /// <summary>What it lays keeps clear of a front that leans, so that both may be in one design.</summary>
     public virtual bool MeetsSlope => false;
 
+    /// <summary>It holds or makes panels of the box its own way, each in one piece.</summary>
+    public virtual bool HoldsPanels => false;
+
     /// <summary>The record of its decisions; null when they stand in the design itself.</summary>
     public virtual Type? Decision => null;
 
@@ -27,6 +30,9 @@ public abstract class WayToBuild
 
     /// <summary>The faces that a structure of this system makes its own way: no other may make them.</summary>
     public virtual IReadOnlyList<Face> Makes(Structure structure) => [];
+
+    /// <summary>The plate of the design that a structure of this system makes a part of itself, by its id; null = none.</summary>
+    public virtual string? PlateOf(Structure structure) => null;
 
     /// <summary>Values that its decisions may not hold.</summary>
     public virtual void Check(StructureCheck check, Design design)

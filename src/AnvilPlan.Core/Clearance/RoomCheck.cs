@@ -10,7 +10,7 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
 {
     private readonly List<(string Id, Block Block)> _parts =
     [
-        .. shell.Trays.Select(t => (t.Key, t.Value.Block)), .. shell.Members.SelectMany(m => m.Body.Select(b => (m.CarriesDeck ?? m.Id, new Block(b, m.Pose)))),
+        .. shell.Trays.Select(t => (t.Key, t.Value.Block)), .. shell.Inside.SelectMany(m => m.Body.Select(b => (m.CarriesDeck ?? m.Id, new Block(b, m.Pose)))),
         .. shell.Adapters.Values.Select(a => (a.Id, a.Block)),
     ];
 

@@ -90,6 +90,10 @@ public abstract class ConstructionSystem<T> : ConstructionSystem
 
     protected virtual IReadOnlyList<Face> Makes(T own) => [];
 
+    public sealed override string? PlateOf(Structure structure) => structure is T own ? PlateOf(own) : null;
+
+    protected virtual string? PlateOf(T own) => null;
+
     /// <summary>What goes beyond the range of a single answer.</summary>
     protected virtual void Check(StructureCheck check, T own, Design design)
     {

@@ -16,9 +16,6 @@ public static class Deck
     /// <summary>The id of the part that closes a face.</summary>
     public static string PartOf(Face face) => "shell/" + Name(face);
 
-    /// <summary>The face that a part closes; null for every other part.</summary>
-    public static Face? FaceOf(string partId) => Faces.All.Where(f => partId == PartOf(f)).Select(f => (Face?)f).FirstOrDefault();
-
     public static bool IsPanel(string deckId, out Face face)
     {
         face = default;

@@ -273,6 +273,9 @@ public enum TraySupport
 
     /// <summary>By its own flanges, fixed to the two walls beside it.</summary>
     Flanges,
+
+    /// <summary>It is a part of the structure that names it: the floor of an inner box, the plate of a printed frame.</summary>
+    Structure,
 }
 
 /// <summary>How two folded sheets, or a sheet and a wall, are joined.</summary>
@@ -343,7 +346,13 @@ public sealed record Tray(
 
     /// <summary>Stays where it is when an arrangement is searched.</summary>
     public bool Locked { get; init; }
+
+    /// <summary>The part of the inside that a level plate takes; null = all of it, wall to wall. Set by what brings it.</summary>
+    [JsonIgnore] public PlateArea? Area { get; init; }
 }
+
+/// <summary>A rectangle on the floor of the inside, mm from the inner faces of its left and front.</summary>
+public sealed record PlateArea(double FromLeftMm, double FromFrontMm, double WidthMm, double DepthMm);
 
 /// <summary>A cable from port to port inside the box.</summary>
 /// <param name="Cable">A row of the cable table, for example <c>card-riser-ribbon</c>.</param>

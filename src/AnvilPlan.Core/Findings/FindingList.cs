@@ -38,6 +38,7 @@ public static class FindingList
         new("device-outside", Station.Fit, "A device stands past the inside of the enclosure."),
         new("devices-collide", Station.Fit, "Two devices fill the same place."),
         new("device-hits-part", Station.Fit, "A device stands in a plate, a bar or a block."),
+        new("device-over-split", Station.Fit, "A device lies across the line between the two panels of a face."),
         new("device-hits-fitting", Station.Fit, "A device stands in a fitting of the frame."),
         new("port-without-opening", Station.Fit, "A port that is used from outside reaches no panel."),
         new("tray-unsupported", Station.Fit, "Nothing carries a tray."),

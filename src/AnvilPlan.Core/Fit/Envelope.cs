@@ -135,7 +135,7 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
         var normal = tray.Plane.Normal();
         var far = InnerPlane(tray.Plane.Behind()) + (normal.Sign() * tray.UndersideMm);
         var near = far + (normal.Sign() * thicknessMm);
-        var box = Inner.Grow(-tray.GapMm).WithSpan(normal.Axis(), Math.Min(far, near), Math.Max(far, near));
+        var box = Within(tray).WithSpan(normal.Axis(), Math.Min(far, near), Math.Max(far, near));
         if (Slope is not null)
         {
             // flanges that are turned up want to be behind it too
@@ -153,6 +153,11 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
         var (least, most, _) = tray.Plane.Rails();
         return box.WithSpan(least.Outward().Axis(), InnerPlane(least) - HousingMm(tray, least), InnerPlane(most) + HousingMm(tray, most));
     }
+
+    private Box Within(Tray tray) => tray.Area is not { } area
+        ? Inner.Grow(-tray.GapMm)
+        : Inner.WithSpan(Axis.X, Inner.Min.X + area.FromLeftMm, Inner.Min.X + area.FromLeftMm + area.WidthMm)
+            .WithSpan(Axis.Y, Inner.Min.Y + area.FromFrontMm, Inner.Min.Y + area.FromFrontMm + area.DepthMm);
 
     /// <summary>How deep a housed plate enters a wall, mm: as decided, else a third of it (housing joints, 1/4 to 1/3 [R]).</summary>
     public double HousingMm(Tray tray, Face wall) => Math.Min(tray.HousingMm ?? Math.Round(ThicknessMm[wall] / 3, 1), ThicknessMm[wall]);

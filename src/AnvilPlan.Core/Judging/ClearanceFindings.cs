@@ -50,7 +50,7 @@ internal static class ClearanceFindings
         {
             remedies.Add(DeviceMoves.Remedy(plan, code, plan.Fit.Device(conflict.OtherId)!.Device));
         }
-        else if (FaceOf(conflict.OtherId) is { } face)
+        else if (plan.Shell.FaceOf(conflict.OtherId) is { } face)
         {
             var by = Math.Ceiling(conflict.Overlap.Size[face.Outward().Axis()]);
             remedies.Add(new Remedy("grow-box", $"Make the box larger, by {by} mm or a little more", d => Trial.FirstSound(plan, code, d, ExtraMm.Select(extra => Grown(d, plan, zone, face, by + extra)))));
@@ -123,5 +123,4 @@ internal static class ClearanceFindings
 
     private static string NameOf(PlanSoFar plan, string id) => plan.Fit.Device(id)?.Device.Name ?? plan.Parts.Find(id)?.Name ?? id;
 
-    private static Face? FaceOf(string partId) => Deck.FaceOf(partId);
 }

@@ -31,6 +31,8 @@ internal static class DeckFindings
             TraySupport.OnBars => plan.Shell.Members.Any(m => m.CarriesDeck == tray.Id),
             TraySupport.Flanges => TrayFolds.Sides(tray).Count(s => TrayFolds.FlangeId(tray, s) is var id && plan.Joints.Holds.Any(h => h.PartA == id || h.PartB == id)) >= 2,
             TraySupport.Housed => plan.Joints.Holds.Count(h => h.PartA == tray.Id || h.PartB == tray.Id) >= 2,
+            // one with what it is printed with
+            _ when plan.Shell.Trays.TryGetValue(tray.Id, out var plate) && plate.LeafOf is { } body => plan.Shell.Parts.Where(p => p.LeafOf == body).Any(p => plan.Joints.Holds.Any(h => h.PartA == p.Id || h.PartB == p.Id)),
             _ => plan.Joints.Holds.Any(h => h.PartA == tray.Id || h.PartB == tray.Id),
         };
         var behind = Deck.Name(tray.Plane.Behind());
@@ -96,7 +98,7 @@ internal static class DeckFindings
 
     private static IEnumerable<Finding> Adapter(PlanSoFar plan, PlacedDevice device)
     {
-        var (count, deck) = (AdapterPlate.Count(device, plan.Design), plan.Shell.Deck(device.Device.DeckId));
+        var (count, deck) = (AdapterPlate.Count(device, plan.Design), plan.Shell.Deck(device));
         if (count < 2)
         {
             yield return Finding.Of("adapter-unheld", Severity.Stop,
@@ -113,7 +115,7 @@ internal static class DeckFindings
             yield break;
         }
 
-        var deck = plan.Shell.Deck(device.Device.DeckId);
+        var deck = plan.Shell.Deck(device);
         var thickness = MountStage.ThicknessAt(device, deck);
         if (device.Model.PanelMaxMm is { } most && thickness > most + 1e-6)
         {
@@ -141,7 +143,7 @@ internal static class DeckFindings
         var device = plan.Fit.Device(fan.DeviceId)!;
         yield return Finding.Of(fan.OpenMm2 <= 0 ? "fan-closed" : "fan-throttled", fan.OpenMm2 <= 0 ? Severity.Stop : Severity.Warn,
             $"{device.Device.Name} breathes through {Say.Mm(fan.OpenMm2 / 100)} cm² of {Say.Mm(fan.ApertureMm2 / 100)} cm², {Say.Mm(100 * share)} %: it should be at least {100 * GrillePattern.LeastOpenShare} %.",
-            ["device/" + device.Id, plan.Shell.Deck(device.Device.DeckId).Id],
+            ["device/" + device.Id, plan.Shell.Deck(device).Id],
             new Remedy("open", "Cut the whole aperture open", d => d.WithDevice(device.Id, x => x with { Grille = new Grille(GrilleKind.Open, 0, 0) })),
             new Remedy("holes", "Drill a 60° pattern of the smallest holes that open enough", d => GrillePattern.Opening(device.Model.Cutouts[0].WidthMm) is { } grille
                 ? d.WithDevice(device.Id, x => x with { Grille = grille })

@@ -22,12 +22,12 @@ internal static class MeetingFindings
     }
 
     /// <summary>A panel that grips its neighbours is meant to bind: it is eased until it goes in.</summary>
-    private static bool Pressed(PlanSoFar plan, Meeting meeting) => Deck.FaceOf(meeting.Places[0]) is { } face
+    private static bool Pressed(PlanSoFar plan, Meeting meeting) => plan.Shell.FaceOf(meeting.Places[0]) is { } face
         && plan.Joints.Holds.Any(h => h.By == HoldBy.Friction && plan.Joints.Edges.Any(e => Deck.PlaceOf(e.Edge) == h.Place && e.Mate == face));
 
     private static IEnumerable<Remedy> Remedies(PlanSoFar plan, Meeting meeting)
     {
-        if (Deck.FaceOf(meeting.Places[0]) is { } face && plan.Design.Panel(face).Hold is PanelHold.Removable or PanelHold.Hinged)
+        if (plan.Shell.FaceOf(meeting.Places[0]) is { } face && plan.Design.Panel(face).Hold is PanelHold.Removable or PanelHold.Hinged)
         {
             yield return new Remedy("fit-class", "Give it the tightest fit that cannot bind", d => ((FitClass[])[FitClass.Snug, FitClass.Sliding, FitClass.Loose])
                 .Select(fit => Mends(plan, meeting, d.WithPanel(face, p => p with { Fit = fit }))).FirstOrDefault(x => x is not null));

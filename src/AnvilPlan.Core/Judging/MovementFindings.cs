@@ -108,7 +108,7 @@ internal static class MovementFindings
 
     private static Design Turned(Design design, Face face) => design.WithPanel(face, p => p.GrainTurned());
 
-    private static Face? FaceOf(SolidPart part) => Deck.FaceOf(part.Id);
+    private static Face? FaceOf(SolidPart part) => part.Closes;
 
     /// <summary>The plywood nearest in thickness.</summary>
     private static Design? OfBoard(PlanSoFar plan, Design design, SolidPart part)

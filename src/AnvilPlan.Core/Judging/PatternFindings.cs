@@ -22,7 +22,7 @@ internal static class PatternFindings
                 continue;
             }
 
-            var deck = plan.Shell.Deck(device.Device.DeckId);
+            var deck = plan.Shell.Deck(device);
             yield return Finding.Of("pattern-misses-holes", Severity.Stop,
                 $"{device.Device.Name}{Lying(device)} does not meet the {drilled.Count} holes of {deck.Name}: {string.Join("; ", misses.Select(Miss))}.",
                 ["device/" + device.Id, deck.Id],

@@ -74,5 +74,5 @@ internal static class StockFindings
     private static bool Fits(PlanSoFar plan, double sheetLength, double sheetWidth, double length, double width, bool mayTurn) => SheetNester.Fits(
         new NestJob(0, plan.Shop.SheetTrimMm, [], []), new NestPart("", length, width, 1, mayTurn), new NestStock("", sheetLength, sheetWidth, null, 0));
 
-    private static Face? FaceOf(Part part) => Deck.FaceOf(part.Id);
+    private static Face? FaceOf(Part part) => part.Closes;
 }

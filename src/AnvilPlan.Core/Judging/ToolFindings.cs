@@ -47,7 +47,7 @@ internal static class ToolFindings
         return Trial.FirstSound(plan, "tool-cannot-cut", design, candidates.Take(8));
     }
 
-    private static Face? PanelOf(Part part) => Deck.FaceOf(part.Id);
+    private static Face? PanelOf(Part part) => part.Closes;
 
     private static IEnumerable<Finding> Joints(PlanSoFar plan)
     {

@@ -27,7 +27,7 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
     {
         var tray = design.Trays.FirstOrDefault(t => t.Id == board.Id);
         var supports = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members)
-            .Where(p => p.Id != board.Id && !p.Id.StartsWith("stiffener/", StringComparison.Ordinal) && Deck.FaceOf(p.Id) is var f && (f is not { } face || design.Panel(face).Hold is PanelHold.Fixed or PanelHold.Removable))
+            .Where(p => p.Id != board.Id && !p.Id.StartsWith("stiffener/", StringComparison.Ordinal) && p.Closes is var f && (f is not { } face || design.Panel(face).Hold is PanelHold.Fixed or PanelHold.Removable))
             .ToList();
         return ((Axis[])[Axis.X, Axis.Y]).Select(axis => Along(board, tray, axis, supports, catalog, fit, shell)).OfType<BoardSpan>().MinBy(s => s.SpanMm);
     }

@@ -66,13 +66,13 @@ internal static class AdapterFixings
 
         if (device.Device.Adapter is { RevealMm: not null } pad)
         {
-            Pad(draft, device, plate, shell.Deck(device.Device.DeckId), pad);
+            Pad(draft, device, plate, shell.Deck(device), pad);
             return;
         }
 
         Wings(draft, device, design, catalog, shell, plate);
         var picker = new ScrewPicker(catalog.Fasteners);
-        var deck = shell.Deck(device.Device.DeckId);
+        var deck = shell.Deck(device);
         var drilled = AdapterPlate.Fixings(device, design);
         if (drilled.Count > 0)
         {

@@ -44,7 +44,7 @@ internal sealed class MountHoles
         var under = model.Holes.Select((h, i) => (Number: i + 1, Hole: h, Part: shell.Under(device, device.ToSpace(h.XMm, h.YMm, 0)))).Where(h => h.Part is not null).ToList();
         foreach (var carried in under.GroupBy(h => h.Part!))
         {
-            var deck = holes._pad is null ? carried.Key : shell.Deck(device.Device.DeckId);
+            var deck = holes._pad is null ? carried.Key : shell.Deck(device);
             foreach (var (number, hole, _) in carried)
             {
                 var at = carried.Key.Frame.ToPlane(device.ToSpace(hole.XMm, hole.YMm, 0));

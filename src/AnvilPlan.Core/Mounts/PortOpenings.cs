@@ -58,10 +58,12 @@ public static class PortOpenings
         }
 
         var face = Faces.Of(placed.Exit);
-        if (!shell.Panels.TryGetValue(face, out var panel))
+        if (!shell.Panels.ContainsKey(face))
         {
             return Say(PortState.Free, null, null, $"leaves through the open {Deck.Name(face)}");
         }
+
+        var panel = shell.PanelAt(face, placed.Centre);
 
         if (panel.Pose != device.Pose)
         {

@@ -43,11 +43,11 @@ internal static class HardwareWork
 
         var adapter = job.Shell.Adapters.ContainsKey(device.Id);
         var mount = new Operation(
-            "mount/" + device.Id, $"Mount {device.Device.Name}{How(device)} {(adapter ? "with its plate " : "")}on {(DeckName(job, device) ?? job.NameOf(job.Shell.Deck(device.Device.DeckId).Id))}", minutes,
+            "mount/" + device.Id, $"Mount {device.Device.Name}{How(device)} {(adapter ? "with its plate " : "")}on {(DeckName(job, device) ?? job.NameOf(job.Shell.Deck(device).Id))}", minutes,
             [new(Done.Mounted, place)], [place, device.Device.DeckId]);
         yield return FixingGroup.In(mount, groups) with
         {
-            Needs = [.. ((string[])[under, job.Shell.Deck(device.Device.DeckId).Id, .. groups.SelectMany(g => g.Parts)]).Select(job.MadeOf).Distinct().Select(p => new Need(new Fact(Done.Finished, p), Clean))],
+            Needs = [.. ((string[])[under, job.Shell.Deck(device).Id, .. groups.SelectMany(g => g.Parts)]).Select(job.MadeOf).Distinct().Select(p => new Need(new Fact(Done.Finished, p), Clean))],
             HoldPoint = device.Model.InPanel ? null : "All holes are drilled and deburred; no chip lies on deck or board.",
         };
     }
@@ -63,7 +63,14 @@ internal static class HardwareWork
 
     /// <summary>Bought pieces that go on after the finish.</summary>
     private static IEnumerable<Operation> AfterFinish(Job job) => job.Groups.Where(g => g is { DeviceId: null, Turn: FixingTurn.AfterFinish })
-        .Select(g => g.Operation(job, "fix", Done.In) with { Makes = [new(Done.In, g.Id)], Needs = [.. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "what is bought is not sanded or coated with it"))] });
+        .Select(g => g.Operation(job, "fix", Done.In) with { Makes = [new(Done.In, g.Id)], Needs = [.. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "what is bought is not sanded or coated with it")), .. FittedOut(job, g)] });
+
+    /// <summary>A box within the box, or a frame that carries hardware, is fitted out before it is fixed where no driver gets under its floor.</summary>
+    private static IEnumerable<Need> FittedOut(Job job, FixingGroup group)
+    {
+        var units = group.Parts.Select(job.GluedWith).Where(u => !u.Overlaps(job.Panels)).SelectMany(u => u).ToHashSet(StringComparer.Ordinal);
+        return job.Fit.Devices.Where(d => units.Contains(job.MadeOf(d.Device.DeckId))).Select(d => new Need(new Fact(Done.Mounted, "device/" + d.Id), "no driver gets under its floor afterwards"));
+    }
 
     /// <summary>Trays are fitted out before they go in.</summary>
     private static IEnumerable<Operation> Trays(Job job)

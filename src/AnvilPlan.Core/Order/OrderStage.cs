@@ -49,8 +49,49 @@ internal sealed record Job(
     /// <summary>Made parts that stay off until the hardware is in: trays, covers and doors. What is glued in stays.</summary>
     public IReadOnlySet<string> ComesOff => field ??= Off();
 
-    /// <summary>Whether what holds these parts waits for the hardware. A stiffener that hangs on nothing but its tray is one with it.</summary>
-    public bool Apart(IReadOnlyList<string> parts) => parts.FirstOrDefault(ComesOff.Contains) is { } off && !(parts.Count > 1 && parts.All(p => p == off || HoldsOf[p].All(h => h.Other == off)));
+    /// <summary>
+    /// Whether what holds these parts waits for the hardware. What hangs on nothing but what comes off is one with it: a stiffener with its
+    /// tray, a box of its own with the bottom that it stands on.
+    /// </summary>
+    public bool Apart(IReadOnlyList<string> parts) => parts.FirstOrDefault(ComesOff.Contains) is { } off && !(parts.Count > 1 && parts.All(p => p == off || HangsOn(p, off)));
+
+    /// <summary>Made parts that close the enclosure.</summary>
+    public IReadOnlySet<string> Panels => field ??= Faces.All.SelectMany(Shell.PanelsOf).Select(p => MadeOf(p.Id)).ToHashSet(StringComparer.Ordinal);
+
+    /// <summary>A made part with all that is glued to it, one with another.</summary>
+    public IReadOnlySet<string> GluedWith(string part)
+    {
+        var (unit, ahead) = (new HashSet<string>(StringComparer.Ordinal) { part }, new Queue<string>([part]));
+        while (ahead.TryDequeue(out var at))
+        {
+            foreach (var (_, other, _) in HoldsOf[at].Where(h => h.By == HoldBy.Glue && unit.Add(h.Other)))
+            {
+                ahead.Enqueue(other);
+            }
+        }
+
+        return unit;
+    }
+
+    /// <summary>Without the one the other is held by no panel of the enclosure.</summary>
+    private bool HangsOn(string part, string off)
+    {
+        var (met, ahead) = (new HashSet<string>(StringComparer.Ordinal) { part, off }, new Queue<string>([part]));
+        while (ahead.TryDequeue(out var at))
+        {
+            if (Panels.Contains(at))
+            {
+                return false;
+            }
+
+            foreach (var (_, other, _) in HoldsOf[at].Where(h => met.Add(h.Other)))
+            {
+                ahead.Enqueue(other);
+            }
+        }
+
+        return true;
+    }
 
     /// <summary>What holds a made part, and how.</summary>
     private ILookup<string, (string Part, string Other, HoldBy By)> HoldsOf => field ??= Joints.Holds.Select(h => (A: MadeOf(h.PartA), B: MadeOf(h.PartB), h.By))
@@ -77,7 +118,7 @@ internal sealed record Job(
 
     /// <summary>Panels that are taken off or swing.</summary>
     public IReadOnlySet<string> Covers => field ??= Design.Box.Panels.Where(p => p.Hold is PanelHold.Removable or PanelHold.Hinged && Shell.Panels.ContainsKey(p.Face))
-        .Select(p => MadeOf(Shell.Panels[p.Face].Id)).ToHashSet(StringComparer.Ordinal);
+        .SelectMany(p => Shell.PanelsOf(p.Face)).Select(p => MadeOf(p.Id)).ToHashSet(StringComparer.Ordinal);
 
     private Fact Whole(Fact fact) => fact with { Of = MadeOf(fact.Of) };
 }

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Reckoning;
@@ -21,6 +22,9 @@ public sealed record Part(
 
     /// <summary>The axes that its block and its frame are told along; null = the enclosure's.</summary>
     public Pose? Pose { get; init; }
+
+    /// <summary>The face of the enclosure that it closes, alone or with others; null for what is inside.</summary>
+    public Face? Closes { get; init; }
 
     /// <summary>The part that this is one face of; it is cut with that part.</summary>
     public string? LeafOf { get; init; }

@@ -7,12 +7,14 @@ using AnvilPlan.Core.Construction.BentWraps;
 using AnvilPlan.Core.Construction.DeskConsoles;
 using AnvilPlan.Core.Construction.DrawerStands;
 using AnvilPlan.Core.Construction.FoldedSheets;
+using AnvilPlan.Core.Construction.InnerBoxes;
 using AnvilPlan.Core.Construction.LevelFrames;
 using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Construction.Plates;
 using AnvilPlan.Core.Construction.Plinths;
 using AnvilPlan.Core.Construction.PrintedBodies;
 using AnvilPlan.Core.Construction.RailFrames;
+using AnvilPlan.Core.Construction.SplitFaces;
 using AnvilPlan.Core.Construction.TrayRacks;
 
 namespace AnvilPlan.Core.Planning;
@@ -24,6 +26,7 @@ public static class Shipped
     public static IReadOnlyList<ConstructionSystem> Systems { get; } =
     [
         new PanelBoxSystem(),
+        new SplitFaceSystem(),
         new DeskConsoleSystem(),
         new BackBoardSystem(),
         new BentWrapSystem(),
@@ -36,6 +39,8 @@ public static class Shipped
         new LevelFrameSystem(),
         new TrayRackSystem(),
         new PlateSystem(),
+        new InnerBoxSystem(),
+        new PrintedFrameSystem(),
         new PrintedFeetSystem(),
         new PlinthSystem(),
     ];

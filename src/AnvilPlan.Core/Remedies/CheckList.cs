@@ -74,7 +74,7 @@ public static class CheckList
 
         if (device.Model.Mount == MountStyle.PanelNut)
         {
-            yield return new CheckLine(device.Id, CheckKind.Fixing, "its own nut", CheckState.Provided, $"cut-out in {plan.Shell.Deck(device.Device.DeckId).Name.ToLowerInvariant()}");
+            yield return new CheckLine(device.Id, CheckKind.Fixing, "its own nut", CheckState.Provided, $"cut-out in {plan.Shell.Deck(device).Name.ToLowerInvariant()}");
         }
 
         foreach (var screw in plan.Fixings.Screws.Where(s => s.For == device.Id))

@@ -20,7 +20,7 @@ public sealed class PlacementCheck
     {
         _plan = plan;
         _rooms = new RoomCheck(plan.Fit, plan.Shell);
-        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Block)), .. plan.Shell.Members.SelectMany(m => m.Body.Select(b => (m.Id, new Block(b, m.Pose)))), .. plan.Shell.Adapters.Values.Select(a => (a.Id, a.Block))];
+        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Block)), .. plan.Shell.Inside.SelectMany(m => m.Body.Select(b => (m.Id, new Block(b, m.Pose)))), .. plan.Shell.Adapters.Values.Select(a => (a.Id, a.Block))];
     }
 
     /// <summary>Distance that a hole's centre keeps from the edge of its part (mm): 1.5 d in metal, 2 d in wood and plastics, 1 d in prints, whose walls stand round their holes [R].</summary>
@@ -62,7 +62,7 @@ public sealed class PlacementCheck
             return false;
         }
 
-        var deck = _plan.Shell.Deck(device.Device.DeckId);
+        var deck = _plan.Shell.Deck(device);
         if (device.Device.Adapter?.RevealMm is { } reveal && !PadClear(device, deck, reveal))
         {
             return false;

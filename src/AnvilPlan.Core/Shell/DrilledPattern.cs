@@ -38,11 +38,12 @@ public static class DrilledPattern
         foreach (var (deckId, frame) in design.Box.Panels.Where(p => shell.Panels.ContainsKey(p.Face)).Select(p => (Deck.OfPanel(p.Face), fit.Envelope.FaceFrame(p.Face)))
             .Concat(design.Trays.Select(t => (t.Id, t.Plane.NearFrame(fit.Trays[t.Id])))))
         {
-            var part = shell.Deck(deckId);
             foreach (var (hole, i) in Of(design, deckId).Select((h, i) => (h, i + 1)))
             {
+                var at = frame.ToSpace(new Uv(hole.UMm, hole.VMm));
+                var part = Deck.IsPanel(deckId, out var face) ? shell.PanelAt(face, at) : shell.Deck(deckId);
                 yield return new PartFeature(part.Id, new Hole(
-                    $"drilled/{i}", "drilled", "hole that is there already", WorkedFrom.Seen, part.Frame.ToPlane(frame.ToSpace(new Uv(hole.UMm, hole.VMm))), hole.DiaMm,
+                    $"drilled/{i}", "drilled", "hole that is there already", WorkedFrom.Seen, part.Frame.ToPlane(at), hole.DiaMm,
                     null, null, null, null, "as measured on the part", "as measured on the part", null)
                 { Given = true });
             }

@@ -17,7 +17,27 @@ public sealed record ShellPlan(
     IReadOnlyList<SolidPart> Members, IReadOnlyDictionary<string, SolidPart> Levels, IReadOnlyList<Compound> Compounds)
 {
     /// <summary>What a device is screwed to: its adapter plate, else its deck.</summary>
-    public SolidPart Under(PlacedDevice device) => Adapters.TryGetValue(device.Id, out var plate) ? plate : Deck(device.Device.DeckId);
+    public SolidPart Under(PlacedDevice device) => Adapters.TryGetValue(device.Id, out var plate) ? plate : Deck(device);
+
+    /// <summary>The part of its deck that a device sits on: of a face in several panels, the one under its middle.</summary>
+    public SolidPart Deck(PlacedDevice device) => Designs.Deck.IsPanel(device.Device.DeckId, out var face) ? PanelAt(face, device.Body.Centre) : Deck(device.Device.DeckId);
+
+    /// <summary>The panels of a face in one plane, the first one first; none where it is open.</summary>
+    public IEnumerable<SolidPart> PanelsOf(Face face) => Panels.TryGetValue(face, out var first)
+        ? Members.Where(m => m.Closes == face && m.Pose == first.Pose).Prepend(first)
+        : [];
+
+    /// <summary>The members that are no panels in the plane of their face.</summary>
+    public IEnumerable<SolidPart> Inside => Members.Where(m => m.Closes is not { } face || !Panels.TryGetValue(face, out var first) || first.Pose != m.Pose);
+
+    /// <summary>All that its panels of one plane take together.</summary>
+    public Box SpanOf(Face face) => PanelsOf(face).Select(p => p.Box).Aggregate((a, b) => a.Hull(b));
+
+    /// <summary>The panel of a face over or under a point, or the nearest one to it.</summary>
+    public SolidPart PanelAt(Face face, Point3 at) => PanelsOf(face).MinBy(p => OffMm(p.Frame.ToPlane(at), p))!;
+
+    private static double OffMm(Uv at, SolidPart panel) =>
+        Math.Max(0, Math.Max(-at.U, at.U - panel.LengthMm)) + Math.Max(0, Math.Max(-at.V, at.V - panel.WidthMm));
 
     /// <summary>What one hole of a device goes into; null when it is a deck of bars and none lies under the hole.</summary>
     public SolidPart? Under(PlacedDevice device, Point3 hole)
@@ -37,6 +57,9 @@ public sealed record ShellPlan(
 
     /// <summary>How far below the bottom the lowest part reaches, mm: feet, plinth.</summary>
     public double StandsMm(Design design) => Math.Max(design.Box.Feet?.HeightMm ?? 0, -Members.Select(m => m.Box.Min.Z).DefaultIfEmpty(0).Min());
+
+    /// <summary>The face that a part closes, alone or with others; null for every other part.</summary>
+    public Face? FaceOf(string partId) => Parts.FirstOrDefault(p => p.Id == partId)?.Closes;
 
     public SolidPart? Member(string id) => Members.FirstOrDefault(m => m.Id == id);
 }

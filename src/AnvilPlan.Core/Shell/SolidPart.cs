@@ -31,8 +31,8 @@ public sealed record SolidPart(
     /// <summary>The part that this is one face of; null when it is a part of its own.</summary>
     public string? LeafOf { get; init; }
 
-    /// <summary>The face of which it closes a part, beside the panel of that face.</summary>
-    public Face? PartOf { get; init; }
+    /// <summary>The face of the enclosure that it closes, alone or with others; null for what is inside.</summary>
+    public Face? Closes { get; init; }
 
     /// <summary>How it is printed; null for what is cut.</summary>
     public PrintJob? Print { get; init; }

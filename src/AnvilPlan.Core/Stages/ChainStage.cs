@@ -44,9 +44,9 @@ public static class ChainStage
             yield return new Solid($"{level.Name}, bars", level.Block, LayerKind.Fixed, null, id, null);
         }
 
-        foreach (var panel in shell.Members.Where(m => m.PartOf is not null))
+        foreach (var panel in shell.Members.Where(m => m.Closes is not null))
         {
-            yield return new Solid(panel.Name, panel.Block, LayerKind.Fixed, Deck.OfPanel(panel.PartOf!.Value), null, null);
+            yield return new Solid(panel.Name, panel.Block, LayerKind.Fixed, Deck.OfPanel(panel.Closes!.Value), null, null);
         }
 
         foreach (var plate in shell.Adapters.Values)

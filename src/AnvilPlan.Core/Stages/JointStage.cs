@@ -38,7 +38,7 @@ public static class JointStage
         var mate = edge.Covers == a ? b : a;
         var along = edge.Id.Along();
         // along a front that leans only its own size tells
-        var length = edge.Joint == JointKind.Sloped ? shell.Panels[Face.Front].Box.Size[along] : Math.Min(shell.Panels[a].Box.Size[along], shell.Panels[b].Box.Size[along]);
+        var length = edge.Joint == JointKind.Sloped ? shell.Panels[Face.Front].Box.Size[along] : Math.Min(shell.SpanOf(a).Size[along], shell.SpanOf(b).Size[along]);
         return new EdgeJoint(edge.Id, edge.Covers, mate, edge.Joint, Panels.EntryMm(edge, envelope), length)
         {
             Lid = design.Panel(edge.Covers).Hold != PanelHold.Removable && design.Panel(mate).Hold == PanelHold.Removable ? mate : edge.Covers,

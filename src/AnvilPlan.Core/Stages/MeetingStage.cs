@@ -45,7 +45,7 @@ public sealed class MeetingStage
                 if (Between(face, axis, e => LetIn.Lies(_design, panel, e)) is (var least, var most) && _shell.Panels.ContainsKey(least) && _shell.Panels.ContainsKey(most))
                 {
                     yield return Of(
-                        $"{lid.Id}/{Word(axis)}", $"{lid.Name} between {Deck.Name(least)} and {Deck.Name(most)}", [.. Opening(face, least, most, axis), Size(lid, axis)], panel.Fit,
+                        $"{lid.Id}/{Word(axis)}", $"{lid.Name} between {Deck.Name(least)} and {Deck.Name(most)}", [.. Opening(face, least, most, axis), Size(lid.Resized(_shell.SpanOf(face)), axis)], panel.Fit,
                         lid, _shell.Panels[least], [lid.Id, Deck.PartOf(least), Deck.PartOf(most)]);
                 }
             }
@@ -97,12 +97,12 @@ public sealed class MeetingStage
         {
             foreach (var exit in device.Model.Ports.Where(p => p.NeedsOpening && !device.Device.ClosedPorts.Contains(p.Id)).Select(p => device.Place(p).Exit).Distinct())
             {
-                if (!_shell.Panels.TryGetValue(Faces.Of(exit), out var panel) || Deck.IsPanel(device.Device.DeckId, out var own) && own == Faces.Of(exit))
+                if (!_shell.Panels.ContainsKey(Faces.Of(exit)) || Deck.IsPanel(device.Device.DeckId, out var own) && own == Faces.Of(exit))
                 {
                     continue;
                 }
 
-                var deck = _shell.Deck(device.Device.DeckId);
+                var (panel, deck) = (_shell.PanelAt(Faces.Of(exit), device.Body.Centre), _shell.Deck(device));
                 MeetingTerm[] terms =
                 [
                     new("opening larger than the connector, over both sides", 2 * _shop.Fits.PortMm, 1, Making.ToleranceMm(panel, _catalog, _shop), $"{panel.Name.ToLowerInvariant()}, {Making.Word(Making.ProcessOf(panel, _catalog, _shop))}"),

@@ -91,6 +91,7 @@ public static class PartStage
             SizeWhy.Of(solid, design, fit, joints, rule))
         {
             Body = solid.Body,
+            Closes = solid.Closes,
             LeafOf = solid.LeafOf,
             Pose = solid.Pose,
             Print = solid.Print,

@@ -31,7 +31,7 @@ internal static class SizeWhy
         var value = PartStage.Clean(solid.Box.Size[axis]);
         return solid.Kind switch
         {
-            PartKind.Panel when Deck.FaceOf(solid.Id) is not null => Panel(figure, value, solid, axis, fit, joints),
+            PartKind.Panel when solid.Closes is { } face && solid.Pose == fit.Envelope.PoseOf(face) => Panel(figure, value, face, axis, fit, joints),
             PartKind.Adapter => new Why(figure, value, "mm", "device's outline, its holes and the deck's holes with a rim", [new WhyTerm("plate", value, "mm", "where device and holes lie")], "geometry of both patterns"),
             PartKind.Tray => Tray(figure, value, solid, axis, design, fit),
             PartKind.Printed or PartKind.Panel => new Why(figure, value, "mm", "as its construction system lays it", [new WhyTerm("laid", value, "mm", solid.Name)], "geometry of the structure"),
@@ -40,9 +40,8 @@ internal static class SizeWhy
         };
     }
 
-    private static Why Panel(string figure, double value, SolidPart solid, Axis axis, FitPlan fit, JointPlan joints)
+    private static Why Panel(string figure, double value, Face face, Axis axis, FitPlan fit, JointPlan joints)
     {
-        var face = Faces.All.First(f => solid.Id == Deck.PartOf(f));
         List<WhyTerm> terms = [new WhyTerm($"outer {Word(axis)}", PartStage.Clean(fit.Envelope.Outer.Size[axis]), "mm", "brief or inner size")];
         foreach (var joint in joints.Edges.Where(e => (e.Host == face || e.Mate == face) && e.Joint != JointKind.Mitre))
         {
@@ -62,7 +61,7 @@ internal static class SizeWhy
         var rest = PartStage.Clean(value - terms.Sum(t => t.Value));
         if (Math.Abs(rest) > 1e-6)
         {
-            terms.Add(new WhyTerm("what rails, bends or play take", rest, "mm", "structure"));
+            terms.Add(new WhyTerm("what another panel, rails, bends or play take", rest, "mm", "structure"));
         }
 
         return new Why(figure, value, "mm", "sum of the terms", terms, "geometry of the box: the covering panel runs to the envelope");
@@ -80,7 +79,7 @@ internal static class SizeWhy
 
     private static Why Thickness(SolidPart solid, Design design)
     {
-        var measured = Faces.All.Where(f => solid.Id == Deck.PartOf(f)).Select(f => design.Panel(f).MeasuredMm).FirstOrDefault()
+        var measured = (solid.Closes is { } face ? design.Panel(face).MeasuredMm : null)
             ?? design.Trays.FirstOrDefault(t => t.Id == solid.Id)?.MeasuredMm;
         return new Why("thickness", PartStage.Clean(solid.ThicknessMm), "mm",
             measured is null ? "what a sheet of this name usually measures" : "as measured",

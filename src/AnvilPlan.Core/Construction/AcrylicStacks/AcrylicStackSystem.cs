@@ -26,6 +26,7 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
     public override string Key => "acrylicStack";
     public override string Name => "Layered acrylic";
     public override string About => "Plates with their middles cut out, stacked between bottom and top and bolted through at the corners.";
+    public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<AcrylicStack>> Asked { get; } =
     [

@@ -63,6 +63,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     public override string Key => "backBoard";
     public override string Name => "Back board";
     public override string About => "A board on the wall with everything on its face, cables behind it, and a lit reveal round each device.";
+    public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<BackBoard>> Asked { get; } =
     [

@@ -24,6 +24,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
     public override string Key => "bentWrap";
     public override string Name => "Bent wrap";
     public override string About => "A strip of wood that turns round corners between two ends; each corner by the school that suits it.";
+    public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<BentWrap>> Asked { get; } =
     [

@@ -42,6 +42,7 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
     public override string Key => "deskConsole";
     public override string Name => "Desk console";
     public override string About => "A front that leans back from a low lip, sides sawn to its slope: for displays and controls that are read and worked from a chair.";
+    public override bool HoldsPanels => true;
     public override bool MeetsSlope => true;
 
     protected override IReadOnlyList<Asked<DeskConsole>> Asked { get; } =
@@ -233,7 +234,7 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
 
         var (u, v) = panel.DrawnAxes();
         var lip = new Box(new(inner.Min.X, 0, inner.Min.Z), new(inner.Max.X, t, own.LipMm));
-        draft.Members.Add(new SolidPart(LipOf(own), "Lip", PartKind.Panel, panel.MaterialId, panel.NominalMm, lip, SolidPart.FrameOf(lip, u, v, false), "outside", "inside", null) { PartOf = Face.Front });
+        draft.Members.Add(new SolidPart(LipOf(own), "Lip", PartKind.Panel, panel.MaterialId, panel.NominalMm, lip, SolidPart.FrameOf(lip, u, v, false), "outside", "inside", null) { Closes = Face.Front });
         if (!LipIsGlued(draft.Design, draft.Catalog))
         {
             var block = BarPlacing.Trim(new Box(new(inner.Min.X, t, inner.Min.Z), new(inner.Max.X, t + bar.WidthMm, inner.Min.Z + bar.HeightMm)), Axis.X, draft.Members.Select(m => m.Box).Where(b => b != lip));

@@ -31,6 +31,7 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
     public override string Key => "drawerStand";
     public override string Name => "Drawer in a stand";
     public override string About => "The box is a stand, open in front; everything sits in a drawer that runs out, under a load on top.";
+    public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<DrawerStand>> Asked { get; } =
     [

@@ -22,6 +22,7 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
     public override string Key => "foldedSheet";
     public override string Name => "Folded sheet";
     public override string About => "Tray, U and cover from sheet: a base with sides turned up, returns to rivet or screw to, reliefs at the corners.";
+    public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<FoldedSheet>> Asked { get; } =
     [

@@ -100,18 +100,31 @@ internal static class Blocks
             var screwed = Screwed(draft.Design, draft.Catalog, edge, draft.Catalog.Material(block.MaterialId)).ToList();
             foreach (var (face, i) in screwed.Select((f, i) => (f, i)))
             {
-                FixingRows.Screw(draft, draft.Shell.Panels[face], block, new RowRule(Deck.PlaceOf(edge.Edge), $"{name}/{Deck.Name(face)}", EndMm + (i * 12), PitchMostMm, $"screw to block {name}"));
+                foreach (var (panel, n) in Over(draft, face, block))
+                {
+                    FixingRows.Screw(draft, panel, block, new RowRule(Deck.PlaceOf(edge.Edge), $"{name}/{Deck.Name(face)}{n}", EndMm + (i * 12), PitchMostMm, $"screw to block {name}"));
+                }
             }
 
             foreach (var face in (Face[])[edge.Edge.Of().A, edge.Edge.Of().B])
             {
-                draft.Keep(draft.Shell.Panels[face], block.Box.Grow(0.01), $"block {name}");
-                if (!screwed.Contains(face) && !(edge.Joint == JointKind.Magnets && face == edge.Lid))
+                foreach (var (panel, _) in Over(draft, face, block))
                 {
-                    draft.Hold(draft.Shell.Panels[face], block, HoldBy.Glue, Deck.PlaceOf(edge.Edge));
+                    draft.Keep(panel, block.Box.Grow(0.01), $"block {name}");
+                    if (!screwed.Contains(face) && !(edge.Joint == JointKind.Magnets && face == edge.Lid))
+                    {
+                        draft.Hold(panel, block, HoldBy.Glue, Deck.PlaceOf(edge.Edge));
+                    }
                 }
             }
         }
+    }
+
+    /// <summary>The panels of a face that lie on a block, with what tells their rows apart; a face of one panel has it in any case.</summary>
+    private static IEnumerable<(SolidPart Panel, string Row)> Over(JointDraft draft, Face face, SolidPart block)
+    {
+        List<SolidPart> panels = [.. draft.Shell.PanelsOf(face)];
+        return panels.Select((p, i) => (p, i == 0 ? "" : $"-{i + 1}")).Where(p => panels.Count == 1 || p.p.Box.Grow(0.01).Overlaps(block.Box));
     }
 
     /// <summary>The bar along the inside of an edge; null when the joint has none.</summary>

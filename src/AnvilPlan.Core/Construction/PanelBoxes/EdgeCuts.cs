@@ -20,7 +20,15 @@ internal static class EdgeCuts
 {
     public static void Add(JointDraft draft, EdgeJoint joint, Envelope envelope, ShellPlan shell, ShopProfile shop)
     {
-        var (host, mate) = (shell.Panels[joint.Host], shell.Panels[joint.Mate]);
+        List<(SolidPart Host, SolidPart Mate)> pairs = [.. shell.PanelsOf(joint.Host).SelectMany(_ => shell.PanelsOf(joint.Mate), (h, m) => (h, m))];
+        foreach (var (host, mate) in pairs.Where(p => pairs.Count == 1 || p.Host.Box.Grow(0.01).Overlaps(p.Mate.Box)))
+        {
+            Add(draft, joint, host, mate, envelope, shop);
+        }
+    }
+
+    private static void Add(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate, Envelope envelope, ShopProfile shop)
+    {
         if (joint.Joint is JointKind.Bent or JointKind.InRail or JointKind.Sloped)
         {
             return;

@@ -48,7 +48,10 @@ internal static class Panels
         var (seen, far) = panel.Face.DrawnFromOutside() && !panel.ShowsInside ? ("outside", "inside") : ("inside", "outside");
         return new SolidPart(
             Deck.PartOf(panel.Face), NameOf(panel.Face), PartKind.Panel, panel.MaterialId, panel.NominalMm, box,
-            SolidPart.FrameOf(box, u, v, lengthAlongV), seen, far, null);
+            SolidPart.FrameOf(box, u, v, lengthAlongV), seen, far, null)
+        {
+            Closes = panel.Face,
+        };
     }
 
     private static Box StopAt(Box box, Direction side, double at) => side.Sign() > 0

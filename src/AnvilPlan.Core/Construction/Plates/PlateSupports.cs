@@ -196,10 +196,10 @@ internal static class PlateSupports
             draft.Hold(plate, rail, HoldBy.Slide, place);
         }
 
-        if (draft.Shell.Panels.TryGetValue(wall, out var panel))
+        foreach (var (panel, i) in draft.Shell.PanelsOf(wall).Select((p, i) => (p, i)))
         {
             draft.Keep(panel, rail.Box.Grow(0.01), $"rail of {tray.Name.ToLowerInvariant()}");
-            FixingRows.Screw(draft, panel, rail, new RowRule(place, $"{name}/wall", EndMm + 15, PitchMostMm, "screw to rail"));
+            FixingRows.Screw(draft, panel, rail, new RowRule(place, $"{name}/wall{(i == 0 ? "" : $"-{i + 1}")}", EndMm + 15, PitchMostMm, "screw to rail"));
         }
 
         // without a wall, and at its ends in any case, the rail is held by the posts that it runs between

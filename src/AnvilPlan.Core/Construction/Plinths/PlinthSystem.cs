@@ -20,6 +20,7 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
     public override string Key => "plinth";
     public override string Name => "Plinth";
     public override string About => "A frame of boards on edge under the bottom, set back, with a gap behind for the air it needs.";
+    public override bool HoldsPanels => true;
     public override bool MeetsSlope => true;
 
     protected override IReadOnlyList<Asked<Plinth>> Asked { get; } =

@@ -25,6 +25,7 @@ public sealed class PrintedBodySystem : ConstructionSystem<PrintedBody>
     public override string Key => "printedBody";
     public override string Name => "Printed body";
     public override string About => "Faces printed as one body, split to the printer's bed and joined by pins, screws or glue flanges, with anchors on every side.";
+    public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<PrintedBody>> Asked { get; } =
     [

@@ -24,7 +24,7 @@ internal static class PrintedChecks
     private const long PinCents = 20;
 
     /// <summary>Round the hole of a device, to a seam, mm.</summary>
-    private const double HoleRimMm = 3;
+    public const double HoleRimMm = 3;
 
     public static string PinWord(double wallMm) => SeamPin.PinFor(wallMm) is { } pin
         ? string.Create(System.Globalization.CultureInfo.InvariantCulture, $"two {pin:0.#} mm pins in each wall, glued") : "glue alone: the wall is too thin for pins";

@@ -20,6 +20,7 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
     public override string Key => "printedEnds";
     public override string Name => "Printed ends over rails";
     public override string About => "Two printed ends take four bars in sockets; thin panels are screwed to the bars.";
+    public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<PrintedEnds>> Asked { get; } =
     [

@@ -29,6 +29,7 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
     public override string Key => "railFrame";
     public override string Name => "Rail frame";
     public override string About => "Angle, square or slotted bars along the edges carry thin panels: over them, behind them or slipped in.";
+    public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<RailFrame>> Asked { get; } =
     [

@@ -24,7 +24,7 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
 
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
-        var tray = design.Trays.FirstOrDefault(t => t.Plane == TrayPlane.Level);
+        var tray = design.Trays.FirstOrDefault(t => t.Plane == TrayPlane.Level && t.Support is not (TraySupport.OnBars or TraySupport.Structure));
         var added = tray ?? new Tray(id + "-tray", "Tray", "aluminium-5052", 2, null, 20, 1, TraySupport.Rails, "aluminium-6061-15x15") { Drawer = new Drawer(Face.Front, 150) };
         return design with
         {
@@ -39,7 +39,7 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
         {
             check.Refuse("trayId", $"trayId is \"{own.TrayId}\": the design has no such tray.");
         }
-        else if (tray.Plane != TrayPlane.Level || tray.Support == TraySupport.OnBars)
+        else if (tray.Plane != TrayPlane.Level || tray.Support is TraySupport.OnBars or TraySupport.Structure)
         {
             check.Refuse("trayId", $"trayId is \"{own.TrayId}\": only a level plate can be repeated upwards.");
         }

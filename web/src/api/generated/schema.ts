@@ -3382,6 +3382,7 @@ export interface components {
             /** @description The blocks that it fills: legs of an angle, walls of a folded tray; one for a plain board. */
             body: components["schemas"]["Box"][];
             pose: null | components["schemas"]["Pose"];
+            closes: null | components["schemas"]["Face"];
             /** @description The part that this is one face of; it is cut with that part. */
             leafOf: null | string;
             print: null | components["schemas"]["PrintJob"];
@@ -3946,6 +3947,11 @@ export interface components {
         };
         /** @enum {unknown} */
         SizeBasis: "outer" | "inner";
+        /**
+         * @description Which way the line between the two panels of a face runs in the drawing of that face.
+         * @enum {unknown}
+         */
+        SplitRun: "level" | "upright";
         /** @description Four panels that close a frame: its diagonals tell whether it stands square. */
         SquareCheck: {
             name: string;
@@ -4024,7 +4030,7 @@ export interface components {
          * @description What the maker decided about one structure of the enclosure: a rail frame, a wrap, a rack. Each kind belongs to the construction
          *     system that builds it and stands in that system's folder.
          */
-        Structure: components["schemas"]["StructureDeskConsole"] | components["schemas"]["StructureBackBoard"] | components["schemas"]["StructureBentWrap"] | components["schemas"]["StructureFoldedSheet"] | components["schemas"]["StructurePrintedBody"] | components["schemas"]["StructureAcrylicStack"] | components["schemas"]["StructurePrintedEnds"] | components["schemas"]["StructureRailFrame"] | components["schemas"]["StructureDrawerStand"] | components["schemas"]["StructureLevelFrame"] | components["schemas"]["StructureTrayRack"] | components["schemas"]["StructurePrintedFeet"] | components["schemas"]["StructurePlinth"];
+        Structure: components["schemas"]["StructureSplitFace"] | components["schemas"]["StructureDeskConsole"] | components["schemas"]["StructureBackBoard"] | components["schemas"]["StructureBentWrap"] | components["schemas"]["StructureFoldedSheet"] | components["schemas"]["StructurePrintedBody"] | components["schemas"]["StructureAcrylicStack"] | components["schemas"]["StructurePrintedEnds"] | components["schemas"]["StructureRailFrame"] | components["schemas"]["StructureDrawerStand"] | components["schemas"]["StructureLevelFrame"] | components["schemas"]["StructureTrayRack"] | components["schemas"]["StructureInnerBox"] | components["schemas"]["StructurePrintedFrame"] | components["schemas"]["StructurePrintedFeet"] | components["schemas"]["StructurePlinth"];
         /** @description Walls of stacked rings between bottom and top, drawn together by through bolts. */
         StructureAcrylicStack: {
             /** @enum {string} */
@@ -4172,6 +4178,43 @@ export interface components {
             /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description A box with walls of its own on the bottom of the enclosure: a battery's, a shielded corner. Outer sizes, mm. */
+        StructureInnerBox: {
+            /** @enum {string} */
+            system: "innerBox";
+            /** @description The plate that is its floor; what stands in the box stands on that. */
+            trayId: string;
+            materialId: string;
+            /** Format: double */
+            nominalMm: number;
+            /**
+             * Format: double
+             * @description From the inner face of the left side; FromFrontMm from that of the front.
+             */
+            fromLeftMm: number;
+            /** Format: double */
+            fromFrontMm: number;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+            /** Format: double */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description From the bottom of the enclosure to the underside of its floor: room for the screws of what stands on it.
+             */
+            floorMm: number;
+            /** @description A lid that is screwed on. */
+            lidded: boolean;
+            /**
+             * Format: double
+             * @description A round hole through its back, for what leaves it; null = none.
+             */
+            cableHoleMm: null | number;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
+            id: string;
+        };
         /**
          * @description Four posts, two beams across the width at each level, and rails from front to back that slide on the beams until they lie under
          *     the holes of the hardware. The levels are the trays that are carried by bars.
@@ -4271,6 +4314,43 @@ export interface components {
             /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /** @description A plate on four legs, printed in one, on the bottom of the enclosure. */
+        StructurePrintedFrame: {
+            /** @enum {string} */
+            system: "printedFrame";
+            /** @description The plate, which is a tray of the design. */
+            trayId: string;
+            materialId: string;
+            /**
+             * Format: double
+             * @description From the inner face of the left side; FromFrontMm from that of the front.
+             */
+            fromLeftMm: number;
+            /** Format: double */
+            fromFrontMm: number;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Under the plate.
+             */
+            heightMm: number;
+            /** Format: double */
+            plateMm: number;
+            /** Format: double */
+            legMm: number;
+            /**
+             * Format: double
+             * @description Thickness of perimeters, tops and bottoms of the print.
+             */
+            skinMm: number;
+            /** Format: double */
+            infill: number;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
+            id: string;
+        };
         /** @description Bars along edges of the box, joined to a frame; panels close it. */
         StructureRailFrame: {
             /** @enum {string} */
@@ -4286,6 +4366,27 @@ export interface components {
              * @description Depth of the groove cut into solid rails; slotted profiles have their own.
              */
             grooveMm: number;
+            /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
+            id: string;
+        };
+        /** @description A face closed by two panels in one plane. */
+        StructureSplitFace: {
+            /** @enum {string} */
+            system: "splitFace";
+            face: components["schemas"]["Face"];
+            run: components["schemas"]["SplitRun"];
+            /**
+             * Format: double
+             * @description From the lower edge of the enclosure, or its left edge as the face is drawn, to the middle of the line between the two.
+             */
+            atMm: number;
+            /**
+             * Format: double
+             * @description Between the two.
+             */
+            gapMm: number;
+            /** @description Bar stock of the batten behind the line: the first panel carries it, the other lies on it. */
+            battenBarId: string;
             /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
@@ -4478,7 +4579,7 @@ export interface components {
          */
         TrayPlane: "level" | "facesFront" | "facesRight";
         /** @enum {unknown} */
-        TraySupport: "none" | "rails" | "posts" | "hung" | "housed" | "onBars" | "flanges";
+        TraySupport: "none" | "rails" | "posts" | "hung" | "housed" | "onBars" | "flanges" | "structure";
         /** @description A position in a plane of its own, mm: u to the right, v up, seen from the face that is named with it. */
         Uv: {
             /** Format: double */

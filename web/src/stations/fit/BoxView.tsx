@@ -52,7 +52,8 @@ export function BoxView({
     which === 'side' && view.plan.sideOutline
       ? view.plan.sideOutline.map((p) => `${p.u},${y(p.v)}`).join(' ')
       : `0,0 ${w},0 ${w},${h} 0,${h}`
-  const walls = parts.filter((p) => p.kind !== 'panel' || !facesViewer(p.id, which))
+  // a part of several faces is drawn by them
+  const walls = parts.filter((p) => p.body.length > 0 && (p.kind !== 'panel' || !facesViewer(p.closes, which)))
   const nearest = (d: Schemas['DevicePlace']) => Math.max(...seenCorners(d.pose, d.body, depth, up).map((c) => c[0]))
   const sorted = [...devices].sort((a, b) => (nearFirst ? nearest(b) - nearest(a) : nearest(a) - nearest(b)))
 
@@ -295,8 +296,7 @@ function thick({ min, max }: Schemas['Box'], exit: Schemas['Direction']): Schema
 }
 
 /** The panel that one looks at is left out, so that the inside shows. */
-function facesViewer(partId: string, which: ViewKey): boolean {
-  const face = partId.replace('shell/', '')
+function facesViewer(face: Schemas['Face'] | null, which: ViewKey): boolean {
   return which === 'top'
     ? face === 'top' || face === 'bottom'
     : which === 'front'

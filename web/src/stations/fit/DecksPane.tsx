@@ -103,7 +103,12 @@ export function DecksPane() {
                 set(
                   t.id,
                   'Tray support',
-                  value === 'none' || value === 'posts' || value === 'hung' || value === 'housed' || value === 'onBars'
+                  value === 'none' ||
+                    value === 'posts' ||
+                    value === 'hung' ||
+                    value === 'housed' ||
+                    value === 'onBars' ||
+                    value === 'structure'
                     ? { support: value }
                     : { support: 'rails', railBarId: value },
                 )
@@ -116,6 +121,9 @@ export function DecksPane() {
               <option value="flanges">its own sides, folded</option>
               {view.design.structures.some((x) => x.system === 'levelFrame' || x.system === 'railFrame') && (
                 <option value="onBars">the bars of the frame, no plate</option>
+              )}
+              {view.design.structures.some((x) => 'trayId' in x) && (
+                <option value="structure">the structure that it belongs to</option>
               )}
               {catalog.data?.bars.map((b) => (
                 <option key={b.id} value={b.id}>

@@ -58,42 +58,49 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
       <HatchDefs id={id} scale={total.w / 110} />
       {cells.map((c) => {
         const panel = view.design.box.panels.find((p) => p.face === c.face)
-        const part = view.plan.parts.find((p) => p.id === 'shell/' + c.face)
+        const parts = panelsOf(view.plan, c.face)
         if (!panel) return null
-        if (!part) return <OpenFace key={c.face} cell={c} text={Math.min(text, c.w / 6)} />
-        const hot = focus === part.id
-        const words = Math.min(text, c.w / 13, c.h / 5)
+        if (parts.length === 0) return <OpenFace key={c.face} cell={c} text={Math.min(text, c.w / 6)} />
         return (
-          <g key={c.face} onMouseEnter={() => setFocus(part.id)}>
-            <polygon
-              points={cornersOf(c)}
-              fill={`url(#${id}-${hatchOf(catalog.data?.materials.find((m) => m.id === panel.materialId))})`}
-              stroke={hot ? 'var(--brass)' : 'var(--line)'}
-              strokeWidth={hot ? 3 : 1}
-              vectorEffect="non-scaling-stroke"
-            />
-            <text
-              x={c.x + c.w / 2}
-              y={c.y + c.h / 2 - words * 0.2}
-              fontSize={words}
-              textAnchor="middle"
-              fill="var(--ink)"
-              fontWeight={600}
-              {...halo(text)}
-            >
-              {FACE_NAMES[c.face]}
-              {panel.hold === 'removable' ? ' (comes off)' : ''}
-            </text>
-            <text
-              x={c.x + c.w / 2}
-              y={c.y + c.h / 2 + words * 1.1}
-              fontSize={words}
-              textAnchor="middle"
-              fill="var(--ink)"
-              {...halo(text)}
-            >
-              {length(part.lengthMm)} × {length(part.widthMm)}
-            </text>
+          <g key={c.face}>
+            {parts.map((part) => {
+              const at = parts.length > 1 ? within(c, part.box, view.plan.outer.max) : c
+              const words = Math.min(text, at.w / 13, at.h / (parts.length > 1 ? 3.6 : 5))
+              const hot = focus === part.id
+              return (
+                <g key={part.id} onMouseEnter={() => setFocus(part.id)}>
+                  <polygon
+                    points={cornersOf(at)}
+                    fill={`url(#${id}-${hatchOf(catalog.data?.materials.find((m) => m.id === panel.materialId))})`}
+                    stroke={hot ? 'var(--brass)' : 'var(--line)'}
+                    strokeWidth={hot ? 3 : 1}
+                    vectorEffect="non-scaling-stroke"
+                  />
+                  <text
+                    x={at.x + at.w / 2}
+                    y={at.y + at.h / 2 - words * 0.2}
+                    fontSize={words}
+                    textAnchor="middle"
+                    fill="var(--ink)"
+                    fontWeight={600}
+                    {...halo(text)}
+                  >
+                    {parts.length > 1 ? part.name : FACE_NAMES[c.face]}
+                    {panel.hold === 'removable' ? ' (comes off)' : ''}
+                  </text>
+                  <text
+                    x={at.x + at.w / 2}
+                    y={at.y + at.h / 2 + words * 1.1}
+                    fontSize={words}
+                    textAnchor="middle"
+                    fill="var(--ink)"
+                    {...halo(text)}
+                  >
+                    {length(part.lengthMm)} × {length(part.widthMm)}
+                  </text>
+                </g>
+              )
+            })}
             {(['top', 'right', 'bottom', 'left'] as const).map((side) => (
               <EdgeStroke
                 key={side}
@@ -110,6 +117,32 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
       })}
     </svg>
   )
+}
+
+/** The panels of a face in one plane; a lip under a front that leans is none of them. */
+export function panelsOf(plan: Schemas['BuildPlan'], face: Face): Schemas['Part'][] {
+  const all = plan.parts.filter((p) => p.kind === 'panel' && p.closes === face)
+  const leans = all.some((p) => p.pose !== null)
+  return leans ? all.filter((p) => p.pose !== null) : all
+}
+
+/** Where in the cell of its face one of several panels lies. */
+function within(cell: Cell, { min, max }: Schemas['Box'], outer: Schemas['Point3']): Cell {
+  const [from, to] = {
+    front: [min.x, max.x],
+    top: [min.x, max.x],
+    bottom: [min.x, max.x],
+    back: [outer.x - max.x, outer.x - min.x],
+    right: [min.y, max.y],
+    left: [outer.y - max.y, outer.y - min.y],
+  }[cell.face] as [number, number]
+  const [high, low] =
+    cell.face === 'bottom'
+      ? [min.y, max.y]
+      : cell.face === 'top'
+        ? [outer.y - max.y, outer.y - min.y]
+        : [outer.z - max.z, outer.z - min.z]
+  return { face: cell.face, x: cell.x + from, y: cell.y + high, w: to - from, h: low - high }
 }
 
 /** A face that nothing closes, or that is made otherwise than by a panel. */

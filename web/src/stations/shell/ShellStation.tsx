@@ -8,7 +8,7 @@ import { useCatalog } from '../../project/useProject'
 import { FACE_NAMES } from '../fit/decks'
 import { StockOptions } from '../fit/StockOptions'
 import { Keys } from '../../kit/tabs'
-import { BoxNet } from './BoxNet'
+import { BoxNet, panelsOf } from './BoxNet'
 import { CornersPane } from './CornersPane'
 import { GluePane } from './GluePane'
 import { LayoutPane } from './LayoutPane'
@@ -278,7 +278,7 @@ function PanelsPane() {
         </thead>
         <tbody>
           {view.design.box.panels.map((p) => {
-            const part = view.plan.parts.find((x) => x.id === 'shell/' + p.face)
+            const part = view.plan.parts.find((x) => x.closes === p.face)
             const material = catalog.data?.materials.find((m) => m.id === p.materialId)
             const grain = material?.hasGrain
             const solid = material?.family === 'solidWood'
@@ -380,7 +380,11 @@ function PanelsPane() {
                   )}
                 </td>
                 <td className="py-1 text-right whitespace-nowrap">
-                  {part && `${length(part.lengthMm)} × ${length(part.widthMm)}`}
+                  {panelsOf(view.plan, p.face).map((x) => (
+                    <div key={x.id}>
+                      {length(x.lengthMm)} × {length(x.widthMm)}
+                    </div>
+                  ))}
                 </td>
               </tr>
             )
