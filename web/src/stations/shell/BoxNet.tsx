@@ -65,7 +65,11 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
           <g key={c.face}>
             {parts.map((part) => {
               const at = parts.length > 1 ? within(c, part.box, view.plan.outer.max) : c
-              const words = Math.min(text, at.w / 13, at.h / (parts.length > 1 ? 3.6 : 5))
+              const several = parts.length > 1
+              const words = several ? Math.min(text * 0.9, at.w / 19, at.h / 5) : Math.min(text, at.w / 13, at.h / 5)
+              const name = several ? part.name : FACE_NAMES[c.face]
+              const size = `${length(part.lengthMm)} × ${length(part.widthMm)}`
+              const lines = [name + (panel.hold === 'removable' ? ' (comes off)' : ''), size]
               const hot = focus === part.id
               return (
                 <g key={part.id} onMouseEnter={() => setFocus(part.id)}>
@@ -76,28 +80,21 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
                     strokeWidth={hot ? 3 : 1}
                     vectorEffect="non-scaling-stroke"
                   />
-                  <text
-                    x={at.x + at.w / 2}
-                    y={at.y + at.h / 2 - words * 0.2}
-                    fontSize={words}
-                    textAnchor="middle"
-                    fill="var(--ink)"
-                    fontWeight={600}
-                    {...halo(text)}
-                  >
-                    {parts.length > 1 ? part.name : FACE_NAMES[c.face]}
-                    {panel.hold === 'removable' ? ' (comes off)' : ''}
-                  </text>
-                  <text
-                    x={at.x + at.w / 2}
-                    y={at.y + at.h / 2 + words * 1.1}
-                    fontSize={words}
-                    textAnchor="middle"
-                    fill="var(--ink)"
-                    {...halo(text)}
-                  >
-                    {length(part.lengthMm)} × {length(part.widthMm)}
-                  </text>
+                  {/* of several panels each has little height: name and size share a line */}
+                  {(several ? [lines.join('  ')] : lines).map((line, i, all) => (
+                    <text
+                      key={line}
+                      x={at.x + at.w / 2}
+                      y={at.y + at.h / 2 + words * (all.length === 1 ? 0.35 : i * 1.3 - 0.2)}
+                      fontSize={words}
+                      textAnchor="middle"
+                      fill="var(--ink)"
+                      fontWeight={i === 0 ? 600 : undefined}
+                      {...halo(text)}
+                    >
+                      {line}
+                    </text>
+                  ))}
                 </g>
               )
             })}
