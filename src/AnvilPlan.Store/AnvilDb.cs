@@ -12,6 +12,8 @@ public sealed class AnvilDb(DbContextOptions<AnvilDb> options) : DbContext(optio
 
     public DbSet<ProjectRow> Projects => Set<ProjectRow>();
     public DbSet<RevisionRow> Revisions => Set<RevisionRow>();
+    public DbSet<BenchRow> Bench => Set<BenchRow>();
+    public DbSet<KnowledgeRow> Knowledge => Set<KnowledgeRow>();
     public DbSet<DocumentRow> Documents => Set<DocumentRow>();
     public DbSet<ModelRow> Models => Set<ModelRow>();
 
@@ -33,10 +35,21 @@ public sealed class AnvilDb(DbContextOptions<AnvilDb> options) : DbContext(optio
         modelBuilder.Entity<ProjectRow>(e =>
         {
             e.HasKey(p => p.Id);
+            e.HasMany(p => p.Bench).WithOne().HasForeignKey(b => b.ProjectId).OnDelete(DeleteBehavior.Cascade);
             e.HasMany(p => p.Revisions).WithOne().HasForeignKey(r => r.ProjectId).OnDelete(DeleteBehavior.Cascade);
             e.Property(p => p.CurrentNumber).IsConcurrencyToken();
         });
-        modelBuilder.Entity<RevisionRow>(e => e.HasKey(r => new { r.ProjectId, r.Number }));
+        modelBuilder.Entity<RevisionRow>(e =>
+        {
+            e.HasKey(r => new { r.ProjectId, r.Number });
+            e.HasOne<KnowledgeRow>().WithMany().HasForeignKey(r => r.KnowledgeMark).OnDelete(DeleteBehavior.Restrict);
+        });
+        modelBuilder.Entity<BenchRow>(e =>
+        {
+            e.HasKey(b => new { b.ProjectId, b.Number });
+            e.Property(b => b.State).HasConversion<string>();
+        });
+        modelBuilder.Entity<KnowledgeRow>(e => e.HasKey(k => k.Mark));
         modelBuilder.Entity<DocumentRow>(e =>
         {
             e.HasKey(d => d.Key);

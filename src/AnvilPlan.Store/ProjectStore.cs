@@ -12,13 +12,18 @@ public sealed record ProjectLine(Guid Id, string Name, DateTime ChangedUtc, int 
 
 /// <summary>A project at its current revision.</summary>
 /// <param name="Content">The same for the same design and records, in whichever project and revision.</param>
-public sealed record OpenProject(Guid Id, int Revision, Design Design, AsBuilt AsBuilt, bool CanUndo, bool CanRedo, string Content);
+public sealed record OpenProject(Guid Id, int Revision, Design Design, AsBuilt AsBuilt, bool CanUndo, bool CanRedo, string Content)
+{
+    /// <summary>This revision was made with another catalog or shop than there is now.</summary>
+    public bool KnewOtherwise { get; init; }
+}
 
 /// <summary>A project that was deleted and can be brought back.</summary>
 public sealed record DeletedLine(Guid Id, string Name, DateTime DeletedUtc);
 
 /// <summary>A line of a project's history.</summary>
-public sealed record RevisionLine(int Number, int? Parent, string Label, DateTime CreatedUtc, bool Current, bool KeptAside);
+/// <param name="KnewOtherwise">It was planned with another catalog or shop than there is now.</param>
+public sealed record RevisionLine(int Number, int? Parent, string Label, DateTime CreatedUtc, bool Current, bool KeptAside, bool KnewOtherwise);
 
 /// <summary>The project moved on since the writer last read it. What was to be written is kept aside under its own number.</summary>
 public sealed class RevisionConflictException(int expected, int current, int? keptAs)
@@ -71,9 +76,11 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         }
 
         await ShopStore.Revive(db, design.Devices.Select(d => d.ModelId), cancel);
+        await db.SaveChangesAsync(cancel);
         var now = clock.GetUtcNow().UtcDateTime;
-        var project = new ProjectRow { Id = Guid.CreateVersion7(clock.GetUtcNow()), Name = design.Name, CreatedUtc = now, ChangedUtc = now, CurrentNumber = 1, AsBuiltJson = Wire.Json(asBuilt) };
-        project.Revisions.Add(new RevisionRow { ProjectId = project.Id, Number = 1, Label = label, DesignJson = Wire.Json(design), CreatedUtc = now });
+        var project = new ProjectRow { Id = Guid.CreateVersion7(clock.GetUtcNow()), Name = design.Name, CreatedUtc = now, ChangedUtc = now, CurrentNumber = 1 };
+        project.Bench.AddRange(asBuilt.Log.Select(e => Row(project.Id, e)));
+        project.Revisions.Add(new RevisionRow { ProjectId = project.Id, Number = 1, Label = label, DesignJson = Wire.Json(design), CreatedUtc = now, KnowledgeMark = await Knowledge.Keep(db, cancel) });
         db.Projects.Add(project);
         await db.SaveChangesAsync(cancel);
         await transaction.CommitAsync(cancel);
@@ -130,9 +137,42 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
         var project = await Find(db, id, cancel);
-        var row = await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.ProjectId == id && r.Number == number, cancel)
-            ?? throw NoRevision(number);
-        return Opened(project, row, false);
+        return await Opened(db, project, await Revision(db, id, number, cancel), false, cancel);
+    }
+
+    /// <summary>Adds lines to the bench log of a project; the design stays as it is.</summary>
+    /// <param name="lines">Their numbers are given here, in this order.</param>
+    /// <exception cref="NotFoundException">No such project.</exception>
+    public async Task<OpenProject> Record(Guid id, IReadOnlyList<BenchEntry> lines, CancellationToken cancel)
+    {
+        await using var db = await contexts.CreateDbContextAsync(cancel);
+        await using var transaction = await db.Database.BeginTransactionAsync(cancel);
+        var project = await Find(db, id, cancel);
+        var last = await db.Bench.Where(b => b.ProjectId == id).MaxAsync(b => (int?)b.Number, cancel) ?? 0;
+        var now = clock.GetUtcNow().UtcDateTime;
+        db.Bench.AddRange(lines.Select((line, i) => Row(id, line with { Number = last + i + 1, AtUtc = now })));
+        project.ChangedUtc = now;
+        await db.SaveChangesAsync(cancel);
+        await transaction.CommitAsync(cancel);
+        return await Opened(db, project, cancel);
+    }
+
+    /// <summary>In what catalog and shop are otherwise now than when a revision was made; null where that was not kept yet.</summary>
+    /// <exception cref="NotFoundException">No such project or revision.</exception>
+    public async Task<IReadOnlyList<Difference>?> Differences(Guid id, int number, CancellationToken cancel)
+    {
+        await using var db = await contexts.CreateDbContextAsync(cancel);
+        await Find(db, id, cancel);
+        var row = await Revision(db, id, number, cancel);
+        if (row.KnowledgeMark is not { } mark)
+        {
+            return null;
+        }
+
+        var now = await Knowledge.Now(db, cancel);
+        return now.Mark == mark
+            ? []
+            : Knowledge.Between(await db.Knowledge.AsNoTracking().FirstAsync(k => k.Mark == mark, cancel), now, Wire.Parse<Design>(row.DesignJson).Devices.Select(d => d.ModelId).ToHashSet(StringComparer.Ordinal));
     }
 
     /// <summary>Writes a new revision on top of <paramref name="expected"/> and makes it current.</summary>
@@ -152,7 +192,7 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         // a window that was open while an older backup was restored knows revisions that are no more
         var parent = expected < next ? expected : project.CurrentNumber;
         var now = clock.GetUtcNow().UtcDateTime;
-        db.Revisions.Add(new RevisionRow { ProjectId = id, Number = next, ParentNumber = parent, Label = label, DesignJson = Wire.Json(design), CreatedUtc = now, KeptAside = conflict });
+        db.Revisions.Add(new RevisionRow { ProjectId = id, Number = next, ParentNumber = parent, Label = label, DesignJson = Wire.Json(design), CreatedUtc = now, KeptAside = conflict, KnowledgeMark = await Knowledge.Keep(db, cancel) });
         if (!conflict)
         {
             project.CurrentNumber = next;
@@ -183,8 +223,9 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
         var project = await Find(db, id, cancel);
+        var known = (await Knowledge.Now(db, cancel)).Mark;
         return await db.Revisions.Where(r => r.ProjectId == id).OrderByDescending(r => r.Number)
-            .Select(r => new RevisionLine(r.Number, r.ParentNumber, r.Label, r.CreatedUtc, r.Number == project.CurrentNumber, r.KeptAside)).ToListAsync(cancel);
+            .Select(r => new RevisionLine(r.Number, r.ParentNumber, r.Label, r.CreatedUtc, r.Number == project.CurrentNumber, r.KeptAside, r.KnowledgeMark != null && r.KnowledgeMark != known)).ToListAsync(cancel);
     }
 
     private async Task<OpenProject> Move(Guid id, int expected, Func<RevisionRow, IReadOnlyList<RevisionRow>, int?> to, Action<OpenProject> check, CancellationToken cancel)
@@ -200,7 +241,7 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         }
 
         var target = await db.Revisions.AsNoTracking().FirstAsync(r => r.ProjectId == id && r.Number == number, cancel);
-        var moved = Opened(project, target, lines.Exists(r => r.ParentNumber == number && !r.KeptAside));
+        var moved = await Opened(db, project, target, lines.Exists(r => r.ParentNumber == number && !r.KeptAside), cancel);
         check(moved);
 
         // checked before the write begins, so that nobody waits for it; whoever was faster meanwhile is seen here
@@ -240,12 +281,42 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
     private static async Task<OpenProject> Opened(AnvilDb db, ProjectRow project, CancellationToken cancel)
     {
         var current = await db.Revisions.AsNoTracking().FirstAsync(r => r.ProjectId == project.Id && r.Number == project.CurrentNumber, cancel);
-        return Opened(project, current, await db.Revisions.AnyAsync(r => r.ProjectId == project.Id && r.ParentNumber == current.Number && !r.KeptAside, cancel));
+        return await Opened(db, project, current, await db.Revisions.AnyAsync(r => r.ProjectId == project.Id && r.ParentNumber == current.Number && !r.KeptAside, cancel), cancel);
     }
 
     /// <summary>The <see cref="OpenProject.Content"/> that a project of that design and records would have.</summary>
     public static string ContentOf(Design design, AsBuilt asBuilt) => Wire.Fingerprint([Wire.Json(design), Wire.Json(asBuilt)]);
 
-    private static OpenProject Opened(ProjectRow project, RevisionRow at, bool canRedo) => new(
-        project.Id, at.Number, Wire.Parse<Design>(at.DesignJson), Wire.Parse<AsBuilt>(project.AsBuiltJson), at.ParentNumber is not null, canRedo, Wire.Fingerprint([at.DesignJson, project.AsBuiltJson]));
+    private static async Task<RevisionRow> Revision(AnvilDb db, Guid id, int number, CancellationToken cancel) =>
+        await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.ProjectId == id && r.Number == number, cancel) ?? throw NoRevision(number);
+
+    private static BenchRow Row(Guid id, BenchEntry entry) => new()
+    {
+        ProjectId = id,
+        Number = entry.Number,
+        AtUtc = entry.AtUtc,
+        Unit = entry.Unit,
+        PartId = entry.PartId,
+        Fingerprint = entry.Fingerprint,
+        Operation = entry.Operation,
+        State = entry.State,
+        Dimension = entry.Reading?.Dimension,
+        ReadingMm = entry.Reading?.Mm,
+        Minutes = entry.Minutes,
+        Note = entry.Note,
+    };
+
+    private static BenchEntry Entry(BenchRow row) => new(
+        row.Number, row.AtUtc, row.Unit, row.PartId, row.Fingerprint, row.Operation, row.State,
+        row is { Dimension: { } dimension, ReadingMm: { } mm } ? new BenchReading(dimension, mm) : null, row.Minutes, row.Note);
+
+    private static async Task<OpenProject> Opened(AnvilDb db, ProjectRow project, RevisionRow at, bool canRedo, CancellationToken cancel)
+    {
+        var asBuilt = new AsBuilt([.. (await db.Bench.AsNoTracking().Where(b => b.ProjectId == project.Id).OrderBy(b => b.Number).ToListAsync(cancel)).Select(Entry)]);
+        var content = Wire.Fingerprint([at.DesignJson, Wire.Json(asBuilt)]);
+        return new OpenProject(project.Id, at.Number, Wire.Parse<Design>(at.DesignJson), asBuilt, at.ParentNumber is not null, canRedo, content)
+        {
+            KnewOtherwise = at.KnowledgeMark is { } mark && mark != (await Knowledge.Now(db, cancel)).Mark,
+        };
+    }
 }

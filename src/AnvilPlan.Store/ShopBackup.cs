@@ -22,7 +22,7 @@ public sealed record Restored(int Projects, int Models, string? KeptIn);
 public sealed class ShopBackup(IDbContextFactory<AnvilDb> contexts, TimeProvider clock)
 {
     /// <summary>In the order in which rows can come in.</summary>
-    private static readonly string[] Tables = ["Projects", "Revisions", "Documents", "Models"];
+    private static readonly string[] Tables = ["Knowledge", "Projects", "Revisions", "Bench", "Documents", "Models"];
 
     /// <summary>Writes the shop to a file; one of that name is replaced once the new one is whole.</summary>
     /// <exception cref="DatabaseException">It cannot be written; nothing is there that was not there before.</exception>

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Work;
@@ -32,7 +33,7 @@ public class ProjectJsonTests
     [InlineData("[]", "format")]
     [InlineData("""{"format":"other"}""", "format")]
     [InlineData("""{"format":"anvil-plan/project"}""", "schema")]
-    [InlineData("""{"format":"anvil-plan/project","schema":2}""", "schema: it is 2")]
+    [InlineData("""{"format":"anvil-plan/project","schema":3}""", "schema: it is 3")]
     [InlineData("""{"format":"anvil-plan/project","schema":1}""", "missing")]
     public void A_foreign_or_broken_file_is_refused_with_the_reason(string text, string reason)
     {
@@ -85,6 +86,36 @@ public class ProjectJsonTests
         Assert.NotEmpty(Core.Planning.Planner.Plan(project.Design, Shipped.Catalog.With(project.Models), Core.Shops.ShopProfile.Usual, project.AsBuilt).Parts);
         var text = ProjectJson.Write(project);
         Assert.Equal(text, ProjectJson.Write(ProjectJson.Read(text, Shipped.Catalog)));
+    }
+
+    private static string First(string asBuilt) => Demo.Text.Replace("\"schema\": 2", "\"schema\": 1", StringComparison.Ordinal)
+        .Replace("\"asBuilt\": {\n    \"log\": []\n  }", "\"asBuilt\": " + asBuilt, StringComparison.Ordinal);
+
+    [Fact]
+    public void What_a_file_of_the_first_schema_says_is_made_becomes_lines_of_the_log()
+    {
+        var read = ProjectJson.Read(First("""{"parts":[{"partId":"shell/front","state":"cut","fingerprint":"abc"},{"partId":"tray","state":"inPlace","fingerprint":"def"}]}"""), Shipped.Catalog);
+        Assert.Equal([(1, "shell/front", "abc", PartState.Cut), (2, "tray", "def", PartState.InPlace)], read.AsBuilt.Log.Select(e => (e.Number, e.PartId, e.Fingerprint, e.State!.Value)));
+        Assert.Contains("\"schema\": 2", ProjectJson.Write(read), StringComparison.Ordinal);
+    }
+
+    [Theory]
+    [InlineData("""{"parts":7}""", "asBuilt.parts")]
+    [InlineData("""{"parts":[7]}""", "asBuilt.parts[0]")]
+    [InlineData("""{"parts":[{"partId":"a","state":"lost","fingerprint":"abc"}]}""", "asBuilt.parts[0].state")]
+    [InlineData("""{"parts":[{"partId":"a","state":"cut"}]}""", "asBuilt.parts[0].fingerprint")]
+    [InlineData("""{"parts":[{"partId":"a","state":"cut","fingerprint":"abc","who":"me"}]}""", "asBuilt.parts[0].who")]
+    public void A_wrong_record_of_the_first_schema_is_named_by_its_place_there(string asBuilt, string path) =>
+        Assert.Equal(path, Assert.Throws<ProjectFileException>(() => ProjectJson.Read(First(asBuilt), Shipped.Catalog)).Path);
+
+    [Fact]
+    public void The_bench_log_goes_out_and_comes_back_and_a_wrong_line_is_named()
+    {
+        var line = new BenchEntry(1, new DateTime(2026, 11, 3, 9, 30, 0, DateTimeKind.Utc), 1, "shell/front", "abc", "cut/shell-front", PartState.Cut, new BenchReading("length", 319.8), 6.5, "knot near the edge");
+        var text = ProjectJson.Write(Demo.Project with { AsBuilt = new AsBuilt([line]) });
+        Assert.Equal(line, Assert.Single(ProjectJson.Read(text, Shipped.Catalog).AsBuilt.Log));
+        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(text.Replace("\"unit\": 1", "\"unit\": 0", StringComparison.Ordinal), Shipped.Catalog));
+        Assert.Equal("asBuilt.log[0].unit", error.Path);
     }
 
     [Fact]

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Work;
@@ -39,12 +40,16 @@ public sealed class DatabaseStartTests : ShopFile
         using var connection = new SqliteConnection(AnvilDb.ConnectionFor(DataFile));
         connection.Open();
         using var command = connection.CreateCommand();
+        // what was made stood in the project itself once
+        var log = string.CompareOrdinal(migration, "20261201050932_BenchLogAndKnowledge") >= 0;
         command.CommandText = """
-            INSERT INTO Projects(Id, Name, CreatedUtc, ChangedUtc, CurrentNumber, AsBuiltJson) VALUES ('0196F000-0000-7000-8000-000000000001', 'Old shelf', '2026-11-01 08:00:00', '2026-11-02 08:00:00', 2, '{"parts":[]}');
+            INSERT INTO Projects(Id, Name, CreatedUtc, ChangedUtc, CurrentNumber$state) VALUES ('0196F000-0000-7000-8000-000000000001', 'Old shelf', '2026-11-01 08:00:00', '2026-11-02 08:00:00', 2$done);
             INSERT INTO Revisions(ProjectId, Number, ParentNumber, Label, DesignJson, CreatedUtc, KeptAside) VALUES
               ('0196F000-0000-7000-8000-000000000001', 1, NULL, 'New', $design, '2026-11-01 08:00:00', 0), ('0196F000-0000-7000-8000-000000000001', 2, 1, 'Edit', $design, '2026-11-02 08:00:00', 0);
             INSERT INTO Models(Id, Json) VALUES ('own', $model);
-            """;
+            """.Replace("$state", log ? "" : ", AsBuiltJson", StringComparison.Ordinal)
+            .Replace("$done", log ? "" : """, '{"parts":[{"partId":"shell/front","state":"inPlace","fingerprint":"abc"}]}'""", StringComparison.Ordinal)
+            + (log ? "INSERT INTO Bench(ProjectId, Number, AtUtc, Unit, PartId, Fingerprint, State, Note) VALUES ('0196F000-0000-7000-8000-000000000001', 1, '2026-11-02 08:00:00', 1, 'shell/front', 'abc', 'InPlace', '');" : "");
         command.Parameters.AddWithValue("$design", design);
         command.Parameters.AddWithValue("$model", model);
         command.ExecuteNonQuery();
@@ -60,6 +65,9 @@ public sealed class DatabaseStartTests : ShopFile
         var project = Assert.Single(await stores.Projects.List(None));
         Assert.Equal(("Old shelf", 2), ((await stores.Projects.Open(project.Id, None)).Design.Name, project.Revision));
         Assert.Equal(2, (await stores.Projects.History(project.Id, None)).Count);
+        var made = Assert.Single((await stores.Projects.Open(project.Id, None)).AsBuilt.Log);
+        Assert.Equal((1, 1, "shell/front", "abc", PartState.InPlace), (made.Number, made.Unit, made.PartId, made.Fingerprint, made.State));
+        Assert.Null(await stores.Projects.Differences(project.Id, 1, None));
         Assert.Equal(("own", 1, false), Assert.Single((await stores.Shop.Content(None)).Models) is var own ? (own.Model.Id, own.Version, own.Retired) : default);
 
         // what was there before is kept, and restores

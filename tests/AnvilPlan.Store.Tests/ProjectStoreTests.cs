@@ -186,4 +186,64 @@ public sealed class ProjectStoreTests : ShopFile
         command.CommandText = sql;
         return await command.ExecuteScalarAsync();
     }
+
+    private static BenchEntry Done(string part, PartState? state, int unit = 1, BenchReading? reading = null) => new(0, default, unit, part, "f1", null, state, reading, 4.5, "as planned");
+
+    [Fact]
+    public async Task Work_that_was_recorded_stays_in_its_order_through_restarts_edits_and_undo()
+    {
+        var start = StartingDesign.Named("one");
+        var project = await Open().Create(start, AsBuilt.Nothing, "New", [], None);
+        await Open().Record(project.Id, [Done("shell/front", PartState.Cut), Done("shell/front", null, 1, new BenchReading("length", 319.8))], None);
+        await Open().Save(project.Id, 1, start with { Name = "two" }, "Rename", None);
+        await Open().Record(project.Id, [Done("shell/left", PartState.Cut, 2)], None);
+        SqliteConnection.ClearAllPools();
+        var back = await Open().Undo(project.Id, 2, _ => { }, None);
+        Assert.Equal([1, 2, 3], back.AsBuilt.Log.Select(e => e.Number));
+        Assert.Equal(["shell/front", "shell/front", "shell/left"], back.AsBuilt.Log.Select(e => e.PartId));
+        Assert.Equal(new BenchReading("length", 319.8), back.AsBuilt.Log[1].Reading);
+        Assert.All(back.AsBuilt.Log, e => Assert.Equal(DateTimeKind.Utc, e.AtUtc.Kind));
+        Assert.NotEqual(project.Content, back.Content);
+    }
+
+    [Fact]
+    public async Task Two_hands_at_once_get_numbers_of_their_own_and_no_line_can_be_changed()
+    {
+        var project = await Open().Create(StartingDesign.Named("one"), AsBuilt.Nothing, "New", [], None);
+        await Task.WhenAll(Enumerable.Range(1, 8).Select(i => Task.Run(() => Open().Record(project.Id, [Done($"part-{i}", PartState.Cut)], None))));
+        var log = (await Open().Open(project.Id, None)).AsBuilt.Log;
+        Assert.Equal(Enumerable.Range(1, 8), log.Select(e => e.Number));
+        Assert.Equal(8, log.Select(e => e.PartId).Distinct().Count());
+        using var connection = new SqliteConnection(AnvilDb.ConnectionFor(DataFile));
+        connection.Open();
+        using var command = connection.CreateCommand();
+        command.CommandText = "UPDATE Bench SET Minutes = 1 WHERE Number = 1";
+        Assert.Contains("only added to", Assert.Throws<SqliteException>(() => command.ExecuteNonQuery()).Message, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public async Task A_revision_tells_what_is_otherwise_in_the_shop_now()
+    {
+        var project = await Open().Create(StartingDesign.Named("one"), AsBuilt.Nothing, "New", [], None);
+        Assert.Equal([], await Open().Differences(project.Id, 1, None));
+        var (shop, version) = await Shop().Content(None) is var content ? (content.Shop, content.ShopVersion) : default;
+        await Shop().SaveShop(shop with { Fits = shop.Fits with { PortMm = 0.9 } }, version, None);
+        var differences = await Open().Differences(project.Id, 1, None);
+        Assert.Equal([new Difference("shop.fits.portMm", System.Text.Json.JsonSerializer.Serialize(shop.Fits.PortMm), "0.9")], differences);
+        Assert.True((await Open().History(project.Id, None)).Single().KnewOtherwise);
+        await Open().Save(project.Id, 1, StartingDesign.Named("two"), "Rename", None);
+        Assert.Equal([false, true], (await Open().History(project.Id, None)).Select(r => r.KnewOtherwise));
+    }
+
+    [Fact]
+    public async Task Models_make_a_difference_to_the_revisions_that_use_them_only()
+    {
+        var own = Shipped.Catalog.Model("sbc-85") with { Id = "own-board" };
+        await Shop().SaveModels([new ModelChange(own, 0)], None);
+        var with = StartingDesign.Named("with") with { Devices = [new Device("d", "own-board", "Board", "panel/bottom", 40, 40, 0, null, null, 0, null, null, [])] };
+        var (uses, not) = (await Open().Create(with, AsBuilt.Nothing, "New", [], None), await Open().Create(StartingDesign.Named("without"), AsBuilt.Nothing, "New", [], None));
+        await Shop().SaveModels([new ModelChange(own with { HeightMm = own.HeightMm + 2 }, 1)], None);
+        Assert.Equal("models.own-board.heightMm", Assert.Single((await Open().Differences(uses.Id, 1, None))!).What);
+        Assert.Equal([], await Open().Differences(not.Id, 1, None));
+    }
 }

@@ -51,6 +51,7 @@ export function somePart(part: Partial<Schemas['Part']> = {}): Schemas['Part'] {
     flat: true,
     body: [box(200, 12, 100)],
     closes: null,
+    begun: false,
     leafOf: null,
     plies: 1,
     print: null,
@@ -159,6 +160,7 @@ export function someView(
     revision: 4,
     canUndo: true,
     canRedo: false,
+    knewOtherwise: false,
     design: {
       name: 'Marsh box',
       brief: {

@@ -36,13 +36,15 @@ internal static class DeckFindings
             _ => plan.Joints.Holds.Any(h => h.PartA == tray.Id || h.PartB == tray.Id),
         };
         var behind = Deck.Name(tray.Plane.Behind());
+        // the plate of a structure is carried by that alone
+        var owned = plan.Design.Structures.Any(s => plan.Catalog.Systems.Any(x => x.PlateOf(s) == tray.Id));
         if (!held)
         {
             yield return Finding.Of("tray-unsupported", Severity.Stop,
                 $"{tray.Name} hangs in the air {Say.Mm(tray.UndersideMm)} mm from the {behind}: nothing carries it.",
                 [tray.Id],
-                new Remedy("rails", "Carry it on two aluminium rails 15 x 15", d => tray.UndersideMm < 15 ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Rails, RailBarId = "aluminium-6061-15x15" })),
-                new Remedy("posts", $"Stand it on four posts from the {behind}", d => tray.UndersideMm < FitStage.LeastStandoffMm ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })))
+                new Remedy("rails", "Carry it on two aluminium rails 15 x 15", d => owned || tray.UndersideMm < 15 ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Rails, RailBarId = "aluminium-6061-15x15" })),
+                new Remedy("posts", $"Stand it on four posts from the {behind}", d => owned || tray.UndersideMm < FitStage.LeastStandoffMm ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })))
                 .AlikeBy("trays", tray.Name);
         }
 

@@ -35,6 +35,9 @@ public sealed record Part(
     /// <summary>Equal pieces of its nominal thickness that are glued on one another to this part: so many are cut.</summary>
     public int Plies { get; init; } = 1;
 
+    /// <summary>Work on it is recorded, in one of the units at least.</summary>
+    public bool Begun { get; init; }
+
     /// <summary>Cut from sheet, with a drawing of its own.</summary>
     public bool Flat => BarId is null;
 

@@ -10,6 +10,9 @@ public sealed record Consequences(
     IReadOnlyList<TallyShift> Shifts, IReadOnlyList<string> PartsAdded, IReadOnlyList<string> PartsRemoved, IReadOnlyList<string> PartsChanged,
     IReadOnlyList<FindingLine> FindingsGained, IReadOnlyList<FindingLine> FindingsLost)
 {
+    /// <summary>Names of made parts that were worked on already and change with it, or go.</summary>
+    public required IReadOnlyList<string> WorkLost { get; init; }
+
     public static Consequences Between(BuildPlan before, BuildPlan after)
     {
         var old = before.Parts.ToDictionary(p => p.Id, p => p.Fingerprint, StringComparer.Ordinal);
@@ -20,7 +23,17 @@ public sealed record Consequences(
             [.. old.Keys.Where(k => !now.ContainsKey(k))],
             [.. now.Where(p => old.TryGetValue(p.Key, out var was) && was != p.Value).Select(p => p.Key)],
             Missing(after, before),
-            Missing(before, after));
+            Missing(before, after))
+        {
+            WorkLost = WorkLostBy(before, after),
+        };
+    }
+
+    /// <summary>The same alone: how much of what is made a change would spoil.</summary>
+    public static IReadOnlyList<string> WorkLostBy(BuildPlan before, BuildPlan after)
+    {
+        var now = after.Made.ToDictionary(m => m.Id, m => m.Fingerprint, StringComparer.Ordinal);
+        return [.. before.Made.Where(m => m.Drawn.Begun && now.GetValueOrDefault(m.Id) != m.Fingerprint).Select(m => m.Name)];
     }
 
     private static List<FindingLine> Missing(BuildPlan from, BuildPlan inPlan)

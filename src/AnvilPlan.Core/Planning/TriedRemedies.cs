@@ -29,7 +29,8 @@ public static class TriedRemedies
     {
         IEnumerable<TriedRemedy> Tried(IEnumerable<Remedy> remedies) => remedies.Select(r => Try(r, finding, design, plan, catalog, shop, asBuilt)).OfType<TriedRemedy>();
         List<TriedRemedy> own = [.. Tried(finding.Remedies)];
-        return own.Count > 0 ? own : [.. Tried(finding.Otherwise()).Take(MostOthers)];
+        // what spoils least of what is made already comes first
+        return [.. (own.Count > 0 ? own : Tried(finding.Otherwise()).Take(MostOthers)).OrderBy(r => Consequences.WorkLostBy(plan, r.Plan).Count)];
     }
 
     /// <summary>The remedy of that id, tried; null when the finding has none of that id or it does not mend.</summary>

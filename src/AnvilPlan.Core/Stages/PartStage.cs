@@ -22,11 +22,11 @@ public static class PartStage
     public static PartPlan Run(Design design, Catalog catalog, ShopProfile shop, AsBuilt asBuilt, FitPlan fit, ShellPlan shell, JointPlan joints, MountPlan mounts, FixingPlan fixings)
     {
         var features = joints.Features.Concat(mounts.Features).Concat(fixings.Features).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
-        var records = asBuilt.Parts.ToDictionary(r => r.PartId, StringComparer.Ordinal);
+        PartRecord? Record(string id) => asBuilt.Of(id, design.Brief.Quantity);
         var solids = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members).Concat(fit.Devices.Where(d => d.Device.Adapter is not null).Select(d => shell.Adapters[d.Id]));
-        var faces = solids.Select(s => Make(s, [.. features[s.Id].Select(f => f.Cleaned())], catalog, shop, records.GetValueOrDefault(s.Id), design, fit, joints)).ToList();
+        var faces = solids.Select(s => Make(s, [.. features[s.Id].Select(f => f.Cleaned())], catalog, shop, Record(s.Id), design, fit, joints)).ToList();
         var leaves = faces.Where(f => f.LeafOf is not null).ToLookup(f => f.LeafOf!, StringComparer.Ordinal);
-        IReadOnlyList<Part> parts = [.. faces, .. shell.Compounds.Select(c => Whole(c, [.. leaves[c.Id]], catalog, shop, records.GetValueOrDefault(c.Id)))];
+        IReadOnlyList<Part> parts = [.. faces, .. shell.Compounds.Select(c => Whole(c, [.. leaves[c.Id]], catalog, shop, Record(c.Id)))];
         return new PartPlan(parts, [.. parts.Where(p => p.LeafOf is null).Select(p => Made(p, [.. leaves[p.Id]]))]);
     }
 
@@ -59,8 +59,9 @@ public static class PartStage
             whole.Id, whole.Name, whole.Kind, whole.MaterialId, material.Name, whole.NominalMm, Clean(whole.ThicknessMm), length, width,
             length + rule.LengthAllowanceMm, width + rule.WidthAllowanceMm, material.HasGrain, whole.Print?.MassG ?? leaves.Sum(p => p.MassG), whole.SeenFrom, whole.FarSide, null, box,
             new Frame(box.Min, Direction.Right, Direction.Back), [.. whole.Features, .. Unfolded(whole, leaves, length, width)], fingerprint, record?.State ?? PartState.ToDo,
-            record is { State: not PartState.ToDo } && record.Fingerprint != fingerprint, whole.Whys)
+            record?.StaleAt(fingerprint) == true, whole.Whys)
         {
+            Begun = record?.MadeAs.Count > 0,
             Body = [],
             Print = whole.Print,
             Plies = whole.Plies,
@@ -87,9 +88,10 @@ public static class PartStage
             solid.Id, solid.Name, solid.Kind, solid.MaterialId, material.Name, solid.NominalMm, Clean(solid.ThicknessMm),
             length, width, length + rule.LengthAllowanceMm, bar ? width : width + rule.WidthAllowanceMm, material.HasGrain,
             solid.Print?.MassG ?? Clean(VolumeMm3(solid, features, solid.BarId is null ? null : catalog.Bar(solid.BarId)) * material.DensityKgPerM3 * 1e-6), solid.SeenFrom, solid.FarSide, solid.BarId, solid.Box, solid.Frame,
-            features, fingerprint, record?.State ?? PartState.ToDo, record is { State: not PartState.ToDo } && record.Fingerprint != fingerprint,
+            features, fingerprint, record?.State ?? PartState.ToDo, record?.StaleAt(fingerprint) == true,
             SizeWhy.Of(solid, design, fit, joints, rule))
         {
+            Begun = record?.MadeAs.Count > 0,
             Body = solid.Body,
             Closes = solid.Closes,
             LeafOf = solid.LeafOf,

@@ -43,6 +43,11 @@ public static class ProjectJson
             throw new ProjectFileException("models", ModelCheck.Problem(bad)!);
         }
 
+        if (BenchCheck.Problems(project.AsBuilt) is [var wrong, ..])
+        {
+            throw new ProjectFileException("asBuilt." + wrong.Path, wrong.Message);
+        }
+
         var problems = DesignCheck.Problems(project.Design, catalog.With(project.Models));
         return problems.Count == 0 ? project : throw new ProjectFileException("design." + problems[0].Path, problems[0].Message);
     }
@@ -52,7 +57,7 @@ public static class ProjectJson
     {
         var node = Shipped.IndentedJson.GetJsonSchemaAsNode(typeof(ProjectFile), new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true });
         node.AsObject().Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
-        node.AsObject().Insert(1, "title", "Anvil Plan project, schema 1");
+        node.AsObject().Insert(1, "title", $"Anvil Plan project, schema {ProjectFile.CurrentSchema}");
         return node.ToJsonString(Shipped.IndentedJson) + "\n";
     }
 
@@ -81,14 +86,14 @@ public static class ProjectJson
                 throw new ProjectFileException("format", $"it must be \"{ProjectFile.FormatName}\": this is another kind of file.");
             }
 
-            if (!root.TryGetProperty("schema", out var schema) || schema.ValueKind != JsonValueKind.Number || !schema.TryGetInt32(out var version) || version != ProjectFile.CurrentSchema)
+            if (!root.TryGetProperty("schema", out var schema) || schema.ValueKind != JsonValueKind.Number || !schema.TryGetInt32(out var version) || version is < 1 or > ProjectFile.CurrentSchema)
             {
-                throw new ProjectFileException("schema", $"it is {(schema.ValueKind == JsonValueKind.Undefined ? "missing" : schema.GetRawText())}: this version reads {ProjectFile.CurrentSchema}.");
+                throw new ProjectFileException("schema", $"it is {(schema.ValueKind == JsonValueKind.Undefined ? "missing" : schema.GetRawText())}: this version reads 1 to {ProjectFile.CurrentSchema}.");
             }
 
             try
             {
-                return root.Deserialize<ProjectFile>(Shipped.Json)!;
+                return version == 1 ? Earlier.FromFirst(root).Deserialize<ProjectFile>(Shipped.Json)! : root.Deserialize<ProjectFile>(Shipped.Json)!;
             }
             catch (JsonException error)
             {

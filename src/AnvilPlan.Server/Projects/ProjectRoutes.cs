@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
@@ -30,6 +31,9 @@ public static class ProjectRoutes
         projects.MapPost("/{id:guid}/revision", (Guid id, RevisionMove move, ProjectStore store, Editing editing, CancellationToken cancel) => editing.Move(
             id, check => store.GoTo(id, move.ExpectedRevision, move.Number ?? throw new FieldException("number", "number is missing: it must be a revision of the history."), check, cancel), cancel)).WithName("goToRevision");
         projects.MapGet("/{id:guid}/history", (Guid id, ProjectStore store, CancellationToken cancel) => store.History(id, cancel)).WithName("history");
+        projects.MapGet("/{id:guid}/history/{number:int}/differences", Differences).WithName("differences");
+        projects.MapGet("/{id:guid}/bench-log", async (Guid id, ProjectStore store, CancellationToken cancel) => (await store.Open(id, cancel)).AsBuilt.Log).WithName("benchLog");
+        projects.MapPost("/{id:guid}/bench-log", Record).WithName("recordWork");
         projects.MapGet("/{id:guid}/since/{revision:int}", Since).WithName("since");
         projects.MapPost("/{id:guid}/devices", AddDevice).WithName("addDevice");
         projects.MapGet("/{id:guid}/decks/{modelId}", Decks).WithName("decks");
@@ -77,6 +81,43 @@ public static class ProjectRoutes
     {
         var bench = await desk.Bench(cancel);
         return Consequences.Between(desk.Plan(await store.At(id, revision, cancel), bench), desk.Plan(await store.Open(id, cancel), bench));
+    }
+
+    /// <summary>In what shop and catalog are otherwise now than when that revision was made.</summary>
+    private static async Task<RevisionDifferences> Differences(Guid id, int number, ProjectStore store, CancellationToken cancel) =>
+        await store.Differences(id, number, cancel) is { } differences ? new(true, differences) : new(false, []);
+
+    /// <summary>Adds lines to the bench log; what a part was planned as is taken from the plan as it is now.</summary>
+    private static async Task<ProjectView> Record(Guid id, WorkDone done, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var bench = await desk.Bench(cancel);
+        var project = await store.Open(id, cancel);
+        var plan = desk.Plan(project, bench);
+        if (done.Lines.Count == 0 || project.AsBuilt.Log.Count + done.Lines.Count > BenchCheck.MostEntries)
+        {
+            throw new FieldException("lines", $"lines holds {done.Lines.Count} entries: it must hold 1 to {BenchCheck.MostEntries - project.AsBuilt.Log.Count}.");
+        }
+
+        var lines = done.Lines.Select((line, i) =>
+        {
+            string At(string field) => $"lines[{i}].{field}";
+            var part = plan.Made.FirstOrDefault(m => m.Id == line.PartId)
+                ?? throw new FieldException(At("partId"), $"partId is \"{line.PartId}\": the plan makes no such part.");
+            if (line.Operation is { } operation && plan.Work.Operations.All(o => o.Id != operation))
+            {
+                throw new FieldException(At("operation"), $"operation is \"{operation}\": the plan has no such operation.");
+            }
+
+            if (line.Unit < 1 || line.Unit > project.Design.Brief.Quantity)
+            {
+                throw new FieldException(At("unit"), $"unit is {line.Unit}: it must lie between 1 and {project.Design.Brief.Quantity}, as many as are built.");
+            }
+
+            var entry = new BenchEntry(0, default, line.Unit, part.Id, part.Fingerprint, line.Operation, line.State, line.Reading, line.Minutes, line.Note);
+            return BenchCheck.Problems(entry) is [var problem, ..] ? throw new FieldException(At(problem.Path), problem.Message) : entry;
+        }).ToList();
+        var after = await store.Record(id, lines, cancel);
+        return ProjectView.Of(after, desk.Plan(after, bench), plan);
     }
 
     private static Task<ProjectView> Edit(Guid id, DesignEdit edit, Editing editing, CancellationToken cancel) =>

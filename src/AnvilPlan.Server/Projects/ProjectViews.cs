@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
@@ -16,11 +17,17 @@ public sealed record ProjectView(
     Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan, IReadOnlyDictionary<string, IReadOnlyList<SeenArea>> Outlines,
     IReadOnlyDictionary<string, IReadOnlyList<MilledRow>> Milled, Consequences? Consequences)
 {
+    /// <summary>This revision was made with another catalog or shop than there is now, with which it is planned.</summary>
+    public required bool KnewOtherwise { get; init; }
+
     public static ProjectView Of(OpenProject project, BuildPlan plan, BuildPlan? before = null) => new(
         project.Id, project.Revision, project.CanUndo, project.CanRedo, project.Design, plan,
         plan.Parts.Where(p => p.Flat && PartOutline.Shaped(p)).ToDictionary(p => p.Id, SeenArea.Of, StringComparer.Ordinal),
         plan.Parts.Select(p => (p.Id, Rows: Core.Parts.Milled.Gathered(p))).Where(p => p.Rows.Count > 0).ToDictionary(p => p.Id, p => p.Rows, StringComparer.Ordinal),
-        before is null ? null : Consequences.Between(before, plan));
+        before is null ? null : Consequences.Between(before, plan))
+    {
+        KnewOtherwise = project.KnewOtherwise,
+    };
 }
 
 /// <summary>A flat area as corners to paint: its rim counter-clockwise, and what is cut out of its inside.</summary>
@@ -38,6 +45,19 @@ public sealed record NewProject(string Name);
 public sealed record DesignEdit(int ExpectedRevision, string Label, Design Design);
 
 public sealed record RevisionMove(int ExpectedRevision, int? Number);
+
+/// <summary>Work that was done, in the order in which it was.</summary>
+public sealed record WorkDone(IReadOnlyList<WorkLine> Lines);
+
+/// <summary>A line for the bench log.</summary>
+/// <param name="Unit">Which of the units that are built, from 1.</param>
+/// <param name="PartId">A made part of the plan.</param>
+/// <param name="Operation">An operation of the plan; null = none.</param>
+/// <param name="State">How far the part is now; null = as before.</param>
+public sealed record WorkLine(int Unit, string PartId, string? Operation, PartState? State, BenchReading? Reading, double? Minutes, string Note);
+
+/// <param name="Kept">False for a revision of which shop and catalog were not kept yet.</param>
+public sealed record RevisionDifferences(bool Kept, IReadOnlyList<Difference> Differences);
 
 public sealed record ChainChange(int ExpectedRevision, string ChainId, int Layer, double ThicknessMm, ChainPolicy Policy);
 

@@ -17,6 +17,52 @@ namespace AnvilPlan.Store.Migrations
 #pragma warning disable 612, 618
             modelBuilder.HasAnnotation("ProductVersion", "10.0.15");
 
+            modelBuilder.Entity("AnvilPlan.Store.Model.BenchRow", b =>
+                {
+                    b.Property<Guid>("ProjectId")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Number")
+                        .HasColumnType("INTEGER");
+
+                    b.Property<DateTime>("AtUtc")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Dimension")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Fingerprint")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("Minutes")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("Note")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Operation")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("PartId")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.Property<double?>("ReadingMm")
+                        .HasColumnType("REAL");
+
+                    b.Property<string>("State")
+                        .HasColumnType("TEXT");
+
+                    b.Property<int>("Unit")
+                        .HasColumnType("INTEGER");
+
+                    b.HasKey("ProjectId", "Number");
+
+                    b.ToTable("Bench");
+                });
+
             modelBuilder.Entity("AnvilPlan.Store.Model.DocumentRow", b =>
                 {
                     b.Property<string>("Key")
@@ -33,6 +79,20 @@ namespace AnvilPlan.Store.Migrations
                     b.HasKey("Key");
 
                     b.ToTable("Documents");
+                });
+
+            modelBuilder.Entity("AnvilPlan.Store.Model.KnowledgeRow", b =>
+                {
+                    b.Property<string>("Mark")
+                        .HasColumnType("TEXT");
+
+                    b.Property<string>("Json")
+                        .IsRequired()
+                        .HasColumnType("TEXT");
+
+                    b.HasKey("Mark");
+
+                    b.ToTable("Knowledge");
                 });
 
             modelBuilder.Entity("AnvilPlan.Store.Model.ModelRow", b =>
@@ -62,10 +122,6 @@ namespace AnvilPlan.Store.Migrations
                 {
                     b.Property<Guid>("Id")
                         .ValueGeneratedOnAdd()
-                        .HasColumnType("TEXT");
-
-                    b.Property<string>("AsBuiltJson")
-                        .IsRequired()
                         .HasColumnType("TEXT");
 
                     b.Property<DateTime>("ChangedUtc")
@@ -108,6 +164,9 @@ namespace AnvilPlan.Store.Migrations
                     b.Property<bool>("KeptAside")
                         .HasColumnType("INTEGER");
 
+                    b.Property<string>("KnowledgeMark")
+                        .HasColumnType("TEXT");
+
                     b.Property<string>("Label")
                         .IsRequired()
                         .HasColumnType("TEXT");
@@ -117,11 +176,27 @@ namespace AnvilPlan.Store.Migrations
 
                     b.HasKey("ProjectId", "Number");
 
+                    b.HasIndex("KnowledgeMark");
+
                     b.ToTable("Revisions");
+                });
+
+            modelBuilder.Entity("AnvilPlan.Store.Model.BenchRow", b =>
+                {
+                    b.HasOne("AnvilPlan.Store.Model.ProjectRow", null)
+                        .WithMany("Bench")
+                        .HasForeignKey("ProjectId")
+                        .OnDelete(DeleteBehavior.Cascade)
+                        .IsRequired();
                 });
 
             modelBuilder.Entity("AnvilPlan.Store.Model.RevisionRow", b =>
                 {
+                    b.HasOne("AnvilPlan.Store.Model.KnowledgeRow", null)
+                        .WithMany()
+                        .HasForeignKey("KnowledgeMark")
+                        .OnDelete(DeleteBehavior.Restrict);
+
                     b.HasOne("AnvilPlan.Store.Model.ProjectRow", null)
                         .WithMany("Revisions")
                         .HasForeignKey("ProjectId")
@@ -131,6 +206,8 @@ namespace AnvilPlan.Store.Migrations
 
             modelBuilder.Entity("AnvilPlan.Store.Model.ProjectRow", b =>
                 {
+                    b.Navigation("Bench");
+
                     b.Navigation("Revisions");
                 });
 #pragma warning restore 612, 618

@@ -42,7 +42,7 @@ public class PlannerTests
     public void A_part_changed_after_it_was_cut_is_stale_and_its_neighbours_are_not()
     {
         var plan = Sample.Plan(Sample.Marsh);
-        var cut = new AsBuilt([.. plan.Parts.Select(p => new PartRecord(p.Id, PartState.Cut, p.Fingerprint))]);
+        var cut = new AsBuilt([.. plan.Parts.Select((p, i) => new BenchEntry(i + 1, DateTime.UnixEpoch, 1, p.Id, p.Fingerprint, null, PartState.Cut, null, null, ""))]);
         var same = Planner.Plan(Sample.Marsh, Sample.Catalog, ShopProfile.Usual, cut);
         Assert.DoesNotContain(same.Parts, p => p.Stale);
         Assert.All(same.Parts, p => Assert.Equal(PartState.Cut, p.State));

@@ -9,6 +9,7 @@ import { useProjectChanges, useProjectQuery, useWaitingChanges, type ProjectView
 import { ConflictDialog } from './ConflictDialog'
 import { HelpDialog } from './HelpDialog'
 import { HistoryDialog } from './HistoryDialog'
+import { OtherwiseBar } from './OtherwiseBar'
 import { SnagDrawer } from './SnagDrawer'
 import { STATIONS, stationState } from './stations'
 import { TallyBar } from './TallyBar'
@@ -147,6 +148,7 @@ function Opened({ view }: { view: ProjectView }) {
         <Rail view={view} />
         <main className="relative min-h-0 min-w-0 overflow-auto p-3" id="station">
           <AwayBar id={view.id} />
+          <OtherwiseBar view={view} />
           <ChangeProblem />
           {whatIf.since !== null && <WhatIfBar since={whatIf.since} onEnd={whatIf.end} />}
           <Outlet />

@@ -117,6 +117,9 @@ function RemedyLine({ finding, offer }: { finding: Schemas['Finding']; offer: Sc
       <button type="button" className="text-left text-violet underline" aria-expanded={open} onClick={() => setOpen(!open)}>
         {offer.title}
       </button>
+      {offer.consequences.workLost.length > 0 && (
+        <p className="text-[0.85rem] text-warn">▲ spoils what is made: {offer.consequences.workLost.join(', ')}</p>
+      )}
       {open && (
         <>
           <Effect effect={offer.consequences} />

@@ -102,11 +102,12 @@ function Figure({
 }
 
 function Moved({ effects }: { effects: Schemas['Consequences'] }) {
-  const { partsChanged, partsAdded, partsRemoved, findingsGained, findingsLost } = effects
+  const { partsChanged, partsAdded, partsRemoved, workLost, findingsGained, findingsLost } = effects
   const lines = [
     partsChanged.length > 0 && `Changed: ${partsChanged.join(', ')}`,
     partsAdded.length > 0 && `New: ${partsAdded.join(', ')}`,
     partsRemoved.length > 0 && `Gone: ${partsRemoved.join(', ')}`,
+    workLost.length > 0 && `Worked on already, and otherwise now: ${workLost.join(', ')}`,
     ...findingsGained.map((f) => `New snag: ${f.text}`),
     ...findingsLost.map((f) => `Mended: ${f.text}`),
   ].filter((l): l is string => typeof l === 'string')

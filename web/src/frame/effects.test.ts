@@ -10,6 +10,7 @@ const effect = {
   partsAdded: ['b'],
   partsRemoved: ['c'],
   partsChanged: ['a'],
+  workLost: [],
   findingsGained: [],
   findingsLost: [],
 }

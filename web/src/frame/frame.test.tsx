@@ -12,6 +12,7 @@ const nothing: Schemas['Consequences'] = {
   partsAdded: [],
   partsRemoved: [],
   partsChanged: [],
+  workLost: [],
   findingsGained: [],
   findingsLost: [],
 }
@@ -83,6 +84,7 @@ describe('the snags', () => {
               ...nothing,
               shifts: [{ key: 'costCents', from: 100, to: 136 }],
               partsChanged: ['shell/bottom'],
+              workLost: ['Bottom'],
               findingsLost: [{ id: stop.id, severity: 'stop', text: stop.text }],
             },
           },
@@ -93,6 +95,7 @@ describe('the snags', () => {
     await userEvent.click(await screen.findByRole('button', { name: 'Put washers under the heads' }))
     expect(screen.getByText('Touches 1: shell/bottom')).toBeTruthy()
     expect(screen.getByText('cost +0.36')).toBeTruthy()
+    expect(screen.getByText('▲ spoils what is made: Bottom')).toBeTruthy()
     expect(asked).toEqual([{ expectedRevision: 4, findingId: stop.id }])
     expect(changes.applyRemedy).not.toHaveBeenCalled()
     await userEvent.click(screen.getByRole('button', { name: 'Do it' }))

@@ -180,6 +180,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{id}/history/{number}/differences": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["differences"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/bench-log": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["benchLog"];
+        put?: never;
+        post: operations["recordWork"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{id}/since/{revision}": {
         parameters: {
             query?: never;
@@ -1227,6 +1259,42 @@ export interface components {
              */
             inertiaMm4: number;
         };
+        /** @description One line of the bench log: what happened to a part, as it was known then. Lines are added, never changed or taken out. */
+        BenchEntry: {
+            /**
+             * Format: int32
+             * @description In the order in which they were written, from 1.
+             */
+            number: number;
+            /** Format: date-time */
+            atUtc: string;
+            /**
+             * Format: int32
+             * @description Which of the units that are built, from 1.
+             */
+            unit: number;
+            /** @description A made part of the plan as it was then. */
+            partId: string;
+            /** @description Of that part as planned then; another one later makes what was done stale. */
+            fingerprint: string;
+            /** @description The operation that was done; null = none that the plan knows. */
+            operation: null | string;
+            state: null | components["schemas"]["PartState"];
+            reading: null | components["schemas"]["BenchReading"];
+            /**
+             * Format: double
+             * @description Of work; null = not taken.
+             */
+            minutes: null | number;
+            note: string;
+        };
+        /** @description A dimension as it was measured, mm. */
+        BenchReading: {
+            /** @description What was measured, for example `length` or a feature's id. */
+            dimension: string;
+            /** Format: double */
+            mm: number;
+        };
         /** @description The flat or long thing that a part is cut from, or the job that it is printed in. mm. */
         Blank: components["schemas"]["BlankSheetBlank"] | components["schemas"]["BlankBarBlank"] | components["schemas"]["BlankPrintBlank"];
         BlankBarBlank: {
@@ -1604,6 +1672,8 @@ export interface components {
             partsChanged: string[];
             findingsGained: components["schemas"]["FindingLine"][];
             findingsLost: components["schemas"]["FindingLine"][];
+            /** @description Names of made parts that were worked on already and change with it, or go. */
+            workLost: string[];
         };
         CornerChoice: {
             /** Format: int32 */
@@ -1883,6 +1953,15 @@ export interface components {
             firstMm: number;
             /** Format: double */
             secondMm: number;
+        };
+        /** @description Something that a revision was planned with otherwise than it is planned now. */
+        Difference: {
+            /** @description The field of the shop profile or of a model, by its path in files. */
+            what: string;
+            /** @description As it was; null = it was not there. */
+            then: null | string;
+            /** @description As it is; null = it is no more. */
+            now: null | string;
         };
         /** @description All readings that were taken of one dimension. */
         DimensionRecord: {
@@ -3391,6 +3470,8 @@ export interface components {
              * @description Equal pieces of its nominal thickness that are glued on one another to this part: so many are cut.
              */
             plies: number;
+            /** @description Work on it is recorded, in one of the units at least. */
+            begun: boolean;
             /** @description Cut from sheet, with a drawing of its own. */
             flat: boolean;
         };
@@ -3635,6 +3716,8 @@ export interface components {
                 [key: string]: components["schemas"]["MilledRow"][];
             };
             consequences: null | components["schemas"]["Consequences"];
+            /** @description This revision was made with another catalog or shop than there is now, with which it is planned. */
+            knewOtherwise: boolean;
         };
         /** @description One line of what has to be bought. */
         PurchaseLine: {
@@ -3681,6 +3764,11 @@ export interface components {
             /** @description Name of the file beside the database that holds the shop as it was before; null when it was empty. */
             keptIn: null | string;
         };
+        RevisionDifferences: {
+            /** @description False for a revision of which shop and catalog were not kept yet. */
+            kept: boolean;
+            differences: components["schemas"]["Difference"][];
+        };
         /** @description A line of a project's history. */
         RevisionLine: {
             /** Format: int32 */
@@ -3692,6 +3780,8 @@ export interface components {
             createdUtc: string;
             current: boolean;
             keptAside: boolean;
+            /** @description It was planned with another catalog or shop than there is now. */
+            knewOtherwise: boolean;
         };
         RevisionMove: {
             /** Format: int32 */
@@ -4626,6 +4716,27 @@ export interface components {
             /** Format: double */
             dampestPercent: number;
         };
+        /** @description Work that was done, in the order in which it was. */
+        WorkDone: {
+            lines: components["schemas"]["WorkLine"][];
+        };
+        /** @description A line for the bench log. */
+        WorkLine: {
+            /**
+             * Format: int32
+             * @description Which of the units that are built, from 1.
+             */
+            unit: number;
+            /** @description A made part of the plan. */
+            partId: string;
+            /** @description An operation of the plan; null = none. */
+            operation: null | string;
+            state: null | components["schemas"]["PartState"];
+            reading: null | components["schemas"]["BenchReading"];
+            /** Format: double */
+            minutes: null | number;
+            note: string;
+        };
         /** @description An operation comes after another. */
         WorkLink: {
             before: string;
@@ -5463,6 +5574,185 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RevisionLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    differences: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RevisionDifferences"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    benchLog: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchEntry"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    recordWork: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["WorkDone"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
                 };
             };
             /** @description Bad Request */

@@ -150,6 +150,7 @@ const nothing = {
   partsAdded: [],
   partsRemoved: [],
   partsChanged: ['shell/front'],
+  workLost: [],
   findingsGained: [],
   findingsLost: [],
 }

@@ -86,6 +86,7 @@ function bench(answer: (request: Request) => unknown = () => ({ width_mm: 100, o
       partsAdded: [],
       partsRemoved: [],
       partsChanged: ['shell/front'],
+      workLost: [],
       findingsGained: [],
       findingsLost: [],
     }),
