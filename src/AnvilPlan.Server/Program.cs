@@ -33,7 +33,7 @@ builder.WebHost.ConfigureKestrel(k =>
 builder.Logging.AddFilter("Microsoft.Extensions.Hosting.Internal.Host", LogLevel.None);
 builder.Services.ConfigureHttpJsonOptions(o => Shipped.Configure(o.SerializerOptions));
 builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true);
-builder.Services.AddOpenApi(o => o.AddSchemaTransformer<AlwaysWritten>());
+builder.Services.AddOpenApi(o => o.AddSchemaTransformer<AlwaysWritten>().AddSchemaTransformer<PlacesAsText>());
 builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = Problems.Explain);
 builder.Services.AddExceptionHandler<Problems>();
 builder.Services.AddAnvilStore(data);

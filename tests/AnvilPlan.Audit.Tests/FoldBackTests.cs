@@ -38,7 +38,7 @@ public class FoldBackTests
         // three holes in every panel besides what the plan bores, so that none goes unseen
         var piece = plan.Parts.Where(p => p.LeafOf == blank.Id).ToList();
         Assert.Equal(blank.Features.OfType<BendLine>().Count() + 1, piece.Count(p => p.Kind != PartKind.Bend));
-        Assert.All(piece.Where(p => Deck.FaceOf(p.Id) is not null), p => Assert.True(p.Features.OfType<Hole>().Count() >= 3));
+        Assert.All(piece.Where(p => p.Closes is not null), p => Assert.True(p.Features.OfType<Hole>().Count() >= 3));
         Assert.Empty(FoldBack.Of(blank, piece));
     }
 

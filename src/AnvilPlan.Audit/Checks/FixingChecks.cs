@@ -1,6 +1,7 @@
 using AnvilPlan.Audit.Written;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Places;
 
 namespace AnvilPlan.Audit.Checks;
 
@@ -28,11 +29,11 @@ internal static class FixingChecks
     /// <summary>In each part that it names there is a hole on its axis, wide enough for its shank or tight enough to bite.</summary>
     private static IEnumerable<Defect> Layers(Fixing f, Dictionary<string, PartSolid> byId)
     {
-        foreach (var layer in f.Layers.Where(l => !l.Owner.StartsWith("device/", StringComparison.Ordinal)))
+        foreach (var layer in f.Layers.Where(l => l.Owner.Kind != PlaceKind.Device))
         {
             // of what is in that layer: an insert is wider than the screw that goes into it
             var shank = f.Pieces.Where(p => p.Kind is PieceKind.Shank or PieceKind.Peg && Math.Min(p.ToMm, layer.ToMm) - Math.Max(p.FromMm, layer.FromMm) > 0.05).Select(p => p.DiaMm).DefaultIfEmpty(0).Max();
-            if (!byId.TryGetValue(layer.Owner, out var part))
+            if (!byId.TryGetValue(layer.Owner.ToString(), out var part))
             {
                 yield return new Defect("fixing-layer", $"{f.Id} passes {layer.Owner}, which is no part");
                 continue;

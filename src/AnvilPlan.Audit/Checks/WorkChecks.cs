@@ -84,15 +84,15 @@ internal static class WorkChecks
                 yield return new Defect("work-dust", $"{operation.Id} ({operation.Title}) comes when electronics are in");
             }
 
-            sized.UnionWith(operation.Makes.Where(m => m.Done == Done.Sized).Select(m => m.Of));
+            sized.UnionWith(operation.Makes.Where(m => m.Done == Done.Sized).Select(m => m.Of.ToString()));
             bored.UnionWith(operation.Features);
             foreach (var part in operation.Features.Select(f => madeOf.GetValueOrDefault(f.PartId, f.PartId)).Concat(operation.Fixings.Select(f => fixings.GetValueOrDefault(f)).OfType<Core.Fixings.Fixing>()
-                .SelectMany(f => f.Layers).Select(l => madeOf.GetValueOrDefault(l.Owner)).OfType<string>()).Distinct().Where(p => !sized.Contains(p)))
+                .SelectMany(f => f.Layers).Select(l => madeOf.GetValueOrDefault(l.Owner.ToString())).OfType<string>()).Distinct().Where(p => !sized.Contains(p)))
             {
                 yield return new Defect("work-unsized", $"{operation.Id} works on {part}, which is not cut yet");
             }
 
-            foreach (var hole in operation.Fixings.Where(fixings.ContainsKey).SelectMany(f => fixings[f].Layers.Select(l => new WorkedFeature(l.Owner, f))).Where(h => holes.Contains(h) && !bored.Contains(h)))
+            foreach (var hole in operation.Fixings.Where(fixings.ContainsKey).SelectMany(f => fixings[f].Layers.Select(l => new WorkedFeature(l.Owner.ToString(), f))).Where(h => holes.Contains(h) && !bored.Contains(h)))
             {
                 yield return new Defect("work-unbored", $"{operation.Id} comes before hole {hole.FeatureId} of {hole.PartId}");
             }
@@ -109,7 +109,7 @@ internal static class WorkChecks
                 yield return new Defect("work-sized", $"{made.Id} gets its size by {count} operations");
             }
 
-            if (plan.Made.Count > 1 && !plan.ShapeStopped && !work.Any(o => o.Does is Done.Set or Done.Glued or Done.Joined or > Done.Finished && (o.Makes.Any(m => m.Of == made.Id) || o.Places.Any(p => p == made.Id || made.FaceIds.Contains(p)) || Holds(plan, o, made))))
+            if (plan.Made.Count > 1 && !plan.ShapeStopped && !work.Any(o => o.Does is Done.Set or Done.Glued or Done.Joined or > Done.Finished && (o.Makes.Any(m => m.Of == made.Id) || o.Places.Any(p => p == made.Id || made.FaceIds.Contains(p.ToString())) || Holds(plan, o, made))))
             {
                 yield return new Defect("work-left-over", $"no operation puts {made.Id} in its place");
             }
@@ -117,5 +117,5 @@ internal static class WorkChecks
     }
 
     private static bool Holds(WrittenPlan plan, Operation operation, WrittenMade made) =>
-        operation.Fixings.Any(f => plan.Fixings.Any(x => x.Id == f && x.Layers.Any(l => l.Owner == made.Id || made.FaceIds.Contains(l.Owner))));
+        operation.Fixings.Any(f => plan.Fixings.Any(x => x.Id == f && x.Layers.Any(l => l.Owner == made.Id || made.FaceIds.Contains(l.Owner.ToString()))));
 }

@@ -17,14 +17,10 @@ public sealed record FlatBend(double AngleDeg, double RadiusMm, double Allowance
 /// </summary>
 internal sealed class FlatPattern
 {
-    private const string Unfolded = "flat/";
     private readonly List<FlatPiece> _pieces = [];
     private readonly List<(Uv Min, Uv Max)> _covered = [];
     private readonly Dictionary<string, int> _regionOf = new(StringComparer.Ordinal);
     private readonly List<(BendLine Line, int Depth)> _bends = [];
-
-    /// <summary>What comes from a face, and is counted and timed there.</summary>
-    public static bool IsUnfolded(Feature feature) => feature.Id.StartsWith(Unfolded, StringComparison.Ordinal);
 
     /// <summary>The face that the blank is drawn from, with u and v along these directions.</summary>
     public FlatPiece Base(SolidPart leaf, Direction u, Direction v) => Add(leaf, new FlatPiece(leaf.Id, new FlatLine(0, u.Sign(), u.Axis()), new FlatLine(0, v.Sign(), v.Axis()), u.Cross(v)));
@@ -144,7 +140,7 @@ internal sealed class FlatPattern
         (PartEdge, double)? Along(PartEdge edge, double along) =>
             Rim(edge, leaf, At, lengthMm, widthMm) is { } rim ? (rim, Slab.Along(rim, At(leaf.Slab.At(edge, along, 0)))) : null;
         return feature.Laid(new Laying(
-            $"{Unfolded}{leaf.Id}/{feature.Id}", $"{leaf.Name}: {feature.Purpose}", At, (x.U * y.V) - (x.V * y.U) < 0, Math.Abs(x.U) < 0.5, leaf.ThicknessMm, Along));
+            $"flat/{leaf.Id}/{feature.Id}", $"{leaf.Name}: {feature.Purpose}", At, (x.U * y.V) - (x.V * y.U) < 0, Math.Abs(x.U) < 0.5, leaf.ThicknessMm, Along)) is { } laid ? laid with { Unfolded = true } : null;
     }
 
     /// <summary>The edge of the blank that an edge of the face is; null when it is a bend.</summary>

@@ -59,7 +59,7 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
         : null;
 
     /// <summary>The rails that carry a drawer lie beside its way, not in it.</summary>
-    private static bool Carries(Zone zone, string partId) => zone.Kind == ZoneKind.DrawerTravel && partId.StartsWith($"rail/{zone.Owner}/", StringComparison.Ordinal);
+    private bool Carries(Zone zone, string partId) => zone.Kind == ZoneKind.DrawerTravel && shell.Member(partId)?.Role is Role.TrayRail rail && rail.TrayId == zone.Owner;
 
     private static Box? Shared(Zone zone, Block body)
     {

@@ -56,7 +56,8 @@ public static class Copies
     public static bool IsCopy(string id) => id.Contains('@', StringComparison.Ordinal);
 }
 
-public enum Place
+/// <summary>Where it is used.</summary>
+public enum UsedAt
 {
     Desk,
     Floor,
@@ -72,7 +73,7 @@ public enum Place
 /// <param name="BudgetCents">For one unit; null = open.</param>
 /// <param name="OldCaseVolumeL">The case in use today, for comparison; null = none.</param>
 public sealed record Brief(
-    string Purpose, Place Place, double? LimitWidthMm, double? LimitDepthMm, double? LimitHeightMm,
+    string Purpose, UsedAt Place, double? LimitWidthMm, double? LimitDepthMm, double? LimitHeightMm,
     int Quantity, long? BudgetCents, double? OldCaseVolumeL, string Notes)
 {
     /// <summary>The face that it stands or hangs on where it is used.</summary>

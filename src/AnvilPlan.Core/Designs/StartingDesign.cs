@@ -8,7 +8,7 @@ public static class StartingDesign
 
     public static Design Named(string name) => new(
         name,
-        new Brief("", Place.Desk, null, null, null, 1, null, null, ""),
+        new Brief("", UsedAt.Desk, null, null, null, 1, null, null, ""),
         new PanelBox(
             320, 240, 160, SizeBasis.Outer,
             [.. Faces.All.Select(f => new Panel(f, Wood, 12, null, f == Face.Top ? PanelHold.Removable : PanelHold.Fixed, GrainRun.AlongU, 0))],

@@ -1,5 +1,6 @@
 using System.Text.Json.Serialization;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Places;
 
 namespace AnvilPlan.Core.Findings;
 
@@ -15,7 +16,7 @@ public enum Severity
 /// <param name="Id">Code and places: the same finding keeps its id from plan to plan.</param>
 /// <param name="Places">Parts, devices or edges that it touches.</param>
 /// <param name="Remedies">What might mend it, not yet tried.</param>
-public sealed record Finding(string Id, string Code, Severity Severity, string Text, IReadOnlyList<string> Places, [property: JsonIgnore] IReadOnlyList<Remedy> Remedies)
+public sealed record Finding(string Id, string Code, Severity Severity, string Text, IReadOnlyList<Place> Places, [property: JsonIgnore] IReadOnlyList<Remedy> Remedies)
 {
     /// <summary>Where it is mended.</summary>
     public Station Station => FindingList.Find(Code)?.Station ?? Station.Shell;
@@ -35,7 +36,7 @@ public sealed record Finding(string Id, string Code, Severity Severity, string T
     [JsonIgnore]
     public Func<IEnumerable<Remedy>> Otherwise { get; init; } = () => [];
 
-    public static Finding Of(string code, Severity severity, string text, IReadOnlyList<string> places, params Remedy[] remedies) =>
+    public static Finding Of(string code, Severity severity, string text, IReadOnlyList<Place> places, params Remedy[] remedies) =>
         new($"{code}:{string.Join('+', places)}", code, severity, text, places, remedies);
 
     /// <param name="key">Equal for findings that have one cause.</param>
@@ -57,7 +58,7 @@ public sealed record Finding(string Id, string Code, Severity Severity, string T
         {
             Id = first.Alike is { Key: var key } ? $"{first.Code}:{key}" : first.Id,
             Text = $"{first.Text} {(elsewhere.Count == 0 ? $"So at {alike.Count} places." : $"So also: {string.Join(", ", elsewhere.Take(most))}{(elsewhere.Count > most ? $" and at {elsewhere.Count - most} more places" : "")}.")}",
-            Places = [.. alike.SelectMany(f => f.Places).Distinct(StringComparer.Ordinal)],
+            Places = [.. alike.SelectMany(f => f.Places).Distinct()],
             Members = [.. alike.Select(f => f.Id).Distinct(StringComparer.Ordinal)],
             Remedies = [.. alike.SelectMany(f => f.Remedies).GroupBy(r => r.Id).Select(Remedy.ForAll)],
         };

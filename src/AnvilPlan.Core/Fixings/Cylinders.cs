@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Places;
 
 namespace AnvilPlan.Core.Fixings;
 
@@ -9,9 +10,9 @@ internal sealed class Cylinders
     private const double TouchMm = 0.02;
 
     private readonly Round[] _pieces;
-    private readonly (string Owner, Round Bore)[] _bores;
+    private readonly (Place Owner, Round Bore)[] _bores;
 
-    private Cylinders(string id, Box around, Round[] pieces, (string Owner, Round Bore)[] bores) => (Id, Around, _pieces, _bores) = (id, around, pieces, bores);
+    private Cylinders(string id, Box around, Round[] pieces, (Place Owner, Round Bore)[] bores) => (Id, Around, _pieces, _bores) = (id, around, pieces, bores);
 
     public string Id { get; }
 
@@ -21,7 +22,7 @@ internal sealed class Cylinders
     public static Cylinders Of(Fixing fixing)
     {
         var pieces = new Round[fixing.Pieces.Count];
-        var bores = new List<(string, Round)>(fixing.Layers.Count + 1);
+        var bores = new List<(Place, Round)>(fixing.Layers.Count + 1);
         var (from, to, dia) = (0.0, 0.0, 0.0);
         for (var i = 0; i < pieces.Length; i++)
         {

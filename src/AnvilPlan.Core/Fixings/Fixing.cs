@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Places;
 
 namespace AnvilPlan.Core.Fixings;
 
@@ -42,7 +43,7 @@ public enum LayerRole
 /// <summary>One part or device on the axis of a fixing. mm along the axis, from the plane under the head.</summary>
 /// <param name="Owner">The part's id, or <c>device/ID</c>.</param>
 /// <param name="HoleMm">Diameter of the hole there, mm.</param>
-public sealed record FixingLayer(string Owner, LayerRole Role, double FromMm, double ToMm, double HoleMm);
+public sealed record FixingLayer(Place Owner, LayerRole Role, double FromMm, double ToMm, double HoleMm);
 
 public enum PieceKind
 {

@@ -32,7 +32,7 @@ public static class FixingPlacer
             placed[i] = sets[i].EachForItself ? [.. OneByOne(sets[i], space)] : [One(sets[i], space)];
             foreach (var fixing in placed[i]!.SelectMany(p => p.Fixings))
             {
-                space.Place(fixing);
+                space.Add(fixing);
             }
         }
 

@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Fixings;
@@ -50,7 +51,7 @@ public sealed record RowLocus(Box Area, Axis Along, Axis Across, double EndMm, d
 /// <summary>One layer of a way to fix.</summary>
 /// <param name="Part">Null for a device.</param>
 /// <param name="Cut">What is cut into the part for the fixing of that id at that point, told along the part's axes; null when nothing is.</param>
-public sealed record WayLayer(string Owner, SolidPart? Part, LayerRole Role, double FromMm, double ToMm, double HoleMm, Func<string, Point3, Feature>? Cut);
+public sealed record WayLayer(Place Owner, SolidPart? Part, LayerRole Role, double FromMm, double ToMm, double HoleMm, Func<string, Point3, Feature>? Cut);
 
 /// <summary>One way to make the fixings of a set.</summary>
 /// <param name="HeadAt">Coordinate of the plane under the head, along the axis of the set, mm.</param>

@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Fixings;
@@ -8,7 +9,7 @@ namespace AnvilPlan.Core.Fixings;
 /// <summary>What a fixing would run into.</summary>
 /// <param name="Owner">A part's id, <c>device/ID</c>, or the id of another fixing.</param>
 /// <param name="ByMm">How far, at least, mm; wanted walls counted in.</param>
-public sealed record Obstacle(string Owner, bool Fixing, double ByMm)
+public sealed record Obstacle(Place Owner, bool Fixing, double ByMm)
 {
     /// <summary>A seam of its printed pieces.</summary>
     public bool AtSeam { get; init; }
@@ -30,10 +31,10 @@ public sealed class FixingSpace
     private const double TouchMm = 0.02;
 
     private const double MostRadiusMm = 6;
-    private readonly BoxGrid<(string Owner, Block Block)> _solids = new();
+    private readonly BoxGrid<(Place Owner, Block Block)> _solids = new();
     private readonly BoxGrid<Cylinders> _placed = new();
-    private readonly ILookup<string, Gone> _voids;
-    private readonly Dictionary<string, Box> _hollow;
+    private readonly ILookup<Place, Gone> _voids;
+    private readonly Dictionary<Place, Box> _hollow;
 
     public FixingSpace(ShellPlan shell, FitPlan fit, IEnumerable<PartFeature> cut)
     {
@@ -50,15 +51,15 @@ public sealed class FixingSpace
         foreach (var device in fit.Devices)
         {
             var block = new Block(Solid(device), device.Pose);
-            _solids.Add(block.Hull, ("device/" + device.Id, block));
+            _solids.Add(block.Hull, (Place.Device(device.Id), block));
         }
 
         _voids = cut.Where(f => parts.ContainsKey(f.PartId)).SelectMany(f => f.Feature.Cuts(parts[f.PartId].Slab), (f, taken) => (f.PartId, Gone: Of(parts[f.PartId], f.Feature, taken)))
-            .Where(v => v.Gone is not null).ToLookup(v => v.PartId, v => v.Gone!, StringComparer.Ordinal);
-        _hollow = parts.Values.Where(p => p is { Section: Catalogs.BarShape.SquareTube or Catalogs.BarShape.RoundTube, WallMm: not null }).ToDictionary(p => p.Id, Inside, StringComparer.Ordinal);
+            .Where(v => v.Gone is not null).ToLookup(v => Place.Part(v.PartId), v => v.Gone!);
+        _hollow = parts.Values.Where(p => p is { Section: Catalogs.BarShape.SquareTube or Catalogs.BarShape.RoundTube, WallMm: not null }).ToDictionary(p => Place.Part(p.Id), Inside);
     }
 
-    public void Place(Fixing fixing)
+    public void Add(Fixing fixing)
     {
         if (fixing.Pieces.Count > 0)
         {
@@ -130,7 +131,7 @@ public sealed class FixingSpace
 
     private Obstacle? InASolid(Fixing fixing, string? deviceId)
     {
-        var own = deviceId is null ? null : "device/" + deviceId;
+        var own = deviceId is null ? (Place?)null : Place.Device(deviceId);
         foreach (var piece in fixing.Pieces)
         {
             var whole = new Round(fixing, piece.FromMm, piece.ToMm, piece.DiaMm).Block.Hull;
@@ -168,7 +169,7 @@ public sealed class FixingSpace
         return null;
     }
 
-    private bool InAVoid(string owner, Box shared)
+    private bool InAVoid(Place owner, Box shared)
     {
         foreach (var gone in _voids[owner])
         {
@@ -182,7 +183,7 @@ public sealed class FixingSpace
     }
 
     /// <summary>The lengths of a piece that lie outside the layers of that owner.</summary>
-    private static IEnumerable<(double From, double To)> Beyond(FixingPiece piece, Fixing fixing, string owner)
+    private static IEnumerable<(double From, double To)> Beyond(FixingPiece piece, Fixing fixing, Place owner)
     {
         // layers stand in the order in which the axis passes them
         var from = piece.FromMm;

@@ -3,6 +3,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Wood;
@@ -65,7 +66,7 @@ public static class GlueStages
     {
         var solids = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members).ToDictionary(p => p.Id, StringComparer.Ordinal);
         var edges = joints.Edges.ToDictionary(e => Deck.PlaceOf(e.Edge), StringComparer.Ordinal);
-        var seen = new HashSet<(string, string, string)>();
+        var seen = new HashSet<(string, string, Place)>();
         foreach (var hold in joints.Holds.Where(h => h.By == HoldBy.Glue))
         {
             if (!solids.TryGetValue(hold.PartA, out var a) || !solids.TryGetValue(hold.PartB, out var b) || !catalog.Material(a.MaterialId).Wood || !catalog.Material(b.MaterialId).Wood)
@@ -79,7 +80,7 @@ public static class GlueStages
                 continue;
             }
 
-            var edge = edges.GetValueOrDefault(hold.Place) is { } e && ((Deck.PartOf(e.Host), Deck.PartOf(e.Mate)) == (a.Id, b.Id) || (Deck.PartOf(e.Host), Deck.PartOf(e.Mate)) == (b.Id, a.Id)) ? e : null;
+            var edge = edges.GetValueOrDefault(hold.Place.ToString()) is { } e && ((Deck.PartOf(e.Host), Deck.PartOf(e.Mate)) == (a.Id, b.Id) || (Deck.PartOf(e.Host), Deck.PartOf(e.Mate)) == (b.Id, a.Id)) ? e : null;
             var shared = a.Box.Grow(0.01).Intersect(b.Block.HullIn(a.Pose).Grow(0.01)).Size;
             double[] sides = [.. new[] { shared.X, shared.Y, shared.Z }.OrderDescending()];
             var length = edge?.LengthMm ?? sides[0];

@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Joints;
@@ -6,6 +7,15 @@ namespace AnvilPlan.Core.Joints;
 /// <param name="Body">The blocks that it fills outside the parts that it grips.</param>
 public sealed record FittingPlace(string Id, string Name, IReadOnlyList<Box> Body)
 {
+    /// <summary>The structure that it belongs to.</summary>
+    [JsonIgnore] public string StructureId { get; init; } = "";
+
+    /// <summary>The level of a frame that it holds; null for a foot.</summary>
+    [JsonIgnore] public string? LevelId { get; init; }
+
+    /// <summary>It hangs on a rail, and slides with it.</summary>
+    [JsonIgnore] public bool OnRail { get; init; }
+
     public Box Box => Body.Aggregate((a, b) => a.Hull(b));
 
     /// <summary>Four walls round a bar of that section, along an axis.</summary>

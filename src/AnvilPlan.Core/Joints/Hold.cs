@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Places;
 
 namespace AnvilPlan.Core.Joints;
 
@@ -28,4 +29,4 @@ public enum HoldBy
 /// <summary>Two parts that hold each other.</summary>
 /// <param name="Place">The decision behind it: <c>edge/front-left</c>, <c>tray/ID</c>, a structure's id.</param>
 /// <param name="Bridge">Bought pieces between the two, such as posts, when they do not touch; null when they do.</param>
-public sealed record Hold(string PartA, string PartB, HoldBy By, string Place, IReadOnlyList<Box>? Bridge = null);
+public sealed record Hold(string PartA, string PartB, HoldBy By, Place Place, IReadOnlyList<Box>? Bridge = null);

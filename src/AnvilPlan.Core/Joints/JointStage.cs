@@ -29,6 +29,9 @@ public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Join
     /// <summary>The same at its most end, mm.</summary>
     public double MostCornerMm { get; init; }
 
+    /// <summary>The places of the corners of three boards at its ends.</summary>
+    [JsonIgnore] public IReadOnlyList<string> Corners { get; init; } = [];
+
     /// <summary>What is left between the corners to lay it out on, mm.</summary>
     [JsonIgnore] public double BetweenMm => LengthMm - LeastCornerMm - MostCornerMm;
 }

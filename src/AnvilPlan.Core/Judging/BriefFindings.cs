@@ -4,6 +4,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shops;
 
@@ -130,7 +131,7 @@ internal static class BriefFindings
         {
             yield return Finding.Of("mains-inside", Severity.Note,
                 $"Mains enters by {string.Join(", ", mains.Select(d => d.Device.Name))} and {metal} parts are metal: protective earth and insulation by local code, wired by a licensed electrician. Only room and holes are planned here.",
-                [.. mains.Select(d => "device/" + d.Id)]);
+                [.. mains.Select(d => Place.Device(d.Id))]);
         }
     }
 

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
@@ -57,9 +58,9 @@ internal static class ClearanceFindings
         }
 
         return new Finding(
-            $"{code}:{Place(plan, zone.Owner)}+{Place(plan, conflict.OtherId)}", code, severity,
+            $"{code}:{Told(plan, zone.Owner)}+{Told(plan, conflict.OtherId)}", code, severity,
             $"{NameOf(plan, zone.Owner)} needs room for {zone.What}; {NameOf(plan, conflict.OtherId)} stands in it by {Say.Mm(shared.X)} x {Say.Mm(shared.Y)} x {Say.Mm(shared.Z)} mm.",
-            [Place(plan, zone.Owner), Place(plan, conflict.OtherId)], remedies)
+            [Told(plan, zone.Owner), Told(plan, conflict.OtherId)], remedies)
         { Alike = new Alike($"{zone.Owner}+{zone.What}", NameOf(plan, conflict.OtherId)) };
     }
 
@@ -82,9 +83,9 @@ internal static class ClearanceFindings
         var (first, device) = (blocks[0], plan.Fit.Device(blocks[0].DeviceId)!);
         var other = first.OtherIsDevice ? plan.Fit.Device(first.OtherId) : null;
         return new Finding(
-            $"driver-blocked:device/{device.Id}+{Place(plan, first.OtherId)}", "driver-blocked", Severity.Warn,
+            $"driver-blocked:device/{device.Id}+{Told(plan, first.OtherId)}", "driver-blocked", Severity.Warn,
             $"No driver reaches {(blocks.Count == 1 ? $"screw {first.Hole}" : $"screws {string.Join(", ", blocks.Select(b => b.Hole))}")} of {device.Device.Name}: {NameOf(plan, first.OtherId)} stands {Say.Mm(blocks.Max(b => b.OverlapMm))} mm in the way of the {first.Tool}.",
-            ["device/" + device.Id, Place(plan, first.OtherId)], [.. new[] { device, other }.OfType<PlacedDevice>().Select(x => DeviceMoves.Remedy(plan, "driver-blocked", x.Device))]);
+            [Place.Device(device.Id), Told(plan, first.OtherId)], [.. new[] { device, other }.OfType<PlacedDevice>().Select(x => DeviceMoves.Remedy(plan, "driver-blocked", x.Device))]);
     }
 
     private static Finding Closed(PlanSoFar plan, Link link, SolidPart plate)
@@ -94,7 +95,7 @@ internal static class ClearanceFindings
         var (from, to) = (plan.Fit.Device(link.FromDeviceId)!.Device.Name, plan.Fit.Device(link.ToDeviceId)!.Device.Name);
         return Finding.Of("cable-closed-off", Severity.Stop,
             $"{plate.Name} stands between {from} and {to}: beside it {Say.Mm(Math.Max(0, CablePassages.Beside(plate, plan.Fit.Envelope.Inner)))} mm are free and it has no opening, the plug of {cable.Name} is {Say.Mm(wide)} x {Say.Mm(high)} mm.",
-            ["link/" + link.Id, plate.Id],
+            [Place.Cable(link.Id), plate.Id],
             new Remedy("cut-through", $"Cut an opening of {Say.Mm(wide + 2)} x {Say.Mm(high + 2)} mm for it", d => d with { Links = [.. d.Links.Select(l => l.Id == link.Id ? l with { CutsThrough = true } : l)] }),
             new Remedy("no-cable", "Take the cable out", d => d with { Links = [.. d.Links.Where(l => l.Id != link.Id)] }));
     }
@@ -104,7 +105,7 @@ internal static class ClearanceFindings
         var link = plan.Design.Links.First(l => l.Id == route.LinkId);
         return Finding.Of("cable-short", Severity.Stop,
             $"{route.Cable} from {route.From} to {route.To} needs {Say.Mm(route.NeededMm)} mm; the one at hand is {Say.Mm(route.AtHandMm!.Value)} mm.",
-            ["link/" + link.Id, "device/" + link.FromDeviceId, "device/" + link.ToDeviceId],
+            [Place.Cable(link.Id), Place.Device(link.FromDeviceId), Place.Device(link.ToDeviceId)],
             new Remedy("buy-longer", $"Buy or make one of {Say.Mm(route.NeededMm)} mm", d => d with { Links = [.. d.Links.Select(l => l.Id == link.Id ? l with { LengthMm = null } : l)] }),
             Nearer(plan, link, link.ToDeviceId), Nearer(plan, link, link.FromDeviceId));
     }
@@ -119,7 +120,7 @@ internal static class ClearanceFindings
         }));
     }
 
-    private static string Place(PlanSoFar plan, string id) => plan.Fit.Device(id) is null ? id : "device/" + id;
+    private static Place Told(PlanSoFar plan, string id) => plan.Fit.Device(id) is null ? Place.Part(id) : Place.Device(id);
 
     private static string NameOf(PlanSoFar plan, string id) => plan.Fit.Device(id)?.Device.Name ?? plan.Parts.Find(id)?.Name ?? id;
 

@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 
@@ -31,7 +32,7 @@ internal static class ControlFindings
             var model = plan.Catalog.HasModel(need.Model) ? plan.Catalog.Model(need.Model) : null;
             yield return Finding.Of("control-forgotten", need.Severity,
                 $"{names} {(group.Count() == 1 ? "needs" : "need")} {need.Words}; 0 of {plan.Fit.Devices.Count} devices give one.",
-                [need.Words.Split(' ')[^1] + "/" + group.Key, .. group.Select(g => "device/" + g.Device.Id)],
+                [need.Words.Split(' ')[^1] + "/" + group.Key, .. group.Select(g => Place.Device(g.Device.Id))],
                 model is null ? [] : [new Remedy("add-" + need.Model, $"Add {model.Name} to the {Deck.Name(need.Face)}", d => Add(plan, d, model, need.Face))]);
         }
     }

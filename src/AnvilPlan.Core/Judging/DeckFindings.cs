@@ -4,6 +4,7 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
@@ -26,7 +27,7 @@ internal static class DeckFindings
     {
         var held = tray.Support switch
         {
-            TraySupport.Rails => plan.Shell.Members.Count(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal)) == 2,
+            TraySupport.Rails => plan.Shell.Members.Count(b => b.Role is Role.TrayRail rail && rail.TrayId == tray.Id) == 2,
             TraySupport.Posts or TraySupport.Hung => PlateSupports.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm && plan.Joints.Holds.Any(h => h.PartA == tray.Id || h.PartB == tray.Id),
             TraySupport.OnBars => plan.Shell.Members.Any(m => m.CarriesDeck == tray.Id),
             TraySupport.Flanges => TrayFolds.Sides(tray).Count(s => TrayFolds.FlangeId(tray, s) is var id && plan.Joints.Holds.Any(h => h.PartA == id || h.PartB == id)) >= 2,
@@ -76,13 +77,13 @@ internal static class DeckFindings
         {
             yield return Finding.Of("board-on-metal", Severity.Stop,
                 $"{device.Device.Name} lies bare on the {plan.Catalog.Material(deck.MaterialId).Name} of {deck.Name}: its solder side projects {Say.Mm(device.Model.UnderMm)} mm and will short.",
-                ["device/" + device.Id, deck.Id], auto);
+                [Place.Device(device.Id), deck.Id], auto);
         }
         else if (device.StandoffMm < device.Device.TowardsDeckMm(device.Model) + 0.5)
         {
             yield return Finding.Of("standoff-low", Severity.Stop,
                 $"{device.Device.Name} stands {Say.Mm(device.StandoffMm)} mm high, its {(device.Device.TurnedOver ? "tallest component" : "solder side")} needs {Say.Mm(device.Device.TowardsDeckMm(device.Model) + 0.5)} mm.",
-                ["device/" + device.Id, deck.Id], auto);
+                [Place.Device(device.Id), deck.Id], auto);
         }
 
         if (device.StandoffMm > 0 && plan.Mounts.Standoffs.FirstOrDefault(s => s.DeviceId == device.Id) is { } set
@@ -91,7 +92,7 @@ internal static class DeckFindings
             var sold = plan.Catalog.Fasteners.Standoffs.Where(s => s.Size == set.Thread).Select(s => s.LengthMm).ToList();
             yield return Finding.Of("standoff-not-sold", Severity.Warn,
                 $"{device.Device.Name} wants {set.Thread} standoffs of {Say.Mm(set.WantedMm)} mm; sold are {string.Join(", ", sold.Select(Say.Mm))} mm.",
-                ["device/" + device.Id],
+                [Place.Device(device.Id)],
                 new Remedy("next-standoff", "Take the next length on sale", d => sold.Where(l => l >= set.WantedMm - 1e-6).Select(l => (double?)l).Min() is { } next
                     ? d.WithDevice(device.Id, x => x with { StandoffMm = next })
                     : null));
@@ -105,7 +106,7 @@ internal static class DeckFindings
         {
             yield return Finding.Of("adapter-unheld", Severity.Stop,
                 $"The adapter under {device.Device.Name} meets {count} usable holes of {deck.Name}: it needs at least 2 that stay clear of the device's own.",
-                ["device/" + device.Id, deck.Id],
+                [Place.Device(device.Id), deck.Id],
                 new Remedy("no-adapter", "Leave the adapter out and drill the deck", d => d.WithDevice(device.Id, x => x with { Adapter = null, OnDrilledHoles = false })));
         }
     }
@@ -123,14 +124,14 @@ internal static class DeckFindings
         {
             yield return Finding.Of("panel-too-thick", Severity.Stop,
                 $"{device.Device.Name} clamps panels up to {Say.Mm(most)} mm; {deck.Name} is {Say.Mm(thickness)} mm there.",
-                ["device/" + device.Id, deck.Id],
+                [Place.Device(device.Id), deck.Id],
                 new Remedy("rebate", $"Thin the panel from behind to {Say.Mm(DeviceChoice.Clamped(device.Model, most))} mm under it", d => d.WithDevice(device.Id, x => x with { RebateToMm = DeviceChoice.Clamped(device.Model, most) })));
         }
         else if (device.Model.PanelMinMm is { } least && thickness < least - 1e-6)
         {
             yield return Finding.Of("panel-too-thin", Severity.Warn,
                 $"{device.Device.Name} wants a panel of at least {Say.Mm(least)} mm; {deck.Name} is {Say.Mm(thickness)} mm there.",
-                ["device/" + device.Id, deck.Id]);
+                [Place.Device(device.Id), deck.Id]);
         }
     }
 
@@ -145,7 +146,7 @@ internal static class DeckFindings
         var device = plan.Fit.Device(fan.DeviceId)!;
         yield return Finding.Of(fan.OpenMm2 <= 0 ? "fan-closed" : "fan-throttled", fan.OpenMm2 <= 0 ? Severity.Stop : Severity.Warn,
             $"{device.Device.Name} breathes through {Say.Mm(fan.OpenMm2 / 100)} cm² of {Say.Mm(fan.ApertureMm2 / 100)} cm², {Say.Mm(100 * share)} %: it should be at least {100 * GrillePattern.LeastOpenShare} %.",
-            ["device/" + device.Id, plan.Shell.Deck(device).Id],
+            [Place.Device(device.Id), plan.Shell.Deck(device).Id],
             new Remedy("open", "Cut the whole aperture open", d => d.WithDevice(device.Id, x => x with { Grille = new Grille(GrilleKind.Open, 0, 0) })),
             new Remedy("holes", "Drill a 60° pattern of the smallest holes that open enough", d => GrillePattern.Opening(device.Model.Cutouts[0].WidthMm) is { } grille
                 ? d.WithDevice(device.Id, x => x with { Grille = grille })

@@ -3,6 +3,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 
@@ -33,7 +34,7 @@ internal static class FitFindings
             var part = Deck.PartOf(face);
             yield return Finding.Of("device-outside", Severity.Stop,
                 $"{device.Device.Name} stands {Say.Mm(over)} mm past the inside of the box towards the {direction.Word()}: {Say.Mm(device.Bulk.Hull.Size[direction.Axis()])} mm of body, {Inside(plan, device, face)}.",
-                ["device/" + device.Id, part],
+                [Place.Device(device.Id), part],
                 [
                     DeviceMoves.Remedy(plan, "device-outside", device.Device),
                     .. Ways.Of(plan.Catalog).SelectMany(s => s.MoreRoom(plan, part)),
@@ -70,7 +71,7 @@ internal static class FitFindings
                 var other = smaller == a ? b : a;
                 yield return Finding.Of("devices-collide", Severity.Stop,
                     $"{a.Device.Name} and {b.Device.Name} overlap by {Say.Mm(shared.Size.X)} x {Say.Mm(shared.Size.Y)} x {Say.Mm(shared.Size.Z)} mm.",
-                    ["device/" + a.Id, "device/" + b.Id],
+                    [Place.Device(a.Id), Place.Device(b.Id)],
                     DeviceMoves.Remedy(plan, "devices-collide", smaller.Device),
                     DeviceMoves.Remedy(plan, "devices-collide", other.Device));
             }
@@ -94,7 +95,7 @@ internal static class FitFindings
             yield return new Finding(
                 $"device-hits-part:device/{device.Id}+{id}", "device-hits-part", Severity.Stop,
                 $"{device.Device.Name} runs {Say.Mm(shared)} mm into {plan.Parts.Find(id)?.Name ?? id}.",
-                ["device/" + device.Id, id], remedies);
+                [Place.Device(device.Id), id], remedies);
         }
     }
 

@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fixings;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 
@@ -26,7 +27,7 @@ internal static class FixingFindings
                 : inside
                 ? $"{set.What}: {stuck.Count} of its fixings {(stuck.Count == 1 ? "finds" : "find")} no {Say.Mm(obstacle.ByMm)} mm of material round {(stuck.Count == 1 ? "its hole" : "their holes")} in {what}."
                 : $"{set.What}: {stuck.Count} of its fixings {(stuck.Count == 1 ? "runs" : "run")} {Say.Mm(obstacle.ByMm)} mm into {what}, and no place beside it is free.",
-            [device is null ? set.For : "device/" + device.Id, obstacle.Fixing ? other?.Set.For ?? obstacle.Owner : obstacle.Owner],
+            [device is null ? set.For : Place.Device(device.Id), obstacle.Fixing ? other?.Set.For ?? obstacle.Owner : obstacle.Owner],
             set.For == "feet" ? [new Remedy("feet-inset", "Set the feet where their screws find room", d => Feet(plan, d))]
                 : device is null ? [] : [DeviceMoves.Remedy(plan, "fixing-blocked", device), .. OnPlate(plan, device)]);
         return device is null ? finding.AlikeBy($"{OtherDecisions.Causes(plan.Design, finding.Places)}{(obstacle.AtSeam ? "+seam" : inside ? "+inside" : "")}", set.What) : finding;
@@ -46,8 +47,8 @@ internal static class FixingFindings
         .Select(inset => design with { Box = design.Box with { Feet = feet with { InsetMm = inset } } })
         .FirstOrDefault(d => !plan.Again(d).Fixings.Conflicts.Any(c => c.Set.For == "feet"));
 
-    private static string Name(PlanSoFar plan, string owner) =>
-        plan.Parts.Find(owner)?.Name ?? (owner.StartsWith("device/", StringComparison.Ordinal) ? plan.Fit.Device(owner["device/".Length..])?.Device.Name : null) ?? owner;
+    private static string Name(PlanSoFar plan, Place owner) =>
+        (owner.Is(PlaceKind.Device, out var device) ? plan.Fit.Device(device)?.Device.Name : plan.Parts.Find(owner.ToString())?.Name) ?? owner.ToString();
 
     private static string Lower(string text) => text.Length == 0 ? text : char.ToLowerInvariant(text[0]) + text[1..];
 }

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 
 namespace AnvilPlan.Core.Judging;
@@ -37,7 +38,7 @@ internal static class HoldFindings
             yield return new Finding(
                 $"part-floats:{group[0]}", "part-floats", Severity.Stop,
                 $"{names[0]}{(names.Count > 1 ? $" and {names.Count - 1} more parts" : "")} hang in the air: none of the {plan.Joints.Holds.Count} joints and fixings ties {(names.Count > 1 ? "them" : "it")} to the rest.",
-                group, [])
+                [.. group.Select(Place.Part)], [])
             { Alike = new Alike("floats", names[0]) };
         }
     }

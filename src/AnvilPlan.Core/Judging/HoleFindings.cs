@@ -3,6 +3,7 @@ using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints.Methods;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 
@@ -55,7 +56,7 @@ internal static class HoleFindings
 
         yield return Finding.Of("hole-near-edge", gap < hole.DiaMm / 2 ? Severity.Stop : Severity.Warn,
             $"{hole.Purpose} in {part.Name}: centre {Say.Mm(gap)} mm from the edge, {Say.Mm(least)} mm wanted for {Say.Mm(hole.DiaMm)} mm in {part.Material}.",
-            [part.Id, "hole/" + hole.Id], Move(plan, "hole-near-edge", hole.For));
+            [part.Id, Place.Hole(hole.Id)], Move(plan, "hole-near-edge", hole.For));
     }
 
     /// <summary>The holes of one grille that run into one bar are one finding, told by the worst of them.</summary>
@@ -70,7 +71,7 @@ internal static class HoleFindings
             var code = worst.Feature is Hole ? "hole-in-joint" : "opening-cuts-joint";
             yield return Finding.Of(code, Severity.Stop,
                 $"{worst.Feature.Purpose} in {part.Name} runs {Say.Mm(worst.Mm)} mm into the {worst.What}{(count > 1 ? $", at {count} of its holes" : "")}.",
-                [part.Id, "hole/" + worst.Feature.Id], Move(plan, code, worst.Feature.For)).AlikeBy($"{part.Id}+{worst.Feature.For}+{worst.What}", worst.Feature.Purpose);
+                [part.Id, Place.Hole(worst.Feature.Id)], Move(plan, code, worst.Feature.For)).AlikeBy($"{part.Id}+{worst.Feature.For}+{worst.What}", worst.Feature.Purpose);
         }
     }
 
@@ -94,12 +95,12 @@ internal static class HoleFindings
 
                 yield return Finding.Of("holes-meet", Severity.Stop,
                     $"In {part.Name}, {a.Purpose} and {b.Purpose} leave {Say.Mm(Math.Max(0, Bridge(a, b, part.Slab)))} mm between them, {LeastBridgeMm} mm is the least.",
-                    [part.Id, "hole/" + a.Id, "hole/" + b.Id], [.. Move(plan, "holes-meet", a.For), .. Move(plan, "holes-meet", b.For)]);
+                    [part.Id, Place.Hole(a.Id), Place.Hole(b.Id)], [.. Move(plan, "holes-meet", a.For), .. Move(plan, "holes-meet", b.For)]);
             }
         }
     }
 
-    private static bool IsNotch(Feature f) => f is Opening && f.Id.StartsWith("notch/", StringComparison.Ordinal);
+    private static bool IsNotch(Feature f) => f is Opening { RoundPart: true };
 
     /// <summary>Material between two features (mm), negative when they run into each other.</summary>
     private static double Bridge(Feature a, Feature b, Slab slab)

@@ -41,7 +41,7 @@ internal static class LoadFindings
 
     private static IEnumerable<Remedy> Stiffer(PlanSoFar plan, LoadCase load)
     {
-        var part = plan.Parts.Find(load.Place)!;
+        var part = plan.Parts.Find(load.Place.ToString())!;
         if (part.Closes is { } face)
         {
             yield return new Remedy("thicker", "Take the next thickness that stays straight", d => Trial.FirstSound(plan, "board-sags", d, Thicker(plan, d, face)));
@@ -68,7 +68,7 @@ internal static class LoadFindings
 
     private static IEnumerable<Remedy> Stronger(PlanSoFar plan, LoadCase load)
     {
-        if (load.Id.StartsWith("stuck/", StringComparison.Ordinal))
+        if (load.By == Carrier.Strips)
         {
             var device = plan.Fit.Device(load.Id["stuck/".Length..])!;
             var (stick, model) = (device.Device.Stuck!, device.Model);
@@ -80,7 +80,7 @@ internal static class LoadFindings
             });
             yield return new Remedy("screw-it", "Screw it by its own holes", d => d.WithDevice(device.Id, x => x with { Stuck = null }));
         }
-        else if (load.Id.StartsWith("magnets/", StringComparison.Ordinal) && plan.Shell.FaceOf(load.Place) is { } face)
+        else if (load.By == Carrier.Magnets && plan.Shell.FaceOf(load.Place.ToString()) is { } face)
         {
             yield return new Remedy("all-edges", "Set magnets at all its edges", d => Trial.FirstSound(plan, "hold-weak", d, [Faces.Edges.Where(id => id.Of().A == face || id.Of().B == face)
                 .Aggregate(d, (x, id) => x.WithEdge(id, e => e with { Joint = JointKind.Magnets, DepthMm = null, BlockBarId = null }))]));

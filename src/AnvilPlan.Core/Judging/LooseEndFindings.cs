@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 
@@ -16,7 +17,7 @@ internal static class LooseEndFindings
             {
                 yield return Finding.Of("port-without-cable", Severity.Note,
                     $"{device.Device.Name}: {bare.Count} of {device.Model.Ports.Count} ports {(bare.Count == 1 ? "has" : "have")} no cable yet: {string.Join(", ", bare.Select(p => p.Name))}.",
-                    ["device/" + device.Id],
+                    [Place.Device(device.Id)],
                     new Remedy("leave-unused", "They stay unused deliberately", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, .. bare.Select(p => p.Id)] })))
                     .AlikeBy("cables", $"{device.Device.Name} ({string.Join(", ", bare.Select(p => p.Name))})");
             }
@@ -27,7 +28,7 @@ internal static class LooseEndFindings
         {
             yield return Finding.Of("label-open", Severity.Note,
                 $"{unmarked.Count} of {plan.Fit.Devices.Count} devices show on a panel and have no label decided: {string.Join(", ", unmarked.Select(d => d.Device.Name))}.",
-                [.. unmarked.Select(d => "device/" + d.Id)],
+                [.. unmarked.Select(d => Place.Device(d.Id))],
                 new Remedy("label-names", "Label each with its name", d => unmarked.Aggregate(d, (x, u) => x.WithDevice(u.Id, y => y with { Marking = y.Name[..Math.Min(y.Name.Length, 40)] }))),
                 new Remedy("label-none", "They get no labels", d => unmarked.Aggregate(d, (x, u) => x.WithDevice(u.Id, y => y with { Marking = "" }))));
         }

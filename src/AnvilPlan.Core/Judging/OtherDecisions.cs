@@ -4,6 +4,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 
@@ -25,17 +26,17 @@ internal static class OtherDecisions
     private static readonly double[] BoxMm = [5, 10, 20, 40, 80];
 
     /// <summary>The decision that a part, a fixing or a device follows from: an id of the design, an edge or <c>feet</c>; null for what stands by itself.</summary>
-    public static string? Behind(Design design, string place)
+    public static string? Behind(Design design, Place place)
     {
-        var words = place.Split('/');
+        var words = place.Words;
         return design.Structures.FirstOrDefault(s => s.Id == words[0])?.Id
             ?? words.Select(Copies.TemplateOf).FirstOrDefault(w => design.Trays.Any(t => t.Id == w) || design.Devices.Any(d => d.Id == w))
             ?? (words[0] is "edge" or "block" && Edge(words[^1]) is not null ? words[^1] : words[0] == "feet" ? "feet" : null);
     }
 
     /// <summary>Equal for places that follow from the same decisions: where two of them are in each other's way it is one cause, in however many parts.</summary>
-    public static string Causes(Design design, IEnumerable<string> places) =>
-        string.Join('+', places.Select(p => Behind(design, p) ?? p).Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal));
+    public static string Causes(Design design, IEnumerable<Place> places) =>
+        string.Join('+', places.Select(p => Behind(design, p) ?? p.ToString()).Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal));
 
     public static IEnumerable<Remedy> Of(PlanSoFar plan, Finding finding)
     {

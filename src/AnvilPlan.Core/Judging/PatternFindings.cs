@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
@@ -25,7 +26,7 @@ internal static class PatternFindings
             var deck = plan.Shell.Deck(device);
             yield return Finding.Of("pattern-misses-holes", Severity.Stop,
                 $"{device.Device.Name}{Lying(device)} does not meet the {drilled.Count} holes of {deck.Name}: {string.Join("; ", misses.Select(Miss))}.",
-                ["device/" + device.Id, deck.Id],
+                [Place.Device(device.Id), deck.Id],
                 new Remedy("lay-to-match", "Turn and move it so that all its holes meet", d => DrilledPattern.Laid(device.Device, d, plan.Catalog) is { } laid ? d.WithDevice(device.Id, _ => laid) : null),
                 new Remedy("new-holes", "Drill new holes for it, clear of those that are there", d => Trial.FirstSound(plan, "pattern-misses-holes", d, Drilled(plan, d, device.Device))),
                 new Remedy("adapter", "Set an adapter plate of 3 mm aluminium between", d => AdapterFor(d, device)));

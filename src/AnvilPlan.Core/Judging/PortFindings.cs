@@ -3,6 +3,7 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Mounts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 
@@ -18,7 +19,7 @@ internal static class PortFindings
             var device = plan.Fit.Device(port.DeviceId)!;
             yield return Finding.Of("port-without-opening", Severity.Warn,
                 $"{device.Device.Name}, {port.Name}: no opening, {port.Verdict}.",
-                ["device/" + port.DeviceId, $"port/{port.DeviceId}/{port.PortId}"],
+                [Place.Device(port.DeviceId), $"port/{port.DeviceId}/{port.PortId}"],
                 new Remedy("bring-closer", "Move the device so that the port reaches its panel", d => BringCloser(plan, d, device, port.PortId)),
                 new Remedy("leave-closed", "It stays inside deliberately", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, port.PortId] })));
         }

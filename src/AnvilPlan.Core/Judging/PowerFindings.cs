@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Hardware;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 
@@ -21,7 +22,7 @@ internal static class PowerFindings
             var (volts, watts) = (group.First().Volts, group.Sum(l => l.Watts));
             yield return Finding.Of("supply-volts", Severity.Stop,
                 $"{string.Join(", ", group.Select(l => l.Name))} {(group.Count() == 1 ? "takes" : "take")} {Say.Mm(Math.Round(watts, 1))} W at {group.Key} V; {Given(plan)}.",
-                [.. group.Select(l => Place(plan, l.Id))],
+                [.. group.Select(l => Told(plan, l.Id))],
                 [.. Adding(plan, "supply-volts", m => m.Gives.Any(g => volts.Contains(g.Volts) && g.Watts >= watts))]);
         }
     }
@@ -33,7 +34,7 @@ internal static class PowerFindings
             var device = plan.Fit.Device(rail.DeviceId)!.Device;
             yield return Finding.Of("supply-short", Severity.Stop,
                 $"{rail.Name} gives {Say.Mm(rail.GivesW)} W at {rail.Volts:0.#} V; {string.Join(", ", rail.Loads.Select(l => l.Name))} take {Say.Mm(Math.Round(rail.UsedW, 1))} W.",
-                ["device/" + rail.DeviceId, .. rail.Loads.Select(l => Place(plan, l.Id))],
+                [Place.Device(rail.DeviceId), .. rail.Loads.Select(l => Told(plan, l.Id))],
                 [
                     new Remedy("stronger", "Take the next stronger supply that finds a place", d => Trial.FirstSound(plan, "supply-short", d, Stronger(plan, d, device, rail))),
                     .. Adding(plan, "supply-short", m => !m.GivesOneOf && m.Takes is null && m.Gives.Any(g => g.Volts.Equals(rail.Volts) && g.Watts >= rail.UsedW - rail.GivesW)),
@@ -58,7 +59,7 @@ internal static class PowerFindings
                 var port = right is null ? null : plan.Fit.Device(right.DeviceId)!.Model.Ports.FirstOrDefault(p => !p.NeedsOpening && p.Kind is PortKind.Header or PortKind.PowerOut);
                 yield return Finding.Of("link-volts", Severity.Stop,
                     $"A cable leads {string.Join(" and ", from.Model.Gives.Select(g => $"{g.Volts:0.#}"))} V from {from.Device.Name} to {to.Device.Name}, which takes {string.Join(" or ", takes.Volts.Select(v => $"{v:0.#}"))} V.",
-                    ["link/" + link.Id, "device/" + giver, "device/" + taker],
+                    [Place.Cable(link.Id), Place.Device(giver), Place.Device(taker)],
                     [
                         .. right is null || port is null ? [] : (Remedy[])[new Remedy("from-" + right.DeviceId, $"Lead it from {right.Name}", d => d with
                         {
@@ -78,7 +79,7 @@ internal static class PowerFindings
         {
             yield return Finding.Of("button-shared", Severity.Note,
                 $"{giving.Count} power button{(giving.Count == 1 ? "" : "s")} for {asking.Count} boards, {string.Join(", ", asking.Select(a => a.Device.Name))}: what hangs on one button is switched together; a board to be switched alone wants its own.",
-                [.. asking.Select(a => "device/" + a.Id)],
+                [.. asking.Select(a => Place.Device(a.Id))],
                 [.. Adding(plan, "button-shared", m => m.Id == giving[0].Model.Id)]);
         }
     }
@@ -86,7 +87,7 @@ internal static class PowerFindings
     private static string Given(PlanSoFar plan) =>
         $"{string.Join(", ", plan.Power.Rails.GroupBy(r => r.DeviceId).Select(g => $"{g.First().Name} gives {string.Join(" and ", g.Select(r => $"{r.Volts:0.#}"))} V"))}";
 
-    private static string Place(PlanSoFar plan, string id) => plan.Fit.Device(id) is null ? id : "device/" + id;
+    private static Place Told(PlanSoFar plan, string id) => plan.Fit.Device(id) is null ? Place.Part(id) : Place.Device(id);
 
     /// <summary>Adds the first model of that kind, a converter before a supply, the weakest first, at the first place that is free.</summary>
     private static IEnumerable<Remedy> Adding(PlanSoFar plan, string code, Func<HardwareModel, bool> which)

@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Remedies;
@@ -20,7 +21,7 @@ internal static class ScrewFindings
     private static Finding Tell(PlanSoFar plan, ScrewChoice screw)
     {
         var device = plan.Design.Devices.FirstOrDefault(d => d.Id == screw.For);
-        string[] places = [device is null ? screw.For : "device/" + device.Id, screw.Id];
+        Place[] places = [device is null ? Place.Parse(screw.For) : Place.Device(device.Id), screw.Id];
         var automatic = new Remedy("pick-length", "Take the length that the stack asks for", d => device is null ? null : d.WithDevice(device.Id, x => x with { ScrewLengthMm = null }));
         return screw.Verdict switch
         {
@@ -32,7 +33,7 @@ internal static class ScrewFindings
         };
     }
 
-    private static Finding NoneFits(PlanSoFar plan, ScrewChoice screw, Device? device, string[] places)
+    private static Finding NoneFits(PlanSoFar plan, ScrewChoice screw, Device? device, Place[] places)
     {
         List<Remedy> remedies = [];
         if (device is not null && screw.MaxMm is { } most && WasherFor(plan.Catalog.Fasteners, screw, device, most) is { } washer && screw.Id != $"screw/{device.Id}/deck")
@@ -51,7 +52,7 @@ internal static class ScrewFindings
                 plan, "screw-none-fits", d, Pads.Select(p => d.WithDevice(device.Id, x => x with { Adapter = p, ScrewLengthMm = null })))));
         }
 
-        if (device is null && screw.For.StartsWith("edge/", StringComparison.Ordinal))
+        if (device is null && Place.Parse(screw.For).Kind == PlaceKind.Edge)
         {
             remedies.Add(new Remedy("bigger-block", "Take the first block on sale in which a screw finds its length", d => Trial.FirstSound(plan, "screw-none-fits", d, Blocks(plan, d, Alike(plan, screw)))));
         }
@@ -66,7 +67,7 @@ internal static class ScrewFindings
                 : $"{screw.Where}: no {screw.Thread} screw is sold {range}.",
             places, remedies)
         {
-            Alike = device is null ? new Alike($"{screw.Thread}+{screw.For[..(screw.For.IndexOf('/', StringComparison.Ordinal) + 1)]}", screw.Where) : null,
+            Alike = device is null ? new Alike($"{screw.Thread}+{Place.Parse(screw.For).Kind}", screw.Where) : null,
         };
     }
 

@@ -2,6 +2,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 
@@ -27,7 +28,7 @@ internal static class ServiceFindings
             {
                 yield return Finding.Of("service-no-way", Severity.Warn,
                     $"{device.Device.Name} is to be reached {need.TimesPerYear} times a year, and none of the panels that it could leave by comes off.",
-                    ["device/" + device.Id],
+                    [Place.Device(device.Id)],
                     new Remedy("open-top", "Make the top come off", d => AccessFindings.MakeRemovable(d, Face.Top)));
                 continue;
             }
@@ -37,20 +38,20 @@ internal static class ServiceFindings
             {
                 yield return Finding.Of("service-blocked", Severity.Warn,
                     $"{device.Device.Name} is to be reached {need.TimesPerYear} times a year: by the {Deck.Name(panel.Face)}, {string.Join(", ", blockers.Select(b => b.Name))} must come out first.",
-                    ["device/" + device.Id, .. blockers.Select(b => b.Place)],
+                    [Place.Device(device.Id), .. blockers.Select(b => b.Place)],
                     new Remedy("move", "Move it where nothing is in its way out", d => DeviceMoves.Moved(plan, "service-blocked", d, device.Device, at => WaysOut(plan, at).Any(w => w.Blockers.Count == 0))));
             }
             else if (need.TimesPerYear >= OftenPerYear && panel.Hold == PanelHold.Removable)
             {
                 yield return Finding.Of("service-often", Severity.Note,
                     $"{device.Device.Name} is reached {need.TimesPerYear} times a year by the {Deck.Name(panel.Face)}, which is screwed on: a door would save the screws.",
-                    ["device/" + device.Id, Deck.PartOf(panel.Face)]);
+                    [Place.Device(device.Id), Deck.PartOf(panel.Face)]);
             }
         }
     }
 
     /// <summary>For each panel that opens: what stands between the device and it, straight out. A drawer moves its own devices aside.</summary>
-    private static IEnumerable<(Panel Panel, List<(string Place, string Name)> Blockers)> WaysOut(PlanSoFar plan, PlacedDevice device)
+    private static IEnumerable<(Panel Panel, List<(Place Place, string Name)> Blockers)> WaysOut(PlanSoFar plan, PlacedDevice device)
     {
         foreach (var panel in plan.Design.Box.Panels.Where(p => p.Hold != PanelHold.Fixed))
         {
@@ -63,10 +64,10 @@ internal static class ServiceFindings
             var plane = plan.Fit.Envelope.InnerPlane(panel.Face);
             var from = device.Body.Side(outward);
             var way = device.Body.WithSpan(outward.Axis(), Math.Min(from, plane), Math.Max(from, plane));
-            List<(string, string)> blockers =
+            List<(Place, string)> blockers =
             [
-                .. plan.Fit.Devices.Where(d => d.Id != device.Id && d.Device.DeckId != Deck.OfPanel(panel.Face) && d.Body.Overlaps(way)).Select(d => ("device/" + d.Id, d.Device.Name)),
-                .. plan.Shell.Trays.Where(t => t.Value.Box.Overlaps(way)).Select(t => (t.Key, t.Value.Name)),
+                .. plan.Fit.Devices.Where(d => d.Id != device.Id && d.Device.DeckId != Deck.OfPanel(panel.Face) && d.Body.Overlaps(way)).Select(d => (Place.Device(d.Id), d.Device.Name)),
+                .. plan.Shell.Trays.Where(t => t.Value.Box.Overlaps(way)).Select(t => (Place.Part(t.Key), t.Value.Name)),
             ];
             yield return (panel, blockers);
         }

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Joints.Methods;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
@@ -157,7 +158,7 @@ internal static class ShellFindings
         var (host, mate) = (plan.Catalog.Material(design.Panel(joint.Host).MaterialId), plan.Catalog.Material(design.Panel(joint.Mate).MaterialId));
         var thickness = plan.Fit.Envelope.ThicknessMm[joint.Host];
         var place = Deck.PlaceOf(joint.Edge);
-        string[] places = [place, Deck.PartOf(joint.Host), Deck.PartOf(joint.Mate)];
+        Place[] places = [place, Deck.PartOf(joint.Host), Deck.PartOf(joint.Mate)];
         if (joint.Joint is JointKind.Rabbet or JointKind.Groove)
         {
             var web = thickness - joint.EntryMm - (joint.Joint == JointKind.Groove ? plan.Shop.Fits.GrooveDepthMm : 0);
@@ -214,7 +215,7 @@ internal static class ShellFindings
     }
 
     /// <summary>Thickness, material and grain of what is joined by one of the methods.</summary>
-    private static IEnumerable<Finding> Method(PlanSoFar plan, EdgeJoint joint, JointMethod method, string[] places)
+    private static IEnumerable<Finding> Method(PlanSoFar plan, EdgeJoint joint, JointMethod method, Place[] places)
     {
         var (host, mate) = (plan.Shell.Panels[joint.Host], plan.Shell.Panels[joint.Mate]);
         var thin = ((SolidPart[])[host, mate]).MinBy(p => p.ThicknessMm - method.LeastMm(joint, p, plan.Catalog))!;

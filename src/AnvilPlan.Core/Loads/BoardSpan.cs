@@ -27,7 +27,7 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
     {
         var tray = design.Trays.FirstOrDefault(t => t.Id == board.Id);
         var supports = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members)
-            .Where(p => p.Id != board.Id && !p.Id.StartsWith("stiffener/", StringComparison.Ordinal) && p.Closes is var f && (f is not { } face || design.Panel(face).Hold is PanelHold.Fixed or PanelHold.Removable))
+            .Where(p => p.Id != board.Id && p.Role is not Role.Stiffener && p.Closes is var f && (f is not { } face || design.Panel(face).Hold is PanelHold.Fixed or PanelHold.Removable))
             .ToList();
         return ((Axis[])[Axis.X, Axis.Y]).Select(axis => Along(board, tray, axis, supports, catalog, fit, shell)).OfType<BoardSpan>().MinBy(s => s.SpanMm);
     }
@@ -67,7 +67,7 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
 
     /// <summary>Bars along the span share the load: the sum of their E times I.</summary>
     private static double Stiffeners(SolidPart board, Axis axis, Catalog catalog, ShellPlan shell) => shell.Members
-        .Where(m => m.Id.StartsWith($"stiffener/{board.Id}/", StringComparison.Ordinal) && m.Frame.U.Axis() == axis && m.BarId is not null)
+        .Where(m => m.Role is Role.Stiffener stiffener && stiffener.TrayId == board.Id && m.Frame.U.Axis() == axis && m.BarId is not null)
         .Sum(m => catalog.Material(m.MaterialId).YoungsGPa * 1000 * catalog.Bar(m.BarId!).InertiaMm4);
 
     /// <summary>

@@ -6,6 +6,7 @@ using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shell;
 
@@ -19,7 +20,7 @@ internal static class AdapterFixings
     {
         if (device.Device.Stuck is null)
         {
-            draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Bolts, "device/" + device.Id));
+            draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Bolts, Place.Device(device.Id)));
         }
 
         if (pad.BevelDeg > 0)
@@ -47,7 +48,7 @@ internal static class AdapterFixings
             var hole = new WayLayer(plate.Id, plate, LayerRole.Clearance, 0, plate.ThicknessMm, clear, (id, at) => new Hole(
                 id, device.Id, "screw into the slot", JointDraft.FaceTowards(plate, device.Away), plate.Frame.ToPlane(at), clear, null, null, null, null,
                 $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})", "beside the device, over the slot of the rail", null));
-            draft.Holds.Add(new Hold(plate.Id, rail.Id, HoldBy.Screws, "device/" + device.Id));
+            draft.Holds.Add(new Hold(plate.Id, rail.Id, HoldBy.Screws, Place.Device(device.Id)));
             draft.Fixings.Add(new FixingSet(
                 $"{device.Id}/adapter-{rail.Id}", device.Id, where, device.Away.Opposite(), [new PointsLocus([.. group])],
                 [.. Enumerable.Range(0, 4).Select(n => ScrewWays.IntoSlot(
@@ -76,7 +77,7 @@ internal static class AdapterFixings
         var drilled = AdapterPlate.Fixings(device, design);
         if (drilled.Count > 0)
         {
-            draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Screws, "device/" + device.Id));
+            draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Screws, Place.Device(device.Id)));
         }
 
         foreach (var group in drilled.GroupBy(d => AdapterPlate.Thread(d)!))

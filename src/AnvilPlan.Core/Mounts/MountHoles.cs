@@ -6,6 +6,7 @@ using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shell;
 
@@ -200,7 +201,7 @@ internal sealed class MountHoles
         return _pad is null ? [plate] : [plate, new WhyTerm("pad thickness", _pad.ThicknessMm, "mm", "pad")];
     }
 
-    private WayLayer OfTheDevice(double from, double to) => new("device/" + Device.Id, null, LayerRole.Clearance, from, to, _thread.ClearanceNormalMm, null);
+    private WayLayer OfTheDevice(double from, double to) => new(Place.Device(Device.Id), null, LayerRole.Clearance, from, to, _thread.ClearanceNormalMm, null);
 
     /// <summary>The deck, and the pad between it and the device, in the order in which the screw passes them.</summary>
     private IEnumerable<WayLayer> Layers(SolidPart deck, double thick, double from, bool fromTheDevice)

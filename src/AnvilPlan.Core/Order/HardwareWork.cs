@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fixings;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Order;
@@ -34,7 +35,7 @@ internal static class HardwareWork
     {
         var groups = job.OfDevice[device.Id].ToList();
         var under = job.Shell.Under(device).Id;
-        var place = "device/" + device.Id;
+        var place = Place.Device(device.Id);
         var minutes = groups.Sum(g => g.Minutes(job));
         if (minutes <= 0)
         {
@@ -69,7 +70,7 @@ internal static class HardwareWork
     private static IEnumerable<Need> FittedOut(Job job, FixingGroup group)
     {
         var units = group.Parts.Select(job.GluedWith).Where(u => !u.Overlaps(job.Panels)).SelectMany(u => u).ToHashSet(StringComparer.Ordinal);
-        return job.Fit.Devices.Where(d => units.Contains(job.MadeOf(d.Device.DeckId))).Select(d => new Need(new Fact(Done.Mounted, "device/" + d.Id), "no driver gets under its floor afterwards"));
+        return job.Fit.Devices.Where(d => units.Contains(job.MadeOf(d.Device.DeckId))).Select(d => new Need(new Fact(Done.Mounted, Place.Device(d.Id)), "no driver gets under its floor afterwards"));
     }
 
     /// <summary>Trays are fitted out before they go in.</summary>
@@ -88,8 +89,8 @@ internal static class HardwareWork
             };
         }
 
-        var put = job.Joints.Work.SelectMany(o => o.Makes).Select(m => job.MadeOf(m.Of)).ToHashSet(StringComparer.Ordinal);
-        var slid = job.Parts.Made.Select(m => m.Id).Where(m => !trays.Contains(m) && !put.Contains(m) && !job.SlippedIn.Contains(m) && !job.Covers.Contains(m) && job.SlidesIn(m)).ToList();
+        var put = job.Joints.Work.SelectMany(o => o.Makes).Select(m => job.MadeOf(m.Of)).ToHashSet();
+        var slid = job.Parts.Made.Select(m => m.Id).Where(m => !trays.Contains(m) && !put.Contains(Place.Part(m)) && !job.SlippedIn.Contains(m) && !job.Covers.Contains(m) && job.SlidesIn(m)).ToList();
         foreach (var tray in trays.Select(t => t.Key).Where(t => !fixedTrays.Contains(t)).Concat(slid))
         {
             yield return new Operation("place/" + tray, $"Put {job.NameOf(tray)} in its place", job.Rates.PlaceMin, [new(Done.In, tray)], [tray]) { Needs = [.. FittedOut(tray)] };
@@ -102,7 +103,7 @@ internal static class HardwareWork
         }
 
         IEnumerable<Need> FittedOut(string tray) => job.Fit.Devices.Where(d => job.MadeOf(d.Device.DeckId) == tray)
-            .Select(d => new Need(new Fact(Done.Mounted, "device/" + d.Id), "a tray is fitted out before it goes in"));
+            .Select(d => new Need(new Fact(Done.Mounted, Place.Device(d.Id)), "a tray is fitted out before it goes in"));
     }
 
     private static IEnumerable<Operation> Plugged(Job job) => job.Design.Links
@@ -110,11 +111,11 @@ internal static class HardwareWork
         .Select(l =>
         {
             PlacedDevice[] ends = [job.Fit.Device(l.FromDeviceId)!, job.Fit.Device(l.ToDeviceId)!];
-            return new Operation("plug/" + l.Id, $"Plug {CableKind.Find(l.Cable)?.Name ?? l.Cable} from {ends[0].Device.Name} to {ends[1].Device.Name}", job.Rates.PlugMin, [new(Done.Plugged, "cable/" + l.Id)], [.. ends.Select(e => "device/" + e.Id)])
+            return new Operation("plug/" + l.Id, $"Plug {CableKind.Find(l.Cable)?.Name ?? l.Cable} from {ends[0].Device.Name} to {ends[1].Device.Name}", job.Rates.PlugMin, [new(Done.Plugged, Place.Cable(l.Id))], [.. ends.Select(e => Place.Device(e.Id))])
             {
                 Needs =
                 [
-                    .. ends.Select(e => new Need(new Fact(Done.Mounted, "device/" + e.Id), "both ends are there")),
+                    .. ends.Select(e => new Need(new Fact(Done.Mounted, Place.Device(e.Id)), "both ends are there")),
                     .. ends.Where(e => job.Shell.Trays.ContainsKey(e.Device.DeckId)).Select(e => new Need(new Fact(Done.In, job.MadeOf(e.Device.DeckId)), "the tray lies where the cable reaches")),
                 ],
             };
@@ -131,9 +132,9 @@ internal static class ClosingWork
         var trays = job.Shell.Trays.Values.Select(t => job.MadeOf(t.Id)).ToHashSet(StringComparer.Ordinal);
         List<Need> all =
         [
-            .. job.Fit.Devices.Select(d => new Need(new Fact(Done.Mounted, "device/" + d.Id), Covered)),
+            .. job.Fit.Devices.Select(d => new Need(new Fact(Done.Mounted, Place.Device(d.Id)), Covered)),
             .. trays.Select(t => new Need(new Fact(Done.In, t), Covered)),
-            .. job.Design.Links.Select(l => new Need(new Fact(Done.Plugged, "cable/" + l.Id), "its plugs are out of reach then")),
+            .. job.Design.Links.Select(l => new Need(new Fact(Done.Plugged, Place.Cable(l.Id)), "its plugs are out of reach then")),
         ];
         var on = new HashSet<string>(StringComparer.Ordinal);
         foreach (var g in job.Groups.Where(g => g is { DeviceId: null, Pressed: false, Turn: FixingTurn.WithItsParts or FixingTurn.Closes }))

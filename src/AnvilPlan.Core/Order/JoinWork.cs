@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Order;
@@ -84,7 +85,7 @@ internal sealed record FixingGroup(string Id, string? DeviceId, IReadOnlyList<Pl
 
     public string What => Sets[0].Set.What.ToLowerInvariant();
 
-    public IReadOnlyList<string> Places => [.. Parts.Append(Sets[0].Set.For).Distinct()];
+    public IReadOnlyList<Place> Places => [.. Parts.Append(Sets[0].Set.For).Distinct().Select(Place.Parse)];
 
     public double Minutes(Job job) => Sets.Sum(s => s.Fixings.Count * Each(s.Way, job));
 

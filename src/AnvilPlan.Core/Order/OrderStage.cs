@@ -5,6 +5,7 @@ using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Gluing;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Work;
@@ -21,6 +22,9 @@ internal sealed record Job(
 
     /// <summary>The made part that a face belongs to; the id itself for all that is no part.</summary>
     public string MadeOf(string id) => _made.GetValueOrDefault(id, id);
+
+    /// <summary>The made part where a place is a part or a face of one; all else stays what it is.</summary>
+    public Place MadeOf(Place place) => MadeOf(place.ToString());
 
     public string NameOf(string id) => _byId.TryGetValue(MadeOf(id), out var made) ? made.Name.ToLowerInvariant() : id;
 
@@ -41,7 +45,7 @@ internal sealed record Job(
 
     private string? DeviceOf(FixingSet set) => set.DeviceId ?? (Fit.Device(set.For) is null ? null : set.For);
 
-    private List<string> Owners(PlacedSet set) => [.. set.Way.Layers.Where(l => l.Part is not null).Select(l => MadeOf(l.Owner)).Distinct().Order(StringComparer.Ordinal)];
+    private List<string> Owners(PlacedSet set) => [.. set.Way.Layers.Where(l => l.Part is not null).Select(l => MadeOf(l.Owner.ToString())).Distinct().Order(StringComparer.Ordinal)];
 
     /// <summary>With its facts told of made parts instead of their faces.</summary>
     public Operation Whole(Operation operation) => operation with { Makes = [.. operation.Makes.Select(Whole).Distinct()], Needs = [.. operation.Needs.Select(n => n with { Fact = Whole(n.Fact) })] };

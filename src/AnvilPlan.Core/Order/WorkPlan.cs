@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Order;
@@ -17,7 +18,7 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
     /// </summary>
     public static WorkPlan Of(IReadOnlyList<Operation> operations)
     {
-        var makers = new Dictionary<string, List<(Done Done, int At)>>(StringComparer.Ordinal);
+        var makers = new Dictionary<Place, List<(Done Done, int At)>>();
         foreach (var (operation, i) in operations.Select((o, i) => (o, i)))
         {
             foreach (var fact in operation.Makes)
@@ -61,7 +62,7 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
             [.. circle.Select(i => operations[i].Id)]);
     }
 
-    private static Dictionary<int, string> Before(Operation operation, int at, Dictionary<string, List<(Done Done, int At)>> makers)
+    private static Dictionary<int, string> Before(Operation operation, int at, Dictionary<Place, List<(Done Done, int At)>> makers)
     {
         var before = new Dictionary<int, string>();
         foreach (var fact in operation.Makes)
@@ -77,7 +78,7 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
         return before;
 
         // all that bring a thing to its last state up to that one
-        void Add(string of, Done most, string? because)
+        void Add(Place of, Done most, string? because)
         {
             if (!makers.TryGetValue(of, out var all))
             {

@@ -55,6 +55,9 @@ public abstract record Feature(string Id, string For, string Purpose, WorkedFrom
     /// <summary>It was there before anything was done: a hole of a salvaged tray, the slot of a bar as it is sold. Nobody makes it.</summary>
     [JsonIgnore] public bool Given { get; init; }
 
+    /// <summary>It lies on a blank and comes from one of its faces, where it is counted and timed.</summary>
+    [JsonIgnore] public bool Unfolded { get; init; }
+
     /// <summary>What hands do to make it, by the shop's rates; nothing for what is made along with other work.</summary>
     public abstract IEnumerable<Working> Work(WorkRates rates);
 

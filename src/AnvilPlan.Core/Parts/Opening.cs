@@ -12,6 +12,9 @@ public sealed record Opening(
     Uv At, double WidthMm, double? HeightMm, double CornerRadiusMm, string SizeWhy, string PlaceWhy)
     : Feature(Id, For, Purpose, From)
 {
+    /// <summary>It is cut out of the way of a part that stands there.</summary>
+    [JsonIgnore] public bool RoundPart { get; init; }
+
     /// <summary>A round opening up to this size is drilled, not sawn (mm).</summary>
     private const double DrilledUpToMm = 13;
 

@@ -1,8 +1,8 @@
-using AnvilPlan.Core.Bends;
 using AnvilPlan.Core.Construction;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 
 namespace AnvilPlan.Core.Remedies;
@@ -23,7 +23,7 @@ internal static class BendDistance
         foreach (var part in plan.Parts.Parts.Where(p => p.Features.Any(f => f is BendLine) && !plan.Catalog.Material(p.MaterialId).Wood))
         {
             var bends = part.Features.OfType<BendLine>().ToList();
-            var near = part.Features.Where(FlatPattern.IsUnfolded).SelectMany(f => f.Cuts(part.Slab).OfType<FaceCut>().Take(1), (f, c) => (Feature: f, Extent: c.Extent))
+            var near = part.Features.Where(f => f.Unfolded).SelectMany(f => f.Cuts(part.Slab).OfType<FaceCut>().Take(1), (f, c) => (Feature: f, Extent: c.Extent))
                 .SelectMany(f => bends, (f, b) => (f.Feature, Bend: b, Gap: Gap(b, f.Extent), Least: LeastMm(b, f.Feature, f.Extent, part.ThicknessMm)))
                 .Where(x => x.Gap < x.Least - 1e-6);
             foreach (var same in near.GroupBy(x => (x.Feature.For, x.Bend.Id)))
@@ -32,7 +32,7 @@ internal static class BendDistance
                 var device = plan.Design.Devices.FirstOrDefault(d => d.Id == worst.Feature.For);
                 yield return Finding.Of("hole-near-bend", Severity.Warn,
                     $"{device?.Name ?? worst.Feature.Purpose} in {part.Name.ToLowerInvariant()}: {(worst.Gap < 0 ? "lies in" : $"{Say.Mm(worst.Gap)} mm from")} the {worst.Bend.Purpose}, {Say.Mm(worst.Least)} mm wanted, or it is drawn out of shape; cut it after bending, or move it.",
-                    [part.Id, worst.Bend.ToFace, device is null ? worst.Bend.FromFace : "device/" + device.Id], device is null ? [.. Ways.Of(plan.Catalog).SelectMany(s => s.MoreRoom(plan, worst.Bend.ToFace))] : [DeviceMoves.Remedy(plan, "hole-near-bend", device)]);
+                    [part.Id, worst.Bend.ToFace, device is null ? worst.Bend.FromFace : Place.Device(device.Id)], device is null ? [.. Ways.Of(plan.Catalog).SelectMany(s => s.MoreRoom(plan, worst.Bend.ToFace))] : [DeviceMoves.Remedy(plan, "hole-near-bend", device)]);
             }
         }
     }

@@ -34,6 +34,9 @@ public sealed record SolidPart(
     /// <summary>The face of the enclosure that it closes, alone or with others; null for what is inside.</summary>
     public Face? Closes { get; init; }
 
+    /// <summary>What it is there for, where others have to know.</summary>
+    public Role? Role { get; init; }
+
     /// <summary>How it is printed; null for what is cut.</summary>
     public PrintJob? Print { get; init; }
 

@@ -28,11 +28,13 @@ public static class CutStage
         var (materialId, nominal) = (parts[0].Blank.MaterialId, parts[0].Blank.NominalMm);
         var material = catalog.Material(materialId);
         var offcuts = shop.Offcuts.Where(o => o.Condition != Condition.Untested && o.MaterialId == materialId && Math.Abs(o.NominalMm - nominal) < 0.005).ToList();
+        static string IdOf(Offcut offcut) => "offcut/" + offcut.Id;
+        var fromOffcuts = offcuts.Select(IdOf).ToHashSet(StringComparer.Ordinal);
         var sold = catalog.SheetsOf(materialId, nominal).ToList();
         var onHand = shop.SheetsOnHand.ToDictionary(s => s.StockId, s => s.Count, StringComparer.Ordinal);
         List<NestStock> stock =
         [
-            .. offcuts.Select(o => new NestStock("offcut/" + o.Id, o.LengthMm, o.WidthMm, o.Count, 0)),
+            .. offcuts.Select(o => new NestStock(IdOf(o), o.LengthMm, o.WidthMm, o.Count, 0)),
             .. sold.Where(s => onHand.GetValueOrDefault(s.Id) > 0).Select(s => new NestStock("hand/" + s.Id, s.LengthMm, s.WidthMm, onHand[s.Id], 0)),
             .. sold.Select(s => new NestStock(s.Id, s.LengthMm, s.WidthMm, null, s.PriceCents)),
         ];
@@ -47,7 +49,7 @@ public static class CutStage
         {
             var (s, of) = (l.Layout, stock.First(x => x.Id == l.Layout.StockId));
             return new SheetLayout(
-                s.StockId, l.Count, materialId, material.Name, nominal, of.LengthMm, of.WidthMm, s.StockId.StartsWith("offcut/", StringComparison.Ordinal), of.Price <= 0,
+                s.StockId, l.Count, materialId, material.Name, nominal, of.LengthMm, of.WidthMm, fromOffcuts.Contains(s.StockId), of.Price <= 0,
                 s.Placements, [.. s.Rests.Where(r => r.LengthMm >= shop.LeastOffcutMm && r.WidthMm >= shop.LeastOffcutMm)],
                 s.Placements.Sum(p => p.LengthMm * p.WidthMm) / (of.LengthMm * of.WidthMm));
         });
@@ -67,7 +69,7 @@ public static class CutStage
             b => (b.StockId, b.Pieces.Select(p => p.PartId)));
         tooLarge.AddRange(unplaced.Distinct());
         return layouts.Select(l => new BarLayout(
-            l.Layout.StockId, l.Count, material.Name, bar.Name, bar.LengthMm, l.Layout.StockId.StartsWith("hand/", StringComparison.Ordinal), l.Layout.Pieces, l.Layout.RestMm));
+            l.Layout.StockId, l.Count, material.Name, bar.Name, bar.LengthMm, l.Layout.StockId == stock[0].Id, l.Layout.Pieces, l.Layout.RestMm));
     }
 
     private static IEnumerable<PurchaseLine> SheetsToBuy(IEnumerable<SheetLayout> sheets, Catalog catalog) => sheets

@@ -7,6 +7,7 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Joints.Methods;
 using AnvilPlan.Core.Loads;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Wood;
@@ -71,8 +72,9 @@ public static class LoadStage
             var shear = device.Away.Axis() != design.Brief.StandsOn.Outward().Axis();
             var holds = stick.WidthMm * stick.LengthMm * (shear ? rule.ShearNPerMm2 : rule.PullNPerMm2);
             yield return new LoadCase(
-                $"stuck/{device.Id}", "device/" + device.Id, $"{rule.Name} under {device.Device.Name}", LoadKind.Hold, Math.Round(weight, 2), Math.Round(holds, 2),
-                $"{device.Model.MassG / 1000:0.###} kg {(shear ? "in shear" : "pulling off")} against {stick.WidthMm} x {stick.LengthMm} mm at {(shear ? rule.ShearNPerMm2 : rule.PullNPerMm2) * 1000:0.##} N on 1000 mm², safety factor {rule.SafetyFactor:0} in it");
+                $"stuck/{device.Id}", Place.Device(device.Id), $"{rule.Name} under {device.Device.Name}", LoadKind.Hold, Math.Round(weight, 2), Math.Round(holds, 2),
+                $"{device.Model.MassG / 1000:0.###} kg {(shear ? "in shear" : "pulling off")} against {stick.WidthMm} x {stick.LengthMm} mm at {(shear ? rule.ShearNPerMm2 : rule.PullNPerMm2) * 1000:0.##} N on 1000 mm², safety factor {rule.SafetyFactor:0} in it")
+            { By = Carrier.Strips };
         }
     }
 
@@ -86,7 +88,8 @@ public static class LoadStage
             var upright = held.Key.Outward().Axis() != design.Brief.StandsOn.Outward().Axis();
             yield return new LoadCase(
                 $"magnets/{Deck.Name(held.Key)}", panel.Id, $"Magnets at the {Deck.Name(held.Key)}", LoadKind.Hold, Math.Round(carried * MagnetSafety, 2), Math.Round(pull * (upright ? MagnetFriction : 1), 2),
-                $"{carried / Gravity:0.##} kg times {MagnetSafety} for safety against {pull:0.#} N of pull{(upright ? $", of which {MagnetFriction:0.0} keep it from sliding down" : "")}");
+                $"{carried / Gravity:0.##} kg times {MagnetSafety} for safety against {pull:0.#} N of pull{(upright ? $", of which {MagnetFriction:0.0} keep it from sliding down" : "")}")
+            { By = Carrier.Magnets };
         }
     }
 
@@ -108,7 +111,8 @@ public static class LoadStage
                 var holds = WoodScrewForm.WithdrawalN(material.DensityKgPerM3 / 1000, screw.ShankMm, 10) * EndGrain / ScrewSafety;
                 yield return new LoadCase(
                     $"hinges/{Deck.Name(set.Door)}", door.Id, $"Screws of the upper hinge, {Deck.Name(set.Door)}", LoadKind.Hold, Math.Round(pull, 2), Math.Round(holds, 2),
-                    $"{weight / Gravity:0.##} kg x half of {width:0.#} mm over {apart:0.#} mm between the hinges, {set.Hinge.Holes} screws; 10 mm of a 3 mm screw in the edge, three quarters of side grain, safety factor {ScrewSafety} (Wood Handbook ch. 8)");
+                    $"{weight / Gravity:0.##} kg x half of {width:0.#} mm over {apart:0.#} mm between the hinges, {set.Hinge.Holes} screws; 10 mm of a 3 mm screw in the edge, three quarters of side grain, safety factor {ScrewSafety} (Wood Handbook ch. 8)")
+            { By = Carrier.Hinges };
             }
         }
     }

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Fits;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Layout;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Shell;
 using AnvilPlan.Core.Shops;
 
@@ -66,7 +67,7 @@ public sealed class MeetingStage
             ];
             yield return Of(
                 $"{panel.Id}/{Word(axis)}/grooves", $"{panel.Name} in the grooves of {Deck.Name(hosts[0])} and {Deck.Name(hosts[1])}",
-                [.. Opening(pair.Key.Mate, hosts[0], hosts[1], axis), .. grooves, Size(panel, axis)], null, panel, _shell.Panels[hosts[0]], [panel.Id, .. hosts.Select(Deck.PartOf)]);
+                [.. Opening(pair.Key.Mate, hosts[0], hosts[1], axis), .. grooves, Size(panel, axis)], null, panel, _shell.Panels[hosts[0]], [panel.Id, .. hosts.Select(h => Place.Part(Deck.PartOf(h)))]);
         }
     }
 
@@ -111,7 +112,7 @@ public sealed class MeetingStage
                     new($"place of {deck.Name.ToLowerInvariant()}", 0, 1, 2 * Making.ToleranceMm(deck, _catalog, _shop), Making.Word(Making.ProcessOf(deck, _catalog, _shop))),
                 ];
                 yield return Of(
-                    $"device/{device.Id}/{exit.Word()}", $"Connectors of {device.Device.Name} in the {Deck.Name(Faces.Of(exit))}", terms, null, panel, deck, ["device/" + device.Id, panel.Id]);
+                    $"device/{device.Id}/{exit.Word()}", $"Connectors of {device.Device.Name} in the {Deck.Name(Faces.Of(exit))}", terms, null, panel, deck, [Place.Device(device.Id), panel.Id]);
             }
         }
     }
@@ -164,7 +165,7 @@ public sealed class MeetingStage
 
     private static string Word(Axis axis) => axis switch { Axis.X => "width", Axis.Y => "depth", _ => "height" };
 
-    private Meeting Of(string id, string what, IReadOnlyList<MeetingTerm> terms, FitClass? wanted, SolidPart one, SolidPart other, IReadOnlyList<string> places)
+    private Meeting Of(string id, string what, IReadOnlyList<MeetingTerm> terms, FitClass? wanted, SolidPart one, SolidPart other, IReadOnlyList<Place> places)
     {
         var stack = ToleranceStack.Of([.. terms.Select(t => t.NominalMm)], [.. terms.Select(t => (double)t.Sign)], [.. terms.Select(t => t.PlusMinusMm)]);
         var reached = FitClasses.Of(stack.GapMm, Making.ToleranceMm(one, _catalog, _shop), Making.ToleranceMm(other, _catalog, _shop));

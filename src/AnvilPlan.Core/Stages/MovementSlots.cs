@@ -24,7 +24,7 @@ public static class MovementSlots
         var boards = shell.Panels.Values.Concat(shell.Trays.Values)
             .Where(p => catalog.Material(p.MaterialId) is { Wood: true, HasGrain: true })
             .ToDictionary(p => p.Id, StringComparer.Ordinal);
-        var held = holds.Select(h => h.Place).ToHashSet(StringComparer.Ordinal);
+        var held = holds.Select(h => h.Place.ToString()).ToHashSet(StringComparer.Ordinal);
         return
         [
             .. holes.Select(f => f.Feature is Hole { DepthMm: null, Thread: null, SinkDiaMm: null } hole && hole.For != "feet" && held.Contains(hole.For) && boards.TryGetValue(f.PartId, out var board)

@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Places;
+
 namespace AnvilPlan.Core.Work;
 
 /// <summary>How far something is. In the order of the trade: a part, a device or a cable passes through them from first to last and may leave some out.</summary>
@@ -46,7 +48,7 @@ public enum Done
 
 /// <summary>Something that is true once an operation is done.</summary>
 /// <param name="Of">The made part, device, cable or structure.</param>
-public sealed record Fact(Done Done, string Of);
+public sealed record Fact(Done Done, Place Of);
 
 /// <summary>What has to be true before an operation, and why.</summary>
 /// <param name="Because">Ends the sentence: this comes after that because ...</param>
@@ -56,7 +58,7 @@ public sealed record Need(Fact Fact, string Because);
 /// <param name="Makes">What it brings about; at least one. The first says what kind of work it is.</param>
 /// <param name="Places">Parts, edges, devices and cables that it touches.</param>
 /// <param name="Minutes">Of the hands; above 0.</param>
-public sealed record Operation(string Id, string Title, double Minutes, IReadOnlyList<Fact> Makes, IReadOnlyList<string> Places)
+public sealed record Operation(string Id, string Title, double Minutes, IReadOnlyList<Fact> Makes, IReadOnlyList<Place> Places)
 {
     public Done Does => Makes[0].Done;
 

@@ -202,13 +202,13 @@ internal sealed partial class ArrangementModel
             foreach (var bar in bars.Where(_ => !tray.Locked))
             {
                 // a plate may be notched round an upright block, but it need not lie at the height of a level one
-                if (bar.Frame.U.Axis() != tray.Plane.Normal().Axis() && !Folds(bar, tray) && !bar.Id.StartsWith("rail/", StringComparison.Ordinal))
+                if (bar.Frame.U.Axis() != tray.Plane.Normal().Axis() && !Folds(bar, tray) && bar.Role is not Role.TrayRail)
                 {
                     _space.Apart(plate, _ways[0].Still(s => s.Member(bar.Id)), null);
                 }
             }
 
-            foreach (var bar in bars.Where(b => b.Id.StartsWith($"rail/{tray.Id}/", StringComparison.Ordinal) || Folds(b, tray)))
+            foreach (var bar in bars.Where(b => (b.Role is Role.TrayRail rail && rail.TrayId == tray.Id) || Folds(b, tray)))
             {
                 _space.Within(_ways[0].Still(s => s.Member(bar.Id)), inner, []);
             }
@@ -274,7 +274,7 @@ internal sealed partial class ArrangementModel
         // a level of bars is no plate: what holds the device passes between them
         foreach (var (id, part) in parts.Where(p => !fixings[0].Through.Contains(p.Id) && !(p.Id == deckId && _ways[0].Shell.Levels.ContainsKey(deckId))))
         {
-            if (id.StartsWith($"stiffener/{deckId}/", StringComparison.Ordinal))
+            if (_ways[0].Shell.Member(id)?.Role is Role.Stiffener stiffener && stiffener.TrayId == deckId)
             {
                 foreach (var at in Enumerable.Range(0, fixings.Count))
                 {

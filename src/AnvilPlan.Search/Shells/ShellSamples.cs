@@ -107,6 +107,6 @@ internal sealed record DecidedFixing(Box Box, IReadOnlyList<string> Through)
 
         var (axis, sign, radius) = (set.Axis.Axis(), set.Axis.Sign(), way.Pieces.Max(p => p.DiaMm) / 2);
         double[] ends = [.. way.Pieces.SelectMany(p => (double[])[p.FromMm, p.ToMm]).Select(at => way.HeadAt + (sign * at))];
-        return places.Points.Select(p => new DecidedFixing(new Box(p, p).Grow(radius).WithSpan(axis, ends.Min(), ends.Max()), [.. way.Layers.Select(l => l.Owner)]));
+        return places.Points.Select(p => new DecidedFixing(new Box(p, p).Grow(radius).WithSpan(axis, ends.Min(), ends.Max()), [.. way.Layers.Select(l => l.Owner.ToString())]));
     }
 }

@@ -33,7 +33,7 @@ public class LevelRowsTests
         Assert.NotEmpty(screws);
         Assert.All(screws, f =>
         {
-            var (rail, layer) = (plan.Part(f.Layers[^1].Owner), f.Layers[^1]);
+            var (rail, layer) = (plan.Part(f.Layers[^1].Owner.Id), f.Layers[^1]);
             Assert.Equal(20, layer.ToMm - layer.FromMm, 6);
             Assert.DoesNotContain(f.Pieces, p => p.Kind is Core.Fixings.PieceKind.Head or Core.Fixings.PieceKind.Nut && rail.Box.Grow(-0.1).Contains(f.At + (f.Axis.Vector() * ((p.FromMm + p.ToMm) / 2))));
         });

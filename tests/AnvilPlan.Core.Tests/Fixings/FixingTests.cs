@@ -4,6 +4,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Tests.Support;
 using AnvilPlan.Core.Work;
@@ -36,9 +37,9 @@ public class FixingTests
     public void In_every_part_that_it_passes_a_fixing_of_a_starting_design_has_a_hole_of_its_own(string system)
     {
         var plan = Begun(system);
-        foreach (var (fixing, layer) in plan.Fixings.SelectMany(f => f.Layers.Select(l => (f, l))).Where(x => x.l.HoleMm > 0 && !x.l.Owner.StartsWith("device/", StringComparison.Ordinal)))
+        foreach (var (fixing, layer) in plan.Fixings.SelectMany(f => f.Layers.Select(l => (f, l))).Where(x => x.l.HoleMm > 0 && x.l.Owner.Kind != PlaceKind.Device))
         {
-            var part = plan.Part(layer.Owner);
+            var part = plan.Part(layer.Owner.ToString());
             if (part.BarId is { } bar && Sample.Catalog.Bar(bar).Shape == BarShape.Slotted)
             {
                 continue;

@@ -51,8 +51,8 @@ public class MagnetTests
         Assert.All(plan.Fixings.Where(f => f.Kind == FixingKind.Magnet), f =>
         {
             Assert.Equal(2, f.Layers.Count);
-            Assert.Equal("shell/top", f.Layers[0].Owner);
-            var block = plan.Part(f.Layers[1].Owner);
+            Assert.Equal("shell/top", f.Layers[0].Owner.Id);
+            var block = plan.Part(f.Layers[1].Owner.Id);
             // the pair meets where lid and block touch: 3 mm from either pocket's ground
             Assert.Equal(block.Box.Max.Z, f.At.Z + (f.Axis.Sign() * 3), 6);
             Assert.True(block.Box.Grow(-7).Contains(f.At.With(Axis.Z, block.Box.Centre.Z)));

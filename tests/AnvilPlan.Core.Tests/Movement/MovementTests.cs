@@ -101,6 +101,6 @@ public class MovementTests
     {
         var solid = ((Face[])[Face.Left, Face.Right, Face.Front, Face.Back]).Aggregate(Sample.Empty, (d, f) => Solid(d, f, "cherry", 12));
         solid = Faces.Edges.Where(e => e.Along() == Axis.Z).Aggregate(solid, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.ButtGlued, BlockBarId = null }));
-        Assert.DoesNotContain(Sample.Plan(solid).Findings, f => f.Code == "grain-crossed" && f.Places.All(p => p.StartsWith("shell/", StringComparison.Ordinal)) && !f.Places.Contains("shell/bottom") && !f.Places.Contains("shell/top"));
+        Assert.DoesNotContain(Sample.Plan(solid).Findings, f => f.Code == "grain-crossed" && f.Places.All(p => p.Id.StartsWith("shell/", StringComparison.Ordinal)) && !f.Places.Contains("shell/bottom") && !f.Places.Contains("shell/top"));
     }
 }

@@ -94,7 +94,7 @@ public class AnyDesignTests
             };
         }).ToList();
         var design = new Design(
-            "any", new Brief("", Place.Desk, random.Next(3) == 0 ? Between(100, 400) : null, null, null, 1 + random.Next(3), null, null, ""),
+            "any", new Brief("", UsedAt.Desk, random.Next(3) == 0 ? Between(100, 400) : null, null, null, 1 + random.Next(3), null, null, ""),
             new PanelBox(
                 Between(60, 700), Between(60, 500), Between(50, 400), (SizeBasis)random.Next(2),
                 [.. Faces.All.Select(f =>

@@ -49,7 +49,7 @@ public partial class LayerTests(ITestOutputHelper output)
     /// <summary>Lowest first; each knows its own and those before it. What stands in one line stands side by side.</summary>
     private static readonly string[][] Layers =
     [
-        ["Geometry", "Quantities", "Quantities.Text", "Json", "Reckoning", "Work", "Bench", "Plastics", "Wood", "Frames"],
+        ["Geometry", "Places", "Quantities", "Quantities.Text", "Json", "Reckoning", "Work", "Bench", "Plastics", "Wood", "Frames"],
         ["Designs", "Catalogs", "Fasteners", "Findings", "Cuts"],
         ["Shops", "Fit", "Layout", "Cost", "Decisions", "Hardware", "Measuring", "Printing"],
         ["Parts", "Shell"],

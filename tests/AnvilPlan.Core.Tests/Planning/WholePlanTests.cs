@@ -2,6 +2,7 @@ using System.Text.Json;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Loads;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Tests.Support;
@@ -38,8 +39,8 @@ public class WholePlanTests
         Assert.All(plan.Holds, h => Assert.True(parts.Contains(h.PartA) && parts.Contains(h.PartB), $"{h.PartA}, {h.PartB}"));
         Assert.All(plan.Glue.Stages.SelectMany(s => s.PieceIds), p => Assert.Contains(p, parts));
         Assert.All(plan.Movement.Parts, p => Assert.Contains(p.PartId, parts));
-        Assert.All(plan.Meetings.SelectMany(m => m.Places), p => Assert.True(parts.Contains(p) || p.StartsWith("device/", StringComparison.Ordinal), p));
-        Assert.All(plan.Loads, l => Assert.True(parts.Contains(l.Place) || l.Place.StartsWith("device/", StringComparison.Ordinal), l.Place));
+        Assert.All(plan.Meetings.SelectMany(m => m.Places), p => Assert.True(parts.Contains(p.Id) || p.Kind == PlaceKind.Device, p.ToString()));
+        Assert.All(plan.Loads, l => Assert.True(parts.Contains(l.Place.Id) || l.Place.Kind == PlaceKind.Device, l.Place.ToString()));
         Assert.All(plan.Layouts.SelectMany(l => l.Boards), b => Assert.Contains(b.PartId, parts));
         Assert.All(plan.Parts.Where(p => p.LeafOf is not null), p => Assert.Contains(p.LeafOf!, parts));
         Assert.Equal(plan.Findings.Count, plan.Findings.Select(f => f.Id).Distinct().Count());

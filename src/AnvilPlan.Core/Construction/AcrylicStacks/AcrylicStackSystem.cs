@@ -102,6 +102,7 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
             var hole = envelope.Inner;
             draft.Members.Add(new SolidPart($"{own.Id}/ring-{i + 1}", $"Ring {i + 1}", PartKind.Panel, own.MaterialId, own.LayerNominalMm, box, SolidPart.FrameOf(box, Direction.Right, Direction.Back, box.Size.Y > box.Size.X), "above", "below", null)
             {
+                Role = new Role.Layer(own.Id),
                 Body =
                 [
                     box with { Max = box.Max with { Y = hole.Min.Y } }, box with { Min = box.Min with { Y = hole.Max.Y } },
@@ -113,7 +114,7 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
 
     protected override void Join(AcrylicStack own, JointDraft draft)
     {
-        var rings = draft.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/ring-", StringComparison.Ordinal)).ToList();
+        var rings = draft.Shell.Members.Where(m => m.Role is Role.Layer && m.Role.Of == own.Id).ToList();
         var thread = draft.Catalog.Fasteners.Thread(own.Thread);
         var envelope = draft.Fit.Envelope;
         foreach (var ring in rings)

@@ -9,6 +9,7 @@ using AnvilPlan.Core.Hardware;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Mounts;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Plastics;
 using AnvilPlan.Core.Quantities;
@@ -82,7 +83,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
-        Brief = design.Brief with { Place = Place.Wall, StandsOn = Face.Back },
+        Brief = design.Brief with { Place = UsedAt.Wall, StandsOn = Face.Back },
         Box = design.Box with
         {
             // as wide as reaches two studs, as high as leaves uprights between the bars of the frame
@@ -153,13 +154,13 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         var frame = board.Box.WithSpan(Axis.Y, front, back);
         frame = new Box(frame.Min + new Point3(own.FrameInsetMm, 0, own.FrameInsetMm), frame.Max - new Point3(own.FrameInsetMm, 0, own.FrameInsetMm));
         List<Box> others = [.. draft.Members.Select(m => m.Box)];
-        foreach (var (id, name, box, along) in WallBars.Of(own.Hanging).Lay(frame, bar))
+        foreach (var (at, name, box, along) in WallBars.Of(own.Hanging).Lay(frame, bar))
         {
             // uprights end at the bars above and below; bevelled rails lie in each other
             var trimmed = BarPlacing.Trim(box, along, along == Axis.X ? others : draft.Members.Select(m => m.Box));
             if (trimmed.Size[along] >= BarPlacing.LeastLengthMm && !trimmed.Empty)
             {
-                draft.Members.Add(BarPlacing.Solid($"{own.Id}/frame-{id}", name, PartKind.Member, bar, trimmed, along, Direction.Front, bar.HeightMm));
+                draft.Members.Add(BarPlacing.Solid($"{own.Id}/frame-{at.ToString().ToLowerInvariant()}", name, PartKind.Member, bar, trimmed, along, Direction.Front, bar.HeightMm) with { Role = new Role.WallBar(own.Id, at) });
             }
         }
     }
@@ -171,7 +172,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             return;
         }
 
-        var bars = draft.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/frame-", StringComparison.Ordinal)).ToList();
+        var bars = draft.Shell.Members.Where(m => m.Role is Role.WallBar && m.Role.Of == own.Id).ToList();
         var hanging = WallBars.Of(own.Hanging);
         hanging.Join(own, draft, board, bars);
         WallScrews(own, draft, board, bars);
@@ -180,8 +181,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             Tool = "level, driver",
             Needs =
             [
-                .. draft.Fit.Devices.Select(d => new Need(new Fact(Done.Mounted, "device/" + d.Id), "the board is fitted out on the bench")),
-                .. draft.Design.Links.Select(l => new Need(new Fact(Done.Plugged, "cable/" + l.Id), "the board is fitted out on the bench")),
+                .. draft.Fit.Devices.Select(d => new Need(new Fact(Done.Mounted, Place.Device(d.Id)), "the board is fitted out on the bench")),
+                .. draft.Design.Links.Select(l => new Need(new Fact(Done.Plugged, Place.Cable(l.Id)), "the board is fitted out on the bench")),
                 new Need(new Fact(Done.Closed, board.Id), "it is hung when it is whole"),
             ],
             HoldPoint = "Studs found, no cable and no pipe behind the screws.",
@@ -364,7 +365,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                 yield return new Finding(
                     $"no-cable-hole:{device.Id}/{port.Id}", "no-cable-hole", Severity.Warn,
                     $"No hole for the cable of {device.Device.Name}, {port.Name}, is free within {Say.Mm(FarthestMm)} mm of its connector: frame, pads or the edge are in the way.",
-                    ["device/" + device.Id, board.Id],
+                    [Place.Device(device.Id), board.Id],
                     [
                         DeviceMoves.Remedy(plan, "no-cable-hole", device.Device),
                         new Remedy("leave-closed", "Do not lead that port through the board", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, port.Id] })),
@@ -379,7 +380,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             {
                 yield return Finding.Of("pad-over-edge", Severity.Stop,
                     $"The pad of {device.Device.Name} sticks out {Say.Mm(over)} mm past the board: it is cut {Say.Mm(own.Pads?.RevealMm ?? 0)} mm larger than the device all round.",
-                    ["device/" + device.Id, board.Id], DeviceMoves.Remedy(plan, "pad-over-edge", device.Device));
+                    [Place.Device(device.Id), board.Id], DeviceMoves.Remedy(plan, "pad-over-edge", device.Device));
             }
         }
 
@@ -391,7 +392,7 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         }
 
         var hanging = WallBars.Of(own.Hanging);
-        var level = plan.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/frame-", StringComparison.Ordinal) && m.Frame.U.Axis() == Axis.X).ToList();
+        var level = plan.Shell.Members.Where(m => m.Role is Role.WallBar && m.Role.Of == own.Id && m.Frame.U.Axis() == Axis.X).ToList();
         var bars = level.Where(hanging.OnStuds).ToList();
         var (asked, given) = (hanging.LeastHeightMm(plan.Catalog.Bar(own.FrameBarId)), board.Box.Size.Z - (2 * own.FrameInsetMm));
         if (given < asked)

@@ -21,7 +21,7 @@ internal abstract class WallBars
     public static WallBars Of(Hanging hanging) => hanging == Hanging.BevelledRails ? new HookedRails() : new ScrewedFrame();
 
     /// <summary>The bars of a board whose frame, from board to wall, is that block.</summary>
-    public abstract IEnumerable<(string Id, string Name, Box Box, Axis Along)> Lay(Box frame, BarStock bar);
+    public abstract IEnumerable<(WallBarAt At, string Name, Box Box, Axis Along)> Lay(Box frame, BarStock bar);
 
     /// <summary>Joins the bars to each other and to the board.</summary>
     public abstract void Join(BackBoard own, JointDraft draft, SolidPart board, IReadOnlyList<SolidPart> bars);
@@ -55,12 +55,12 @@ internal abstract class WallBars
 
     private sealed class ScrewedFrame : WallBars
     {
-        public override IEnumerable<(string Id, string Name, Box Box, Axis Along)> Lay(Box frame, BarStock bar) =>
+        public override IEnumerable<(WallBarAt At, string Name, Box Box, Axis Along)> Lay(Box frame, BarStock bar) =>
         [
-            ("top", "Wall frame, top", frame.WithSpan(Axis.Z, frame.Max.Z - bar.WidthMm, frame.Max.Z), Axis.X),
-            ("bottom", "Wall frame, bottom", frame.WithSpan(Axis.Z, frame.Min.Z, frame.Min.Z + bar.WidthMm), Axis.X),
-            ("left", "Wall frame, left", frame.WithSpan(Axis.X, frame.Min.X, frame.Min.X + bar.WidthMm), Axis.Z),
-            ("right", "Wall frame, right", frame.WithSpan(Axis.X, frame.Max.X - bar.WidthMm, frame.Max.X), Axis.Z),
+            (WallBarAt.Top, "Wall frame, top", frame.WithSpan(Axis.Z, frame.Max.Z - bar.WidthMm, frame.Max.Z), Axis.X),
+            (WallBarAt.Bottom, "Wall frame, bottom", frame.WithSpan(Axis.Z, frame.Min.Z, frame.Min.Z + bar.WidthMm), Axis.X),
+            (WallBarAt.Left, "Wall frame, left", frame.WithSpan(Axis.X, frame.Min.X, frame.Min.X + bar.WidthMm), Axis.Z),
+            (WallBarAt.Right, "Wall frame, right", frame.WithSpan(Axis.X, frame.Max.X - bar.WidthMm, frame.Max.X), Axis.Z),
         ];
 
         public override void Join(BackBoard own, JointDraft draft, SolidPart board, IReadOnlyList<SolidPart> bars)
@@ -98,15 +98,15 @@ internal abstract class WallBars
         /// <summary>Degrees from square; the steeper one first, it draws the board to the wall best.</summary>
         private static readonly double[] AnglesDeg = [45, 30];
 
-        public override IEnumerable<(string Id, string Name, Box Box, Axis Along)> Lay(Box frame, BarStock bar)
+        public override IEnumerable<(WallBarAt At, string Name, Box Box, Axis Along)> Lay(Box frame, BarStock bar)
         {
             var hung = frame.Max.Z - bar.WidthMm;
             var top = hung + DropMm(bar);
             return
             [
-                ("top", "Hung rail", frame.WithSpan(Axis.Z, hung, frame.Max.Z), Axis.X),
-                ("wall", "Wall rail", frame.WithSpan(Axis.Z, top - bar.WidthMm, top), Axis.X),
-                ("bottom", "Lower bar", frame.WithSpan(Axis.Z, frame.Min.Z, frame.Min.Z + bar.WidthMm), Axis.X),
+                (WallBarAt.Top, "Hung rail", frame.WithSpan(Axis.Z, hung, frame.Max.Z), Axis.X),
+                (WallBarAt.Wall, "Wall rail", frame.WithSpan(Axis.Z, top - bar.WidthMm, top), Axis.X),
+                (WallBarAt.Bottom, "Lower bar", frame.WithSpan(Axis.Z, frame.Min.Z, frame.Min.Z + bar.WidthMm), Axis.X),
             ];
         }
 
@@ -136,7 +136,7 @@ internal abstract class WallBars
             }
         }
 
-        public override bool OnStuds(SolidPart bar) => bar.Id.EndsWith("-wall", StringComparison.Ordinal);
+        public override bool OnStuds(SolidPart bar) => bar.Role is Role.WallBar { At: WallBarAt.Wall };
 
         /// <summary>The middle of what the bevel leaves at the wall.</summary>
         public override double ScrewLineZ(SolidPart bar) => bar.Box.Min.Z + ((bar.WidthMm - Drop(bar.WidthMm, bar.ThicknessMm)) / 2);
@@ -151,7 +151,7 @@ internal abstract class WallBars
         public override string HangStep(BarStock bar) =>
             $"Hang it, in this order: level the wall rail and screw it to the studs with its long edge to the room, screw the hung rail and the lower bar to the board, bring the cables through, lift the board {Say.Mm(Math.Ceiling(DropMm(bar)))} mm above its place and lower it onto the rail. It comes off by lifting: where it may be knocked, fix it below too";
 
-        private static bool IsHung(SolidPart bar) => bar.Id.EndsWith("-top", StringComparison.Ordinal);
+        private static bool IsHung(SolidPart bar) => bar.Role is Role.WallBar { At: WallBarAt.Top };
 
         private static void Bevelled(BackBoard own, JointDraft draft, SolidPart bar, Direction edge, Direction longAt) => draft.Cut(bar, new Bevel(
             $"{bar.Id}/bevel", own.Id, "bevel that hooks the board to the wall", JointDraft.FaceTowards(bar, longAt), JointDraft.EdgeTowards(bar, edge), AngleDeg(bar.WidthMm, bar.ThicknessMm)));

@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Shell;
 
@@ -10,22 +11,22 @@ internal static class LevelDrawings
 {
     public static AssemblyView Of(LevelFrame own, Tray level, PlanSoFar plan)
     {
-        var (outer, prefix) = (plan.Fit.Envelope.Outer, $"{own.Id}/{level.Id}-");
+        var outer = plan.Fit.Envelope.Outer;
         Uv At(Point3 p) => new(p.X - outer.Min.X, p.Y - outer.Min.Y);
         AssemblyPiece Piece(string id, string name, AssemblyRole role, Box box) => new(id, name, role, At(box.Min), At(box.Max));
-        var bars = plan.Shell.Members.Where(m => m.Id.StartsWith(prefix, StringComparison.Ordinal)).ToList();
+        var bars = plan.Shell.Members.Where(m => m.Role?.Of == own.Id && m.Role.Level == level.Id).ToList();
         var plane = plan.Fit.Trays[level.Id];
         var beams = bars.Where(b => RoleOf(own, level, b) == AssemblyRole.Beam).ToList();
-        var posts = plan.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/post-", StringComparison.Ordinal)).GroupBy(m => (m.Box.Min.X, m.Box.Min.Y)).Select(g => g.First());
+        var posts = plan.Shell.Members.Where(m => m.Role is Role.Post && m.Role.Of == own.Id).GroupBy(m => (m.Box.Min.X, m.Box.Min.Y)).Select(g => g.First());
         var devices = plan.Fit.Devices.Where(d => d.Device.DeckId == level.Id).ToList();
         return new AssemblyView(
             level.Id, $"{level.Name}, seen from above", outer.Size.X, outer.Size.Y,
             [
                 .. posts.Select(p => Piece(p.Id, p.Name, AssemblyRole.Post, p.Box)),
                 .. bars.Select(b => Piece(b.Id, b.Name, RoleOf(own, level, b), b.Box)),
-                .. plan.Joints.Fittings.Where(f => f.Id.StartsWith(prefix, StringComparison.Ordinal)).Select(f => Piece(f.Id, f.Name, AssemblyRole.Fitting, f.Box)),
+                .. plan.Joints.Fittings.Where(f => f.StructureId == own.Id && f.LevelId == level.Id).Select(f => Piece(f.Id, f.Name, AssemblyRole.Fitting, f.Box)),
                 .. devices.Where(d => plan.Shell.Adapters.ContainsKey(d.Id)).Select(d => plan.Shell.Adapters[d.Id]).Select(p => Piece(p.Id, p.Name, AssemblyRole.Plate, p.Box)),
-                .. devices.Select(d => Piece("device/" + d.Id, d.Device.Name, AssemblyRole.Device, d.Body)),
+                .. devices.Select(d => Piece(Place.Device(d.Id).ToString(), d.Device.Name, AssemblyRole.Device, d.Body)),
             ],
             [
                 .. devices.SelectMany(d => d.Model.Holes.Select(h => d.ToSpace(h.XMm, h.YMm, 0)).Concat(AdapterPlate.Wings(d, level).Select(w => d.DeckFrame.ToSpace(w)))
@@ -41,13 +42,12 @@ internal static class LevelDrawings
             ]);
     }
 
-    private static AssemblyRole RoleOf(LevelFrame own, Tray level, SolidPart bar)
+    private static AssemblyRole RoleOf(LevelFrame own, Tray level, SolidPart bar) => bar.Role switch
     {
-        var what = bar.Id[$"{own.Id}/{level.Id}-".Length..];
-        return what.StartsWith("spacer-", StringComparison.Ordinal) ? AssemblyRole.Spacer
-            : !what.StartsWith("rail-", StringComparison.Ordinal) ? AssemblyRole.Beam
-            : bar.Id == LevelFrameSystem.RailId(own, level, LevelFrameSystem.FixedRail(own, level)) ? AssemblyRole.FixedRail : AssemblyRole.Rail;
-    }
+        Role.Spacer => AssemblyRole.Spacer,
+        Role.LevelRail rail => rail.Number == LevelFrameSystem.FixedRail(own, level) ? AssemblyRole.FixedRail : AssemblyRole.Rail,
+        _ => AssemblyRole.Beam,
+    };
 
     private static double Round(double mm) => Math.Round(mm, 3);
 }

@@ -3,6 +3,7 @@ using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
@@ -79,7 +80,7 @@ internal static class LevelFittings
     /// <summary>Rails and hardware of a level that run into a fitting of the frame.</summary>
     public static IEnumerable<Finding> Hit(LevelFrame own, Tray level, PlanSoFar plan)
     {
-        var nodes = plan.Joints.Fittings.Where(f => f.Id.StartsWith(own.Id + "/", StringComparison.Ordinal) && !f.Id.Contains("-saddle-", StringComparison.Ordinal)).ToList();
+        var nodes = plan.Joints.Fittings.Where(f => f.StructureId == own.Id && !f.OnRail).ToList();
         foreach (var device in plan.Fit.Devices.Where(d => d.Device.DeckId == level.Id))
         {
             if (nodes.Find(f => f.Body.Any(b => b.Grow(-0.05).Overlaps(device.Occupied))) is { } fitting)
@@ -87,7 +88,7 @@ internal static class LevelFittings
                 var shared = fitting.Box.Intersect(device.Occupied).Size;
                 yield return Finding.Of("device-hits-fitting", Severity.Stop,
                     $"{device.Device.Name} runs {Say.Mm(Math.Min(shared.X, Math.Min(shared.Y, shared.Z)))} mm into a {fitting.Name.ToLowerInvariant()} of the frame.",
-                    ["device/" + device.Id, level.Id], DeviceMoves.Remedy(plan, "device-hits-fitting", device.Device));
+                    [Place.Device(device.Id), level.Id], DeviceMoves.Remedy(plan, "device-hits-fitting", device.Device));
             }
         }
     }

@@ -114,7 +114,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             foreach (var ((from, to), i) in PostSpans(own, outer, nodes, takeOff).Select((s, i) => (s, i + 1)))
             {
                 Add(draft, $"{own.Id}/post-{Side(right, back)}-{i}", $"Post {Word(right, back)}{(own.Fitting is FrameFitting.Clamp or FrameFitting.Bracket ? "" : $", {i} from below")}",
-                    post, Square(at, size).WithSpan(Axis.Z, from, to), Axis.Z, Direction.Front, null);
+                    post, Square(at, size).WithSpan(Axis.Z, from, to), Axis.Z, Direction.Front, new Role.Post(own.Id, right, back));
             }
         }
 
@@ -124,7 +124,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             {
                 var (left, right) = (PostAt(outer, size, false, back), PostAt(outer, size, true, back));
                 var box = Square(left with { Z = z }, size).WithSpan(Axis.X, left.X + takeOff, right.X - takeOff).WithSpan(Axis.Z, z - (size / 2), z + (size / 2));
-                Add(draft, $"{own.Id}/{tray.Id}-{(back ? "back" : "front")}", $"Beam {(back ? "back" : "front")}, {tray.Name.ToLowerInvariant()}", post, box, Axis.X, Direction.Up, null);
+                Add(draft, $"{own.Id}/{tray.Id}-{(back ? "back" : "front")}", $"Beam {(back ? "back" : "front")}, {tray.Name.ToLowerInvariant()}", post, box, Axis.X, Direction.Up, new Role.Beam(own.Id, tray.Id));
             }
 
             var rails = RailCentres(tray, draft.Fit, rail).ToList();
@@ -132,23 +132,23 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             foreach (var (x, i) in rails.Select((x, i) => (x, i + 1)))
             {
                 var box = plane.WithSpan(Axis.X, x - (rail.WidthMm / 2), x + (rail.WidthMm / 2));
-                Add(draft, RailId(own, tray, i), $"Rail {i}, {tray.Name.ToLowerInvariant()}", rail, box, Axis.Y, Direction.Up, tray.Id);
+                Add(draft, RailId(own, tray, i), $"Rail {i}, {tray.Name.ToLowerInvariant()}", rail, box, Axis.Y, Direction.Up, new Role.LevelRail(own.Id, tray.Id, i));
             }
 
             foreach (var ((a, b), i) in rails.Zip(rails.Skip(1)).Select((p, i) => (p, i + 1)).Where(p => p.p.Second - p.p.First - rail.WidthMm >= 5))
             {
                 var y = outer.Min.Y + (size / 2);
                 var box = plane.WithSpan(Axis.X, a + (rail.WidthMm / 2), b - (rail.WidthMm / 2)).WithSpan(Axis.Y, Math.Max(outer.Min.Y, y - (rail.WidthMm / 2)), Math.Max(outer.Min.Y, y - (rail.WidthMm / 2)) + rail.WidthMm);
-                Add(draft, $"{own.Id}/{tray.Id}-spacer-{i}", $"Spacer {i} to {i + 1}, {tray.Name.ToLowerInvariant()}", rail, box, Axis.X, Direction.Up, null);
+                Add(draft, $"{own.Id}/{tray.Id}-spacer-{i}", $"Spacer {i} to {i + 1}, {tray.Name.ToLowerInvariant()}", rail, box, Axis.X, Direction.Up, new Role.Spacer(own.Id, tray.Id));
             }
         }
     }
 
-    private static void Add(ShellDraft draft, string id, string name, BarStock bar, Box box, Axis along, Direction seen, string? deck)
+    private static void Add(ShellDraft draft, string id, string name, BarStock bar, Box box, Axis along, Direction seen, Role role)
     {
         if (box.Size[along] >= 4)
         {
-            draft.Members.Add(BarPlacing.Solid(id, name, PartKind.Member, bar, box, along, seen, bar.HeightMm) with { CarriesDeck = deck });
+            draft.Members.Add(BarPlacing.Solid(id, name, PartKind.Member, bar, box, along, seen, bar.HeightMm) with { CarriesDeck = (role as Role.LevelRail)?.TrayId, Role = role });
         }
     }
 
@@ -192,7 +192,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             {
                 var node = new Box(PostAt(outer, size, right, back) with { Z = z }, PostAt(outer, size, right, back) with { Z = z }).Grow(reach);
                 var beam = draft.Shell.Member($"{own.Id}/{tray.Id}-{(back ? "back" : "front")}");
-                foreach (var segment in draft.Shell.Members.Where(m => beam is not null && m.Id.StartsWith($"{own.Id}/post-{Side(right, back)}-", StringComparison.Ordinal) && m.Box.Overlaps(node)))
+                foreach (var segment in draft.Shell.Members.Where(m => beam is not null && m.Role == new Role.Post(own.Id, right, back) && m.Box.Overlaps(node)))
                 {
                     draft.Hold(beam!, segment, own.Fitting == FrameFitting.Bracket ? HoldBy.Bolts : HoldBy.Fitting, own.Id, [node]);
                 }
@@ -202,7 +202,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
                 draft.Bought.Add(new BoughtPiece("fitting", FittingName(own, post) + (drawnOn ? ", branch with left-hand thread" : ""), 1, FittingCents));
                 if (beam is not null)
                 {
-                    draft.Fittings.Add(LevelFittings.Node($"{own.Id}/{tray.Id}-fitting-{Side(right, back)}", own, post, PostAt(outer, size, right, back) with { Z = z }, right));
+                    draft.Fittings.Add(LevelFittings.Node($"{own.Id}/{tray.Id}-fitting-{Side(right, back)}", own, post, PostAt(outer, size, right, back) with { Z = z }, right) with { StructureId = own.Id, LevelId = tray.Id });
                 }
             }
 
@@ -210,11 +210,11 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
         }
 
         draft.Bought.Add(new BoughtPiece("foot", $"foot or floor flange for {post.Name}", 4, FlangeCents));
-        draft.Fittings.AddRange(Corners.Select(c => LevelFittings.Flange($"{own.Id}/flange-{Side(c.Right, c.Back)}", post, PostAt(outer, size, c.Right, c.Back) with { Z = outer.Min.Z })));
+        draft.Fittings.AddRange(Corners.Select(c => LevelFittings.Flange($"{own.Id}/flange-{Side(c.Right, c.Back)}", post, PostAt(outer, size, c.Right, c.Back) with { Z = outer.Min.Z }) with { StructureId = own.Id }));
         List<BoughtPiece> pieces = [.. draft.Bought.Skip(bought).Where(b => b.Kind is "fitting" or "clamp" or "foot")];
         draft.Work.Add(new Operation(
             $"{own.Id}/fittings", $"Put the frame together: {pieces.Sum(p => p.Count)} fittings, loose until it stands square, then tight from the lowest level up", pieces.Sum(p => p.Count) * draft.Shop.Rates.FittingMin,
-            [.. draft.Shell.Members.Where(m => m.Id.StartsWith(own.Id + "/", StringComparison.Ordinal)).Select(m => new Fact(Done.Joined, m.Id))], [own.Id])
+            [.. draft.Shell.Members.Where(m => m.Role?.Of == own.Id).Select(m => new Fact(Done.Joined, m.Id))], [own.Id])
         {
             Tool = own.Fitting == FrameFitting.ThreadedTee ? "two pipe wrenches" : "key of the fittings",
             HoldPoint = "Diagonals of every level equal before anything is drawn tight.",
@@ -245,7 +245,7 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
                 if (draft.Shell.Member($"{own.Id}/{tray.Id}-{side}") is { } beam)
                 {
                     draft.Hold(bar, beam, i == locked ? HoldBy.Bolts : HoldBy.Slide, own.Id);
-                    draft.Fittings.Add(LevelFittings.Saddle($"{own.Id}/{tray.Id}-saddle-{i}-{side}", bar, beam));
+                    draft.Fittings.Add(LevelFittings.Saddle($"{own.Id}/{tray.Id}-saddle-{i}-{side}", bar, beam) with { StructureId = own.Id, LevelId = tray.Id, OnRail = true });
                     draft.Bought.Add(new BoughtPiece("clamp", i == locked ? $"saddle clamp with through bolt for {rail.Name}" : $"saddle clamp for {rail.Name}", 1, SaddleCents));
                 }
             }

@@ -60,6 +60,7 @@ internal static class Blocks
                 var u = Directions.Of(along, 1);
                 draft.Members.Add(new SolidPart($"corner/{Deck.Name(edge.Id)}/{i + 1}", $"Printed corner {Deck.Name(edge.Id)} {i + 1}", PartKind.Printed, CornerMaterial, CornerMm, box, SolidPart.FrameOf(box, u, a.Outward().Cross(u), false), "the " + a.Outward().Word(), "the opposite face", null)
                 {
+                    Role = new Role.CornerPiece(edge.Id),
                     Print = PrintJobs.Of([box], draft.Catalog.Material(CornerMaterial), 1.8, 0.4, draft.Shop, ""),
                 });
             }
@@ -70,7 +71,7 @@ internal static class Blocks
     {
         foreach (var edge in draft.Edges.Where(e => e.Joint == JointKind.PrintedCorner))
         {
-            foreach (var piece in draft.Shell.Members.Where(m => m.Id.StartsWith($"corner/{Deck.Name(edge.Edge)}/", StringComparison.Ordinal)))
+            foreach (var piece in draft.Shell.Members.Where(m => m.Role is Role.CornerPiece corner && corner.Edge == edge.Edge))
             {
                 foreach (var (face, i) in ((Face[])[edge.Host, edge.Mate]).Select((f, i) => (f, i)))
                 {

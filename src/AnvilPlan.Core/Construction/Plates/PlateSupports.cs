@@ -59,7 +59,7 @@ internal static class PlateSupports
                 box = Short(BarPlacing.Trim(box, across, draft.Members.Where(m => m.Pose is null).Select(m => m.Box)), plate, across);
                 if (box.Size[across] >= BarPlacing.LeastLengthMm)
                 {
-                    var stiffener = BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, across, normal, bar.HeightMm);
+                    var stiffener = BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, across, normal, bar.HeightMm) with { Role = new Role.Stiffener(tray.Id) };
                     draft.Members.Add(bar.Shape == BarShape.Angle ? stiffener with { Body = AngleLegs.Of(box, normal, Directions.Of(free, first ? -1 : 1), bar.WallMm!.Value) } : stiffener);
                 }
             }
@@ -150,7 +150,10 @@ internal static class PlateSupports
                     var (min, max) = tray.Frame.ToPlane(body.Grow(clear).Intersect(tray.Box));
                     draft.Cut(tray, new Opening(
                         $"notch/{member.Id}{(i == 1 ? "" : $"/{i}")}", member.Id, $"notch round {member.Name.ToLowerInvariant()}", WorkedFrom.Seen,
-                        new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 0, $"section of the bar and {clear} mm of air", "where the bar stands"));
+                        new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 0, $"section of the bar and {clear} mm of air", "where the bar stands")
+                    {
+                        RoundPart = true,
+                    });
                 }
             }
         }
@@ -173,7 +176,7 @@ internal static class PlateSupports
         box = BarPlacing.Trim(box, along, draft.Members.Where(m => m.Pose is null).Select(m => m.Box));
         if (box.Size[along] >= BarPlacing.LeastLengthMm && inner.Contains(box))
         {
-            var rail = BarPlacing.Solid(RailId(tray, wall), $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, along, normal, bar.HeightMm);
+            var rail = BarPlacing.Solid(RailId(tray, wall), $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, along, normal, bar.HeightMm) with { Role = new Role.TrayRail(tray.Id, wall) };
             draft.Members.Add(bar.Shape == BarShape.Angle ? rail with { Body = AngleLegs.Of(box, outward, normal, bar.WallMm!.Value) } : rail);
         }
     }

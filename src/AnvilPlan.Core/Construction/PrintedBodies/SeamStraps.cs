@@ -30,7 +30,6 @@ internal static class SeamStraps
 
     /// <summary>A plug is kept clear so far out of its connector.</summary>
     private const double PlugWayMm = 50;
-    private const string Prefix = "/strap-";
     private const string Why = "on both sides of the seam, on the middle of the strap";
 
     public static IEnumerable<SolidPart> Lay(PrintedBody own, ShellDraft draft, PrintJob job, IReadOnlyList<PrintedWall> walls, SeamRule rule)
@@ -54,8 +53,9 @@ internal static class SeamStraps
                 var box = Strap(run, inwards, at, ThickMm);
                 var u = Directions.Of(run.Seam.Across, 1);
                 taken.Add(box.Grow(1));
-                yield return new SolidPart($"{own.Id}{Prefix}{++number}", $"Seam strap {number}", PartKind.Printed, own.MaterialId, ThickMm, box, SolidPart.FrameOf(box, u, inwards.Cross(u), false), "the " + inwards.Word(), "the opposite face", null)
+                yield return new SolidPart($"{own.Id}/strap-{++number}", $"Seam strap {number}", PartKind.Printed, own.MaterialId, ThickMm, box, SolidPart.FrameOf(box, u, inwards.Cross(u), false), "the " + inwards.Word(), "the opposite face", null)
                 {
+                    Role = new Role.Strap(own.Id),
                     Print = PrintJobs.Of([box], plastic, own.SkinMm, 1, draft.Shop, ""),
                 };
             }
@@ -101,7 +101,7 @@ internal static class SeamStraps
         return (2 * Runs(job, walls, plan.Fit.Envelope.Outer.Centre).Count()) - Of(own, plan.Shell).Count();
     }
 
-    private static IEnumerable<SolidPart> Of(PrintedBody own, ShellPlan shell) => shell.Members.Where(m => m.Id.StartsWith(own.Id + Prefix, StringComparison.Ordinal));
+    private static IEnumerable<SolidPart> Of(PrintedBody own, ShellPlan shell) => shell.Members.Where(m => m.Role is Role.Strap && m.Role.Of == own.Id);
 
     /// <summary>Stretches so long that a strap lies on them, and the way inwards from each wall.</summary>
     private static IEnumerable<(SeamRun Run, Direction Inwards)> Runs(PrintJob job, IEnumerable<PrintedWall> walls, Point3 centre) => SeamRun.Of(job, walls, HalfMm)

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
 using AnvilPlan.Core.Shell;
@@ -206,7 +207,7 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
             {
                 yield return Finding.Of("device-over-split", Severity.Stop,
                     $"{device.Device.Name} lies across the line between {plan.Shell.Panels[own.Face].Name.ToLowerInvariant()} and {other.Name.ToLowerInvariant()}, {Say.Mm(own.AtMm)} mm from the edge: it has to sit on one of the two.",
-                    ["device/" + device.Id, deck.Id, other.Id],
+                    [Place.Device(device.Id), deck.Id, other.Id],
                     [
                         DeviceMoves.Remedy(plan, "device-over-split", device.Device),
                         Beside(own, plan, device, true),

@@ -48,6 +48,7 @@ internal sealed record CornerBlock(Face X, Face Y, Face Z, Box Box, Face Keeper)
         {
             var third = ((Face[])[block.X, block.Y, block.Z]).First(f => f != a && f != b);
             var size = block.Box.Size[joint.Edge.Along()];
+            joint = joint with { Corners = [.. joint.Corners, block.Name] };
             joint = third.Outward().Sign() < 0 ? joint with { LeastCornerMm = size } : joint with { MostCornerMm = size };
         }
 

@@ -28,15 +28,11 @@ public static class JointLayouts
     private static JointLayout Of(EdgeJoint joint, IReadOnlyList<PartFeature> features, ShellPlan shell, Catalog catalog)
     {
         var (host, mate) = (shell.Panels[joint.Host], shell.Panels[joint.Mate]);
-        var cut = features.Where(f => f.Feature.For == Deck.PlaceOf(joint.Edge) || AtItsEnd(f.Feature.For, joint)).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
+        var cut = features.Where(f => f.Feature.For == Deck.PlaceOf(joint.Edge) || joint.Corners.Contains(f.Feature.For)).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         return new JointLayout(
             joint.Edge, Word(joint.Joint), joint.LengthMm, [.. ((SolidPart[])[host, mate]).Select(p => Board(p, joint.Edge.Along(), cut[p.Id]))],
             [.. JointMethod.For(joint.Joint)?.Settings(joint, host, mate, joint.BlockId is { } block ? shell.Member(block) : null, catalog) ?? Plain(joint, host, mate, cut[host.Id])]);
     }
-
-    /// <summary>Cut at a corner of three boards at one end of the joint.</summary>
-    private static bool AtItsEnd(string forWhat, EdgeJoint joint) => (joint.LeastCornerMm > 0 || joint.MostCornerMm > 0) && forWhat.StartsWith("corner/", StringComparison.Ordinal)
-        && forWhat["corner/".Length..].Split('-') is var faces && faces.Contains(Deck.Name(joint.Host)) && faces.Contains(Deck.Name(joint.Mate));
 
     public static string Word(JointKind kind) => JointMethod.For(kind)?.Word ?? kind switch
     {

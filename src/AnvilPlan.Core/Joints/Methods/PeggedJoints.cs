@@ -9,12 +9,18 @@ using AnvilPlan.Core.Shell;
 namespace AnvilPlan.Core.Joints.Methods;
 
 /// <summary>A biscuit or dowel of the table, mm.</summary>
-internal sealed record Peg(string Name, double LengthMm, double WidthMm, double ThicknessMm, double DepthMm, double EndMm, double PitchMm)
+internal enum PegKind
+{
+    Biscuit,
+    Dowel,
+}
+
+internal sealed record Peg(PegKind Kind, string Name, double LengthMm, double WidthMm, double ThicknessMm, double DepthMm, double EndMm, double PitchMm)
 {
     public static IReadOnlyList<Peg> Shipped { get; } =
     [
         .. CsvTable.Shipped("biscuits-dowels").Rows.Select(r => new Peg(
-            r["item"], r.Number("length_mm"), r.Number("width_mm"), r.Number("thickness_mm"), r.Number("slot_depth_each_mm"), r.Number("min_end_distance_mm"), r.Number("spacing_high_mm"))),
+            Enum.Parse<PegKind>(r["item"].Split(' ')[0], ignoreCase: true), r["item"], r.Number("length_mm"), r.Number("width_mm"), r.Number("thickness_mm"), r.Number("slot_depth_each_mm"), r.Number("min_end_distance_mm"), r.Number("spacing_high_mm"))),
     ];
 
     /// <summary>The table's distance from the ends, on short joints less: at most one part in <paramref name="parts"/> of the length.</summary>
@@ -31,7 +37,7 @@ internal sealed class DowelJoint : JointMethod
     public override double LeastThicknessMm => 12;
 
     private static Peg Choose(SolidPart host, SolidPart mate) =>
-        Peg.Shipped.Where(p => p.Name.StartsWith("dowel", StringComparison.Ordinal) && p.ThicknessMm <= Math.Min(host.ThicknessMm, mate.ThicknessMm) / 2 + 1e-9).MaxBy(p => p.ThicknessMm)
+        Peg.Shipped.Where(p => p.Kind == PegKind.Dowel && p.ThicknessMm <= Math.Min(host.ThicknessMm, mate.ThicknessMm) / 2 + 1e-9).MaxBy(p => p.ThicknessMm)
         ?? Peg.Shipped.First(p => p.Name == "dowel 6");
 
     /// <summary>At most two thirds of the covering board.</summary>
@@ -44,7 +50,7 @@ internal sealed class DowelJoint : JointMethod
         var peg = Choose(host, mate);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
         var length = meeting.Area.Size[joint.Edge.Along()];
-        var smaller = Peg.Shipped.Where(p => p.Name.StartsWith("dowel", StringComparison.Ordinal) && p.ThicknessMm < peg.ThicknessMm).OrderByDescending(p => p.ThicknessMm);
+        var smaller = Peg.Shipped.Where(p => p.Kind == PegKind.Dowel && p.ThicknessMm < peg.ThicknessMm).OrderByDescending(p => p.ThicknessMm);
         Fix(draft, joint, meeting, $"Dowels of {host.Name.ToLowerInvariant()} and {mate.Name.ToLowerInvariant()}", Id(joint, "dowel"), joint.Host.Outward().Opposite(),
             Math.Min(peg.EndMm, length / 4), peg.PitchMm, [.. smaller.Prepend(peg).Select(p => Way(draft, joint, host, mate, p))]);
     }
@@ -100,7 +106,7 @@ internal sealed class BiscuitJoint : JointMethod
         var peg = Choose(host, mate);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
         var length = meeting.Area.Size[joint.Edge.Along()];
-        var sizes = Peg.Shipped.Where(p => p.Name.StartsWith("biscuit", StringComparison.Ordinal) && p.LengthMm < peg.LengthMm).OrderByDescending(p => p.LengthMm).Prepend(peg);
+        var sizes = Peg.Shipped.Where(p => p.Kind == PegKind.Biscuit && p.LengthMm < peg.LengthMm).OrderByDescending(p => p.LengthMm).Prepend(peg);
         // one biscuit keeps a short joint from slipping as well as two would
         var row = new RowLocus(meeting.Area, joint.Edge.Along(), (Axis)(3 - (int)joint.Edge.Along() - (int)joint.Host.Outward().Axis()), Math.Min(peg.EndMm, length / 3), peg.PitchMm,
             [meeting.Area.Centre[(Axis)(3 - (int)joint.Edge.Along() - (int)joint.Host.Outward().Axis())]])

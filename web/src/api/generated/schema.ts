@@ -1362,7 +1362,7 @@ export interface components {
         /** @description What is asked for, before anything is drawn. */
         Brief: {
             purpose: string;
-            place: components["schemas"]["Place"];
+            place: components["schemas"]["UsedAt"];
             /**
              * Format: double
              * @description Largest outer size allowed; null = free.
@@ -2093,7 +2093,7 @@ export interface components {
         Fact: {
             done: components["schemas"]["Done"];
             /** @description The made part, device, cable or structure. */
-            of: string;
+            of: components["schemas"]["Place"];
         };
         /** @description How one family of materials is cut here. */
         FamilyRule: {
@@ -2464,7 +2464,7 @@ export interface components {
         /** @description One part or device on the axis of a fixing. mm along the axis, from the plane under the head. */
         FixingLayer: {
             /** @description The part's id, or `device/ID`. */
-            owner: string;
+            owner: components["schemas"]["Place"];
             role: components["schemas"]["LayerRole"];
             /** Format: double */
             fromMm: number;
@@ -2713,7 +2713,7 @@ export interface components {
             partB: string;
             by: components["schemas"]["HoldBy"];
             /** @description The decision behind it: `edge/front-left`, `tray/ID`, a structure's id. */
-            place: string;
+            place: components["schemas"]["Place"];
             /** @description Bought pieces between the two, such as posts, when they do not touch; null when they do. */
             bridge: null | components["schemas"]["Box"][];
         };
@@ -2942,7 +2942,7 @@ export interface components {
         /** @description One thing that carries: what it has to do and what it can. */
         LoadCase: {
             id: string;
-            place: string;
+            place: components["schemas"]["Place"];
             what: string;
             kind: components["schemas"]["LoadKind"];
             /**
@@ -3512,8 +3512,12 @@ export interface components {
         PieceJoin: "pins" | "screws" | "glueFlanges";
         /** @enum {unknown} */
         PieceKind: "shank" | "head" | "nut" | "washer" | "standoff" | "peg";
-        /** @enum {unknown} */
-        Place: "desk" | "floor" | "shelf" | "drawer" | "wall" | "insideAnother";
+        /**
+         * @description A thing of a plan as others name it: findings, operations, fixings, holds. It has one written form, which files and the interface use, and
+         *     which is read here and nowhere else: `device/ID`, `edge/front-left`, `tray/ID`, `cable/ID`, `port/DEVICE/PORT`, `hole/ID`,
+         *     `corner/front-left-top`; a part, a tray's plate or a structure is its id.
+         */
+        Place: string;
         /** @description A point in the enclosure's space, mm: X to the right, Y to the back, Z up, seen from the front. */
         Point3: {
             /** Format: double */
@@ -4670,6 +4674,11 @@ export interface components {
         TrayPlane: "level" | "facesFront" | "facesRight";
         /** @enum {unknown} */
         TraySupport: "none" | "rails" | "posts" | "hung" | "housed" | "onBars" | "flanges" | "structure";
+        /**
+         * @description Where it is used.
+         * @enum {unknown}
+         */
+        UsedAt: "desk" | "floor" | "shelf" | "drawer" | "wall" | "insideAnother";
         /** @description A position in a plane of its own, mm: u to the right, v up, seen from the face that is named with it. */
         Uv: {
             /** Format: double */

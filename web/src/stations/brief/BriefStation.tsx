@@ -9,7 +9,7 @@ import { FACE_NAMES } from '../fit/decks'
 import { LikenessPane } from './LikenessPane'
 import { OptionsMatrix } from './OptionsMatrix'
 
-const PLACES: Record<Schemas['Place'], string> = {
+const PLACES: Record<Schemas['UsedAt'], string> = {
   desk: 'on a desk',
   floor: 'on the floor',
   shelf: 'on a shelf',
@@ -46,7 +46,7 @@ export function BriefStation() {
         <div className="grid gap-3 sm:grid-cols-2">
           <TextField label="Name" value={name} onCommit={(v) => void changes.edit('Rename', (d) => ({ ...d, name: v }))} />
           <Field label="Where it stands">
-            <Select value={brief.place} onChange={(e) => set('Place', { place: e.target.value as Schemas['Place'] })}>
+            <Select value={brief.place} onChange={(e) => set('Place', { place: e.target.value as Schemas['UsedAt'] })}>
               {Object.entries(PLACES).map(([key, text]) => (
                 <option key={key} value={key}>
                   {text}

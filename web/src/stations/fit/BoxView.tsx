@@ -6,6 +6,7 @@ import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
 import { useCatalog } from '../../project/useProject'
 import { deckAxes, type AxisKey } from './decks'
+import { placeOfDevice } from '../../project/places'
 
 export type ViewKey = 'top' | 'front' | 'side'
 
@@ -58,7 +59,7 @@ export function BoxView({
   const sorted = [...devices].sort((a, b) => (nearFirst ? nearest(b) - nearest(a) : nearest(a) - nearest(b)))
 
   // room that must stay free: of the chosen device, and wherever something stands in it
-  const rooms = view.plan.rooms.filter((r) => !r.free || 'device/' + r.owner === focus)
+  const rooms = view.plan.rooms.filter((r) => !r.free || placeOfDevice(r.owner) === focus)
 
   /** u and v of a deck as they are seen here, across and up. */
   const seenAxes = (deckId: string) => {
@@ -87,7 +88,7 @@ export function BoxView({
   }
   const begin = (e: PointerEvent<SVGGElement>, deviceId: string) => {
     e.currentTarget.setPointerCapture(e.pointerId)
-    setFocus('device/' + deviceId)
+    setFocus(placeOfDevice(deviceId))
     setDrag({ id: deviceId, startX: e.clientX, startY: e.clientY, across: 0, up: 0 })
   }
   const move = (e: PointerEvent) => {
@@ -161,8 +162,8 @@ export function BoxView({
           </polygon>
         ))}
         {sorted.map((d) => {
-          const chosen = focus === 'device/' + d.id
-          const snag = view.plan.findings.some((f) => f.severity === 'stop' && f.places.includes('device/' + d.id))
+          const chosen = focus === placeOfDevice(d.id)
+          const snag = view.plan.findings.some((f) => f.severity === 'stop' && f.places.includes(placeOfDevice(d.id)))
           const shift = drag?.id === d.id ? toDeck(d.deckId, drag.across, drag.up) : null
           const axes = seenAxes(d.deckId)
           const along = (i: 0 | 1) => (shift ? shift.du * axes.u[i] + shift.dv * axes.v[i] : 0)
@@ -183,7 +184,7 @@ export function BoxView({
               onPointerDown={(e) => begin(e, d.id)}
               onPointerUp={() => end(d.deckId)}
               onPointerCancel={() => setDrag(null)}
-              onFocus={() => setFocus('device/' + d.id)}
+              onFocus={() => setFocus(placeOfDevice(d.id))}
               onKeyDown={(e) => onKey(e, d.id, d.deckId)}
             >
               <polygon
@@ -245,7 +246,7 @@ function Distances({ which, text }: { which: ViewKey; text: number }) {
   const { view, focus } = useProject()
   const { length } = usePreferences()
   const { across, up } = VIEWS[which]
-  const device = view.plan.devices.find((d) => 'device/' + d.id === focus)
+  const device = view.plan.devices.find((d) => placeOfDevice(d.id) === focus)
   // what leans has its distances in its chains
   if (!device || device.pose) return null
   const { inner, outer } = view.plan

@@ -4,6 +4,7 @@ import { Field, Select } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
+import { deviceAt } from '../../project/places'
 
 const AXES: Record<Schemas['Axis'], string> = { x: 'left to right', y: 'front to back', z: 'bottom to top' }
 const KINDS: Record<Schemas['LayerKind'], string> = { fixed: 'fixed', derived: 'derived', slack: 'air' }
@@ -18,7 +19,7 @@ export function ChainEditor() {
   const [policy, setPolicy] = useState<Schemas['ChainPolicy']>('useSlack')
   const { chains } = view.plan
   const through = [...new Map(chains.map((c) => [c.through, c.title.replace(/^[XYZ] through /, '')])).entries()]
-  const chosen = focus?.startsWith('device/') ? focus.slice(7) : null
+  const chosen = deviceAt(focus)
   const wanted = chosen && through.some(([k]) => k === chosen) ? chosen : picked
   const chain = chains.find((c) => c.axis === axis && c.through === wanted) ?? chains.find((c) => c.axis === axis)
   if (!chain) return null

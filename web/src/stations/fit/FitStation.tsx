@@ -14,6 +14,7 @@ import { MockUpPane } from './MockUpPane'
 import { PlaceEditor } from './PlaceEditor'
 import { PocketsPane } from './PocketsPane'
 import { ShellSearchPane } from './ShellSearchPane'
+import { deviceAt } from '../../project/places'
 
 const SolidView = lazy(() => import('./SolidView').then((m) => ({ default: m.SolidView })))
 
@@ -37,7 +38,8 @@ export function FitStation() {
   const { x: w, y: d, z: h } = view.plan.outer.max
   const margin = Math.max(w, d, h) * 0.07 + 8
   const room = 2 * margin
-  const device = focus?.startsWith('device/') ? view.design.devices.find((d) => d.id === templateOf(focus.slice(7))) : undefined
+  const chosen = deviceAt(focus)
+  const device = chosen === null ? undefined : view.design.devices.find((d) => d.id === templateOf(chosen))
   return (
     <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_23rem]">
       <div className="flex min-h-[26rem] min-w-0 flex-col gap-2 border border-line bg-paper p-3">

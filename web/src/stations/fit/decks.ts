@@ -28,10 +28,15 @@ const PLANES: Record<Schemas['TrayPlane'], { u: Along; v: Along }> = {
   facesRight: PANELS.right,
 }
 
+const PANEL = 'panel/'
+
+/** A deck is a panel of the enclosure, or else a tray by its id. */
+export const isPanel = (deckId: string) => deckId.startsWith(PANEL)
+
 /** Along which axis a deck's u and v run, as its drawing shows them. */
 export function deckAxes(design: Design, deckId: string): { u: Along; v: Along } {
-  return deckId.startsWith('panel/')
-    ? PANELS[deckId.slice(6) as Schemas['Face']]
+  return isPanel(deckId)
+    ? PANELS[deckId.slice(PANEL.length) as Schemas['Face']]
     : PLANES[design.trays.find((t) => t.id === deckId)?.plane ?? 'level']
 }
 

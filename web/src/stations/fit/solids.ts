@@ -1,6 +1,7 @@
 import type { Schemas } from '../../api/client'
 import { onRim, wholeOf } from '../../kit/drawing/outline'
 import { inSpace, wayInSpace, type Vec } from '../../kit/drawing/pose'
+import { placeOfDevice } from '../../project/places'
 
 type Point = Schemas['Point3']
 
@@ -99,12 +100,12 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
     const [min, max] = [vec(d.body.min), vec(d.body.max)]
     const apart = away(d.body, d.pose)
     return [
-      { key: 'device/' + d.id, name: d.name, kind: 'device', min, max, pose: d.pose, plate: null, apart },
+      { key: placeOfDevice(d.id), name: d.name, kind: 'device', min, max, pose: d.pose, plate: null, apart },
       ...d.ports.map((p): Solid => {
         const axis = DIRECTIONS[p.exit]
         const [least, most] = [vec(p.connector.min), vec(p.connector.max)]
         return {
-          key: 'device/' + d.id,
+          key: placeOfDevice(d.id),
           name: d.name,
           kind: 'port',
           min: least.map((m, i) => Math.min(m, m + (axis[i] ?? 0) * 1.5)) as Vec,

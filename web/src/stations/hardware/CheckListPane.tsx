@@ -2,6 +2,7 @@ import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { Empty, Pane, Select } from '../../kit/controls'
 import { useProject } from '../../project/context'
+import { placeOfDevice } from '../../project/places'
 
 const KINDS: Record<Schemas['CheckKind'], string> = {
   port: 'port',
@@ -51,7 +52,7 @@ export function CheckListPane() {
           </thead>
           <tbody>
             {shown.map((l, i) => (
-              <tr key={i} className="border-t border-hair align-top" onMouseEnter={() => setFocus('device/' + l.deviceId)}>
+              <tr key={i} className="border-t border-hair align-top" onMouseEnter={() => setFocus(placeOfDevice(l.deviceId))}>
                 <td className="py-1 pr-2">{view.design.devices.find((d) => d.id === l.deviceId)?.name}</td>
                 <td className="py-1 pr-2">
                   <span className="text-dim">{KINDS[l.kind]}</span> {l.what}

@@ -7,7 +7,7 @@ import { usePreferences } from '../../kit/preferences'
 import { money } from '../../kit/units'
 import { useProject } from '../../project/context'
 import { useCatalog } from '../../project/useProject'
-import { decksOf } from '../fit/decks'
+import { decksOf, isPanel } from '../fit/decks'
 import { CheckListPane } from './CheckListPane'
 import { CheckSheet } from './CheckSheet'
 import { DeviceDrawing } from './DeviceDrawing'
@@ -16,6 +16,7 @@ import { MeasurePane } from './MeasurePane'
 import { RemoveModel } from './RemoveModel'
 import { ModelEditor } from './ModelEditor'
 import { MOUNTS, symmetryWords } from './models'
+import { placeOfDevice } from '../../project/places'
 
 type Model = Schemas['HardwareModel']
 
@@ -35,7 +36,7 @@ export function HardwareStation() {
   const add = (m: Model, deckId: string) => {
     void changes.addDevice(m.id, deckId).then((after) => {
       const added = after?.design.devices.at(-1)
-      if (added) setFocus('device/' + added.id)
+      if (added) setFocus(placeOfDevice(added.id))
     })
   }
   return (
@@ -152,7 +153,7 @@ function ModelPane({
     ? offers.data.flatMap((o) => named.filter((d) => d.id === o.deckId).map((d) => ({ ...d, free: o.free, reason: o.reason })))
     : named.map((d) => ({ ...d, free: true, reason: '' }))
   const [picked, setPicked] = useState<string | null>(null)
-  const usual = panel ? 'panel/front' : (named.find((d) => !d.id.startsWith('panel/'))?.id ?? 'panel/bottom')
+  const usual = panel ? 'panel/front' : (named.find((d) => !isPanel(d.id))?.id ?? 'panel/bottom')
   const fits = (id: string) => decks.some((d) => d.id === id && d.free)
   const deck = picked ?? (fits(usual) ? usual : (decks.find((d) => d.free)?.id ?? usual))
   return (
@@ -264,7 +265,7 @@ function ModelPane({
 
 function DeviceLine({ device, models }: { device: Schemas['Device']; models: Model[] }) {
   const { view, changes, focus, setFocus } = useProject()
-  const place = 'device/' + device.id
+  const place = placeOfDevice(device.id)
   const open = focus === place
   const model = models.find((m) => m.id === device.modelId)
   const cabled = (portId: string) =>

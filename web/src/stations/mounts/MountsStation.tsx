@@ -8,6 +8,7 @@ import { useProject } from '../../project/context'
 import { AssemblyMap, AssemblyTable } from './AssemblyMap'
 import { HoleMap } from './HoleMap'
 import { numberedHoles, type NumberedHole } from './holes'
+import { placeOfDevice } from '../../project/places'
 
 /** How the choice of a part names a drawing of several. */
 const VIEW = 'view/'
@@ -19,7 +20,7 @@ export function MountsStation() {
   const [picked, setPicked] = useState<string | null>(null)
   const [turned, setTurned] = useState(false)
   const [hot, setHot] = useState<string | null>(null)
-  const carrier = view.plan.devices.find((d) => 'device/' + d.id === focus)?.partId
+  const carrier = view.plan.devices.find((d) => placeOfDevice(d.id) === focus)?.partId
   const part = parts.find((p) => p.id === (picked ?? carrier ?? focus)) ?? parts.find((p) => p.kind === 'tray') ?? parts[0]
   if (!part) return <Empty>No part yet.</Empty>
   const holes = numberedHoles(part)
@@ -331,7 +332,7 @@ function ScrewPane() {
             const own = device && !s.id.endsWith('/deck')
             const standoff = device && standoffs.find((x) => x.deviceId === device.id)
             return (
-              <tr key={s.id} className="border-t border-hair" onMouseEnter={() => device && setFocus('device/' + device.id)}>
+              <tr key={s.id} className="border-t border-hair" onMouseEnter={() => device && setFocus(placeOfDevice(device.id))}>
                 <td className="py-1 pr-2">
                   {s.where}
                   {standoff && s.id.endsWith('/board') && (
