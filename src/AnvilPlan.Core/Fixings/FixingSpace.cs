@@ -250,8 +250,8 @@ public sealed class FixingSpace
         ? null
         : new Gone(taken.Reach(part.Frame, part.Slab), feature.For, taken is FaceCut { Mouth.Circle: not null } ? part.Frame.Normal.Axis() : null)
         {
-            // what is sawn off at a slant is less than the block about it
-            Slanted = feature is Trim && taken is FaceCut ? (part, taken) : null,
+            // what is sawn off at a slant, or to a bevel, is less than the block about it
+            Slanted = feature is Trim || !taken.Upright ? (part, taken) : null,
         };
 
     /// <summary>What a feature has taken out of a part.</summary>

@@ -8,6 +8,7 @@ using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
+using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Construction.RailFrames;
 
@@ -150,6 +151,7 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
     protected override void Join(RailFrame own, JointDraft draft)
     {
         var rails = own.Edges.Select(e => (Edge: e, Solid: draft.Shell.Member(IdOf(own, e)))).Where(r => r.Solid is not null).Select(r => (r.Edge, Solid: r.Solid!)).ToList();
+        var bought = draft.Bought.Count;
         foreach (var (edge, rail) in rails.Where(r => r.Edge.Along() != Axis.Z))
         {
             foreach (var (_, other) in rails.Where(o => o.Edge.Along() != edge.Along() && (o.Edge.Along() == Axis.Z || edge.Along() == Axis.Y)))
@@ -159,6 +161,17 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
                     EndFixing.Add(draft, other, rail, own.Id, $"{own.Id}/{Deck.Name(edge)}/{other.Id[(own.Id.Length + 1)..]}");
                 }
             }
+        }
+
+        if (draft.Bought.Skip(bought).Where(b => b.Kind == "bracket").Sum(b => b.Count) is > 0 and var brackets)
+        {
+            draft.Work.Add(new Operation(
+                $"{own.Id}/brackets", $"Put the frame together: {brackets} brackets in the slots, loose until it stands square, then tight", brackets * draft.Shop.Rates.FittingMin,
+                [.. rails.Select(r => new Fact(Done.Joined, r.Solid.Id))], [own.Id])
+            {
+                Tool = "key of the brackets",
+                HoldPoint = "Diagonals of every face equal before anything is drawn tight.",
+            });
         }
 
         if (own.Seat == PanelSeat.Slipped)
