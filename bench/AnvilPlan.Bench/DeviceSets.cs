@@ -8,9 +8,11 @@ namespace AnvilPlan.Bench;
 /// <summary>Ten made-up sets of 6 to 14 devices for a box with one tray, none of them placed yet.</summary>
 public static class DeviceSets
 {
-    private static readonly string[] OnTray = ["sbc-85", "sbc-65", "audio-65", "relay-8", "relay-4", "adc-50", "clock-40", "radio-45", "charge-70", "drive-25-7", "drive-25-15", "level-60", "temp-8", "bec-5v"];
+    private static readonly string[] OnTray = ["sbc-85", "sbc-65", "audio-65", "relay-8", "relay-4", "adc-50", "clock-40", "radio-45",
+        "charge-70", "drive-25-7", "drive-25-15", "level-60", "temp-8", "bec-5v"];
     private static readonly string[] OnBottom = ["supply-35w", "supply-100w", "supply-15w", "amp-lug", "battery-pack"];
-    private static readonly string[] OnPanel = ["button-16", "pot-m7", "led-5", "toggle-6", "dc-jack", "jack-35", "sma", "d-series", "dsub-9", "fan-60", "fan-40", "lcd-16x2", "inlet-c14"];
+    private static readonly string[] OnPanel = ["button-16", "pot-m7", "led-5", "toggle-6", "dc-jack", "jack-35", "sma", "d-series",
+        "dsub-9", "fan-60", "fan-40", "lcd-16x2", "inlet-c14"];
 
     public static IReadOnlyList<Design> All { get; } = [.. Enumerable.Range(0, 10).Select(Set)];
 
@@ -41,7 +43,8 @@ public static class DeviceSets
             var model = Shipped.Catalog.Model(models[random.Next(models.Length)]);
             var thick = model.PanelMaxMm is { } most && most < 11.9;
             devices.Add(new Device(
-                $"d{i}", model.Id, model.Name, deck, 0, 0, 0, null, null, 0, thick ? DeviceChoice.Clamped(model, model.PanelMaxMm!.Value) : null,
+                $"d{i}", model.Id, model.Name, deck, 0, 0, 0, null, null, 0, thick ? DeviceChoice.Clamped(model, model.PanelMaxMm!.Value)
+                    : null,
                 model.Fan ? new Grille(GrilleKind.Open, 0, 0) : null, [.. model.Ports.Select(p => p.Id)]));
         }
 

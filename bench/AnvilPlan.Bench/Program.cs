@@ -39,7 +39,9 @@ var figures = new Dictionary<string, Func<double>>(StringComparer.Ordinal)
     ["plan_demo_ms"] = () => Median(60, () => Planner.Plan(marsh.Design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)),
     ["plan_500_parts_ms"] = () => Median(12, () => Planner.Plan(many, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)),
     ["plan_50_units_ms"] = () => Median(12, () => Planner.Plan(units, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)),
-    ["plan_1000_units_ms"] = () => Median(12, () => Planner.Plan(marsh.Design with { Brief = marsh.Design.Brief with { Quantity = 1000 } }, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)),
+    ["plan_1000_units_ms"] = () =>
+        Median(12, () => Planner.Plan(marsh.Design with { Brief = marsh.Design.Brief with { Quantity = 1000 } }, Shipped.Catalog,
+        ShopProfile.Usual, AsBuilt.Nothing)),
     ["plan_120_devices_ms"] = () => Median(12, () => Planner.Plan(devices, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)),
     ["nest_200_parts_quick_ms"] = () => Median(12, () => SheetNester.Quick(sheets)),
 };
@@ -51,7 +53,8 @@ if (unknown is not null)
     return 2;
 }
 
-var results = figures.Where(f => names.Count == 0 || names.Contains(f.Key)).ToDictionary(f => f.Key, f => Math.Round(f.Value(), 3), StringComparer.Ordinal);
+var results = figures.Where(f => names.Count == 0 || names.Contains(f.Key)).ToDictionary(f => f.Key, f => Math.Round(f.Value(), 3),
+    StringComparer.Ordinal);
 if (names.Count == 0 || names.Contains(ArrangedSets))
 {
     foreach (var (set, i) in DeviceSets.All.Select((s, i) => (s, i + 1)))

@@ -27,7 +27,9 @@ public sealed record DefectKind(string Kind, string Example, Design Smallest, IR
 /// <summary>Plans designs, writes their files and judges what was written.</summary>
 public static class Auditor
 {
-    /// <summary>Every system as it begins in a new project, a plain box, and the demos: none may have a stop or a warning, or any defect.</summary>
+    /// <summary>
+    /// Every system as it begins in a new project, a plain box, and the demos: none may have a stop or a warning, or any defect.
+    /// </summary>
     public static IEnumerable<Design> Beginnings(Catalog catalog, IReadOnlyList<Design> demos)
     {
         yield return StartingDesign.Named("starting plain box");
@@ -45,13 +47,15 @@ public static class Auditor
         }
     }
 
-    public static AuditResult Run(Catalog catalog, ShopProfile shop, IReadOnlyList<Design> demos, int count, int seed, string? system = null)
+    public static AuditResult Run(Catalog catalog, ShopProfile shop, IReadOnlyList<Design> demos, int count, int seed,
+        string? system = null)
     {
         var random = new RandomDesigns(catalog, shop, demos, seed, system);
         var found = new ConcurrentBag<(Design Design, int Parts, Defect Defect)>();
         var stops = new ConcurrentBag<string>();
         var stopped = 0;
-        List<(Func<Design> Make, bool Beginning)> all = [.. Beginnings(catalog, demos).Select(d => ((Func<Design>)(() => d), true)), .. Enumerable.Range(1, count).Select(n => ((Func<Design>)(() => random.Make(n)), false))];
+        List<(Func<Design> Make, bool Beginning)> all = [.. Beginnings(catalog, demos).Select(d => ((Func<Design>)(() => d), true)),
+            .. Enumerable.Range(1, count).Select(n => ((Func<Design>)(() => random.Make(n)), false))];
         Parallel.ForEach(all, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount }, one =>
         {
             Design design;
@@ -84,12 +88,17 @@ public static class Auditor
         return new AuditResult(
             all.Count, stopped,
             [
-                .. found.GroupBy(f => f.Defect.Kind).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal).Select(g =>
+                .. found.GroupBy(f => f.Defect.Kind).OrderByDescending(g => g.Count()).ThenBy(g => g.Key, StringComparer.Ordinal)
+                    .Select(g =>
                 {
-                    var least = g.OrderBy(f => f.Parts).ThenBy(f => f.Design.Name, StringComparer.Ordinal).ThenBy(f => f.Defect.Text, StringComparer.Ordinal).First();
-                    var smallest = g.Key.StartsWith("starting", StringComparison.Ordinal) ? least.Design : Smaller.Of(least.Design, catalog, d => Judge(d, catalog, shop, pages: false).Defects.Any(x => x.Kind == g.Key));
-                    var example = Judge(smallest, catalog, shop, pages: false).Defects.FirstOrDefault(x => x.Kind == g.Key)?.Text ?? least.Defect.Text;
-                    return new DefectKind(g.Key, $"{smallest.Name}: {example}", smallest, [.. g.Select(f => $"{f.Design.Name}: {f.Defect.Text}").Order(StringComparer.Ordinal)]);
+                    var least = g.OrderBy(f => f.Parts).ThenBy(f => f.Design.Name, StringComparer.Ordinal)
+                        .ThenBy(f => f.Defect.Text, StringComparer.Ordinal).First();
+                    var smallest = g.Key.StartsWith("starting", StringComparison.Ordinal) ? least.Design
+                        : Smaller.Of(least.Design, catalog, d => Judge(d, catalog, shop, pages: false).Defects.Any(x => x.Kind == g.Key));
+                    var example = Judge(smallest, catalog, shop, pages: false).Defects.FirstOrDefault(x => x.Kind == g.Key)?.Text
+                        ?? least.Defect.Text;
+                    return new DefectKind(g.Key, $"{smallest.Name}: {example}", smallest,
+                        [.. g.Select(f => $"{f.Design.Name}: {f.Defect.Text}").Order(StringComparer.Ordinal)]);
                 }),
             ],
             stops.GroupBy(s => s).ToDictionary(g => g.Key, g => g.Count(), StringComparer.Ordinal));
@@ -113,7 +122,8 @@ public static class Auditor
     }
 
     private static Defect Broken(string kind, Exception error) =>
-        new(kind, $"{error.GetType().Name}: {error.Message} {error.StackTrace?.Split('\n').FirstOrDefault(l => l.Contains("AnvilPlan.", StringComparison.Ordinal))?.Trim()}");
+        new(kind, $"{error.GetType().Name}: {error.Message} "
+            + $"{error.StackTrace?.Split('\n').FirstOrDefault(l => l.Contains("AnvilPlan.", StringComparison.Ordinal))?.Trim()}");
 
     /// <param name="all">Every defect and not only one of each kind.</param>
     public static void Print(AuditResult result, bool all, TextWriter to)
@@ -132,6 +142,7 @@ public static class Auditor
             to.WriteLine($"stops: {string.Join(", ", result.Stops.OrderByDescending(s => s.Value).Select(s => $"{s.Key} {s.Value}"))}");
         }
 
-        to.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{result.Designs} designs, {result.Stopped} refused by a stop, {result.Defects} defects of {result.Kinds.Count} kinds"));
+        to.WriteLine(string.Create(CultureInfo.InvariantCulture, $"{result.Designs} designs, {result.Stopped} refused by a stop, "
+            + $"{result.Defects} defects of {result.Kinds.Count} kinds"));
     }
 }

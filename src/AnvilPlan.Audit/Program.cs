@@ -29,7 +29,8 @@ for (var i = 0; i < args.Length; i++)
             system = Next();
             if (!Shipped.Catalog.Systems.Any(s => s.Key == system && s.Decision is not null))
             {
-                return Fail($"--system is \"{system}\": it must be one of {string.Join(", ", Shipped.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key))}.");
+                return Fail($"--system is \"{system}\": it must be one of "
+                    + $"{string.Join(", ", Shipped.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key))}.");
             }
 
             break;
@@ -45,7 +46,8 @@ for (var i = 0; i < args.Length; i++)
         default:
             if (!int.TryParse(args[i], NumberStyles.None, CultureInfo.InvariantCulture, out count) || count > 100_000)
             {
-                return Fail($"\"{args[i]}\" is not known here: the number of designs, 0 to 100000, --seed S, --keep DIR, --system KEY and --all are.");
+                return Fail($"\"{args[i]}\" is not known here: the number of designs, 0 to 100000, --seed S, --keep DIR, --system KEY "
+                    + $"and --all are.");
             }
 
             break;
@@ -53,7 +55,8 @@ for (var i = 0; i < args.Length; i++)
 }
 
 var catalog = Shipped.Catalog;
-List<AnvilPlan.Core.Designs.Design> demos = [.. demo is null ? [] : Directory.EnumerateFiles(demo, "*.json").Order(StringComparer.Ordinal).Select(f => ProjectJson.Read(File.ReadAllText(f), catalog).Design)];
+List<AnvilPlan.Core.Designs.Design> demos = [.. demo is null ? [] : Directory.EnumerateFiles(demo, "*.json").Order(StringComparer.Ordinal)
+    .Select(f => ProjectJson.Read(File.ReadAllText(f), catalog).Design)];
 var result = Auditor.Run(catalog, ShopProfile.Usual, demos, count, seed, system);
 if (keep is { Length: > 0 })
 {

@@ -12,7 +12,11 @@ internal static class CalcCommand
     {
         var name = new Argument<string?>("name") { Arity = ArgumentArity.ZeroOrOne, Description = "Name of the sum" };
         var json = new Option<string?>("--json") { Description = "File with the inputs as one JSON object, - for standard input" };
-        var batch = new Option<string?>("--batch") { Description = "File with an array of {\"calc\": NAME, \"inputs\": {…}}, - for standard input" };
+        var batch = new Option<string?>("--batch")
+        {
+            Description = "File with an array of {\"calc\": NAME, \"inputs\": {…}}, - for "
+            + "standard input"
+        };
         var list = new Option<bool>("--list") { Description = "Name all sums with their keys" };
         var command = new Command("calc", "Sums for the bench") { name, json, batch, list };
         command.SetAction(parsed =>
@@ -27,8 +31,10 @@ internal static class CalcCommand
             }
             else
             {
-                var calculator = CalculatorList.Find(parsed.GetValue(name) ?? throw new InputException("calc needs the name of a sum, --list or --batch."));
-                Print(calculator.Run(Input.Json(parsed.GetValue(json) ?? throw new InputException($"calc {calculator.Name} needs --json FILE, or --json - for standard input."))));
+                var calculator = CalculatorList.Find(parsed.GetValue(name)
+                    ?? throw new InputException("calc needs the name of a sum, --list or --batch."));
+                Print(calculator.Run(Input.Json(parsed.GetValue(json)
+                    ?? throw new InputException($"calc {calculator.Name} needs --json FILE, or --json - for standard input."))));
             }
         });
         return command;

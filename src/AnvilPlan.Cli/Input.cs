@@ -13,7 +13,8 @@ internal static class Input
 
     public static byte[] Bytes(string path)
     {
-        using var from = path == "-" ? Console.OpenStandardInput() : File.Exists(path) ? File.OpenRead(path) : throw new InputException($"{path}: there is no such file.");
+        using var from = path == "-" ? Console.OpenStandardInput() : File.Exists(path) ? File.OpenRead(path)
+            : throw new InputException($"{path}: there is no such file.");
         var bytes = new byte[1 << 16];
         using var all = new MemoryStream();
         for (int read; (read = from.Read(bytes)) > 0;)

@@ -23,7 +23,8 @@ internal static class PlanCommand
         var command = new Command("plan", "Plan a project and write all its files") { project, folder, paper, dxf };
         command.SetAction(parsed =>
         {
-            var sheet = Paper.Named(parsed.GetValue(paper) ?? "a4") ?? throw new InputException($"--paper is \"{parsed.GetValue(paper)}\": it must be a4 or letter.");
+            var sheet = Paper.Named(parsed.GetValue(paper) ?? "a4")
+                ?? throw new InputException($"--paper is \"{parsed.GetValue(paper)}\": it must be a4 or letter.");
             var shop = ShopProfile.Usual with
             {
                 DxfRelease = parsed.GetValue(dxf)?.ToLowerInvariant() switch

@@ -8,7 +8,8 @@ using AnvilPlan.Store;
 
 var root = new RootCommand("Anvil Plan on the command line: the same rules as the application, without a server.")
 {
-    CalcCommand.Make(), PlanCommand.Make(), NestCommand.Make(), ProjectCommands.List(), ProjectCommands.Export(), ProjectCommands.Import(), ProjectCommands.Backup(), ProjectCommands.Restore(), SchemaCommand.Make(),
+    CalcCommand.Make(), PlanCommand.Make(), NestCommand.Make(), ProjectCommands.List(), ProjectCommands.Export(), ProjectCommands.Import(),
+        ProjectCommands.Backup(), ProjectCommands.Restore(), SchemaCommand.Make(),
 };
 var parsed = root.Parse(args);
 if (parsed.Errors.Count > 0)
@@ -20,7 +21,8 @@ try
 {
     return await parsed.InvokeAsync(new InvocationConfiguration { EnableDefaultExceptionHandler = false });
 }
-catch (Exception error) when (error is CalculatorException or ProjectFileException or NestFileException or NotFoundException or StaleException or UnreadableException or BackupException or InputException)
+catch (Exception error) when (error is CalculatorException or ProjectFileException or NestFileException or NotFoundException
+    or StaleException or UnreadableException or BackupException or InputException)
 {
     return Fail(error.Message);
 }

@@ -7,7 +7,9 @@ using AnvilPlan.Store;
 
 namespace AnvilPlan.Cli;
 
-/// <summary><c>projects</c>, <c>export PROJECT-ID FILE</c>, <c>import FILE</c>, <c>backup FILE</c>, <c>restore FILE</c>, all with <c>--data DB</c>.</summary>
+/// <summary>
+/// <c>projects</c>, <c>export PROJECT-ID FILE</c>, <c>import FILE</c>, <c>backup FILE</c>, <c>restore FILE</c>, all with <c>--data DB</c>.
+/// </summary>
 internal static class ProjectCommands
 {
     public static Command List()
@@ -39,7 +41,8 @@ internal static class ProjectCommands
 
             var stores = Open(parsed.GetValue(data)!);
             var project = await stores.Projects.Open(guid, cancel);
-            var text = ProjectJson.Write(ProjectFile.Of(project.Design, project.AsBuilt, (await stores.Shop.Content(cancel)).Models.Select(m => m.Model)));
+            var text = ProjectJson.Write(ProjectFile.Of(project.Design, project.AsBuilt, (await stores.Shop.Content(cancel))
+                .Models.Select(m => m.Model)));
             if (parsed.GetValue(file) == "-")
             {
                 Console.Out.Write(text);
@@ -56,7 +59,12 @@ internal static class ProjectCommands
     {
         var data = Data();
         var file = new Argument<string>("file") { Description = "Project file, - for standard input" };
-        var models = new Option<string>("--models") { Description = "What is done with models that differ from those of the shop: both (they come in under ids of their own) or ours", DefaultValueFactory = _ => "both" };
+        var models = new Option<string>("--models")
+        {
+            Description = "What is done with models that differ from those of the shop: both "
+            + "(they come in under ids of their own) or ours",
+            DefaultValueFactory = _ => "both"
+        };
         var command = new Command("import", "Read a project file into a database") { file, data, models };
         command.SetAction(async (parsed, cancel) =>
         {
@@ -83,7 +91,8 @@ internal static class ProjectCommands
             // planned before it is stored: what cannot be planned could not be opened
             if (PlanLimit.Usual.Plan(design, catalog, shop.Shop, project.AsBuilt) is null)
             {
-                throw new InputException($"the design is too heavy: its plan was not done after {PlanLimit.Usual.Seconds} s; nothing was brought in.");
+                throw new InputException($"the design is too heavy: its plan was not done after {PlanLimit.Usual.Seconds} s; nothing was "
+                    + $"brought in.");
             }
 
             var created = await stores.Projects.Create(design, project.AsBuilt, "Imported", intake.Add, cancel);
@@ -92,7 +101,8 @@ internal static class ProjectCommands
             {
                 Console.Error.WriteLine(choice == ModelChoice.Ours
                     ? $"{differs.Id}: the shop's own is used; it differs in {string.Join(", ", differs.Fields.Select(f => f.Field))}."
-                    : $"{differs.Id}: it differs from the shop's in {string.Join(", ", differs.Fields.Select(f => f.Field))} and came in as {intake.Names[differs.Id]}.");
+                    : $"{differs.Id}: it differs from the shop's in {string.Join(", ", differs.Fields.Select(f => f.Field))} and came in "
+                        + $"as {intake.Names[differs.Id]}.");
             }
         });
         return command;
@@ -115,7 +125,8 @@ internal static class ProjectCommands
     {
         var data = Data();
         var file = new Argument<string>("file") { Description = "A backup" };
-        var command = new Command("restore", "Replace the whole shop with what a backup holds; what was there is kept beside the database") { file, data };
+        var command = new Command("restore", "Replace the whole shop with what a backup holds; what was there is kept beside the database")
+        { file, data };
         command.SetAction(parsed =>
         {
             var path = parsed.GetValue(file)!;
@@ -125,12 +136,15 @@ internal static class ProjectCommands
             }
 
             var restored = StoreSetup.OpenFile(parsed.GetValue(data)!).Backup.Restore(path, path);
-            Console.Out.WriteLine($"{restored.Projects} {(restored.Projects == 1 ? "project" : "projects")} and {restored.Models} own {(restored.Models == 1 ? "model" : "models")} restored{(restored.KeptIn is { } kept ? $"; the shop as it was before is in {kept}" : "")}.");
+            Console.Out.WriteLine($"{restored.Projects} {(restored.Projects == 1 ? "project" : "projects")} and {restored.Models} own "
+                + $"{(restored.Models == 1 ? "model" : "models")} "
+                + $"restored{(restored.KeptIn is { } kept ? $"; the shop as it was before is in {kept}" : "")}.");
         });
         return command;
     }
 
     private static Option<string> Data() => new("--data") { Description = "Database file", DefaultValueFactory = _ => "anvil-plan.db" };
 
-    private static Stores Open(string file) => File.Exists(file) ? StoreSetup.OpenFile(file) : throw new InputException($"{file}: there is no such database; name one with --data.");
+    private static Stores Open(string file) => File.Exists(file) ? StoreSetup.OpenFile(file)
+        : throw new InputException($"{file}: there is no such database; name one with --data.");
 }

@@ -87,7 +87,9 @@ try
 }
 catch (IOException error)
 {
-    Console.Error.WriteLine($"port is {portNumber}: {(error.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException ? "another program answers there; name another port" : error.Message)}.");
+    Console.Error.WriteLine($"port is {portNumber}: "
+        + $"{(error.InnerException is Microsoft.AspNetCore.Connections.AddressInUseException
+            ? "another program answers there; name another port" : error.Message)}.");
     return 2;
 }
 

@@ -66,7 +66,8 @@ public sealed class AnvilDb(DbContextOptions<AnvilDb> options) : DbContext(optio
 /// <summary>Lets the migration tools make a context.</summary>
 public sealed class AnvilDbFactory : Microsoft.EntityFrameworkCore.Design.IDesignTimeDbContextFactory<AnvilDb>
 {
-    public AnvilDb CreateDbContext(string[] args) => new(new DbContextOptionsBuilder<AnvilDb>().UseSqlite(AnvilDb.ConnectionFor("design-time.db")).Options);
+    public AnvilDb CreateDbContext(string[] args) =>
+        new(new DbContextOptionsBuilder<AnvilDb>().UseSqlite(AnvilDb.ConnectionFor("design-time.db")).Options);
 }
 
 /// <summary>SQLite keeps no zone: what comes back is marked as UTC, as it went in.</summary>

@@ -11,7 +11,8 @@ internal static class DatabaseStart
 {
     private static readonly TimeSpan Patience = TimeSpan.FromSeconds(10);
 
-    /// <exception cref="DatabaseException">The file is another program's, of a later version, or cannot be used; the sentence says what to do.</exception>
+    /// <exception cref="DatabaseException">The file is another program's, of a later version, or cannot be used; the sentence says what to
+    /// do.</exception>
     public static void Prepare(AnvilDb db)
     {
         var file = new SqliteConnectionStringBuilder(db.Database.GetConnectionString()).DataSource;
@@ -64,7 +65,8 @@ internal static class DatabaseStart
         List<string> applied = [.. db.Database.GetAppliedMigrations()];
         if (applied.Find(m => !known.Contains(m)) is { } later)
         {
-            throw new DatabaseException($"{file} was written by a later version of Anvil Plan (it holds the change {later}): use that version, or restore a backup of this one.");
+            throw new DatabaseException($"{file} was written by a later version of Anvil Plan (it holds the change {later}): use that "
+                + $"version, or restore a backup of this one.");
         }
 
         return applied.Count == 0 && Tables(db) > 0
@@ -74,7 +76,8 @@ internal static class DatabaseStart
 
     /// <summary>Tables that are not the bookkeeping of migrations.</summary>
     private static int Tables(AnvilDb db) =>
-        db.Database.SqlQueryRaw<int>("SELECT COUNT(*) AS Value FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite%' AND name NOT LIKE '\\_\\_EF%' ESCAPE '\\'").Single();
+        db.Database.SqlQueryRaw<int>("SELECT COUNT(*) AS Value FROM sqlite_master WHERE type = 'table' AND name NOT LIKE 'sqlite%' AND "
+            + "name NOT LIKE '\\_\\_EF%' ESCAPE '\\'").Single();
 
     private static void Migrate(AnvilDb db, string file)
     {
@@ -100,13 +103,16 @@ internal static class DatabaseStart
     /// </summary>
     private static void ForgetStaleLock(AnvilDb db)
     {
-        if (db.Database.SqlQueryRaw<int>("SELECT COUNT(*) AS Value FROM sqlite_master WHERE type = 'table' AND name = '__EFMigrationsLock'").Single() > 0)
+        if (db.Database.SqlQueryRaw<int>("SELECT COUNT(*) AS Value FROM sqlite_master WHERE type = 'table' AND name = '__EFMigrationsLock'")
+            .Single() > 0)
         {
             db.Database.ExecuteSqlRaw("DELETE FROM \"__EFMigrationsLock\";");
         }
     }
 
-    /// <summary>A file that one process holds at a time; the system lets go of it when that process ends, however it ends. It stays there, empty.</summary>
+    /// <summary>
+    /// A file that one process holds at a time; the system lets go of it when that process ends, however it ends. It stays there, empty.
+    /// </summary>
     private static FileStream Alone(string lockFile)
     {
         for (var since = DateTime.UtcNow; ;)
@@ -121,7 +127,8 @@ internal static class DatabaseStart
             }
             catch (IOException error)
             {
-                throw new DatabaseException($"{lockFile}: another Anvil Plan is bringing the database up to date. Wait until it is done, then start again.", error);
+                throw new DatabaseException($"{lockFile}: another Anvil Plan is bringing the database up to date. Wait until it is done, "
+                    + $"then start again.", error);
             }
         }
     }

@@ -36,7 +36,8 @@ internal sealed record Knowledge(string Tables, JsonElement Shop, IReadOnlyDicti
     {
         var shop = await db.Documents.AsNoTracking().FirstOrDefaultAsync(d => d.Key == ShopStore.ShopKey, cancel);
         var models = await db.Models.AsNoTracking().Where(m => m.RetiredUtc == null).OrderBy(m => m.Id).ToListAsync(cancel);
-        var json = Wire.Json(new Knowledge(ShippedTables.Value, Raw(shop?.Json ?? Wire.Json(ShopProfile.Usual)), models.ToDictionary(m => m.Id, m => Raw(m.Json), StringComparer.Ordinal)));
+        var json = Wire.Json(new Knowledge(ShippedTables.Value, Raw(shop?.Json ?? Wire.Json(ShopProfile.Usual)),
+            models.ToDictionary(m => m.Id, m => Raw(m.Json), StringComparer.Ordinal)));
         return new KnowledgeRow { Mark = Wire.Fingerprint([json]), Json = json };
     }
 
@@ -64,7 +65,8 @@ internal sealed record Knowledge(string Tables, JsonElement Shop, IReadOnlyDicti
         ];
     }
 
-    private static JsonElement? Of(IReadOnlyDictionary<string, JsonElement> models, string id) => models.TryGetValue(id, out var model) ? model : null;
+    private static JsonElement? Of(IReadOnlyDictionary<string, JsonElement> models, string id) => models.TryGetValue(id, out var model)
+        ? model : null;
 
     private static IEnumerable<Difference> Compared(string path, JsonElement? a, JsonElement? b)
     {
@@ -79,7 +81,8 @@ internal sealed record Knowledge(string Tables, JsonElement Shop, IReadOnlyDicti
             // lines of a table are told by what names them, else by their number
             var (before, after) = (Lines(one), Lines(other));
             return before.Keys.Concat(after.Keys).Distinct(StringComparer.Ordinal)
-                .SelectMany(key => Compared($"{path}[{key}]", before.TryGetValue(key, out var p) ? p : null, after.TryGetValue(key, out var q) ? q : null));
+                .SelectMany(key => Compared($"{path}[{key}]", before.TryGetValue(key, out var p) ? p
+                    : null, after.TryGetValue(key, out var q) ? q : null));
         }
 
         return a?.GetRawText() == b?.GetRawText() ? [] : [new Difference(path, a?.GetRawText(), b?.GetRawText())];
@@ -92,7 +95,8 @@ internal sealed record Knowledge(string Tables, JsonElement Shop, IReadOnlyDicti
         var lines = new Dictionary<string, JsonElement>(StringComparer.Ordinal);
         foreach (var (line, i) in list.EnumerateArray().Select((l, i) => (l, i)))
         {
-            var name = line.ValueKind == JsonValueKind.Object && line.TryGetProperty("id", out var id) && id.ValueKind == JsonValueKind.String ? id.GetString()! : $"{i + 1}";
+            var name = line.ValueKind == JsonValueKind.Object && line.TryGetProperty("id", out var id)
+                && id.ValueKind == JsonValueKind.String ? id.GetString()! : $"{i + 1}";
             lines[lines.ContainsKey(name) ? $"{name} {i + 1}" : name] = line;
         }
 

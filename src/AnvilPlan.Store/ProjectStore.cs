@@ -23,11 +23,13 @@ public sealed record DeletedLine(Guid Id, string Name, DateTime DeletedUtc);
 
 /// <summary>A line of a project's history.</summary>
 /// <param name="KnewOtherwise">It was planned with another catalog or shop than there is now.</param>
-public sealed record RevisionLine(int Number, int? Parent, string Label, DateTime CreatedUtc, bool Current, bool KeptAside, bool KnewOtherwise);
+public sealed record RevisionLine(int Number, int? Parent, string Label, DateTime CreatedUtc, bool Current, bool KeptAside,
+    bool KnewOtherwise);
 
 /// <summary>The project moved on since the writer last read it. What was to be written is kept aside under its own number.</summary>
 public sealed class RevisionConflictException(int expected, int current, int? keptAs)
-    : Exception($"The project is at revision {current}, the edit was made on revision {expected}.{(keptAs is null ? "" : $" It is kept aside as revision {keptAs}.")}")
+    : Exception($"The project is at revision {current}, the edit was made on revision "
+        + $"{expected}.{(keptAs is null ? "" : $" It is kept aside as revision {keptAs}.")}")
 {
     public int Expected { get; } = expected;
     public int Current { get; } = current;
@@ -61,7 +63,8 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
     /// <summary>A new project, and the models that come with it; all or nothing.</summary>
     /// <param name="models">None of which is in the catalog yet.</param>
     /// <exception cref="StaleException">One of the models came into the catalog meanwhile.</exception>
-    public async Task<OpenProject> Create(Design design, AsBuilt asBuilt, string label, IReadOnlyList<HardwareModel> models, CancellationToken cancel)
+    public async Task<OpenProject> Create(Design design, AsBuilt asBuilt, string label, IReadOnlyList<HardwareModel> models,
+        CancellationToken cancel)
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
@@ -78,9 +81,24 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         await ShopStore.Revive(db, design.Devices.Select(d => d.ModelId), cancel);
         await db.SaveChangesAsync(cancel);
         var now = clock.GetUtcNow().UtcDateTime;
-        var project = new ProjectRow { Id = Guid.CreateVersion7(clock.GetUtcNow()), Name = design.Name, CreatedUtc = now, ChangedUtc = now, CurrentNumber = 1 };
+        var project = new ProjectRow
+        {
+            Id = Guid.CreateVersion7(clock.GetUtcNow()),
+            Name = design.Name,
+            CreatedUtc = now,
+            ChangedUtc = now,
+            CurrentNumber = 1
+        };
         project.Bench.AddRange(asBuilt.Log.Select(e => Row(project.Id, e)));
-        project.Revisions.Add(new RevisionRow { ProjectId = project.Id, Number = 1, Label = label, DesignJson = Wire.Json(design), CreatedUtc = now, KnowledgeMark = await Knowledge.Keep(db, cancel) });
+        project.Revisions.Add(new RevisionRow
+        {
+            ProjectId = project.Id,
+            Number = 1,
+            Label = label,
+            DesignJson = Wire.Json(design),
+            CreatedUtc = now,
+            KnowledgeMark = await Knowledge.Keep(db, cancel)
+        });
         db.Projects.Add(project);
         await db.SaveChangesAsync(cancel);
         await transaction.CommitAsync(cancel);
@@ -172,7 +190,8 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         var now = await Knowledge.Now(db, cancel);
         return now.Mark == mark
             ? []
-            : Knowledge.Between(await db.Knowledge.AsNoTracking().FirstAsync(k => k.Mark == mark, cancel), now, Wire.Parse<Design>(row.DesignJson).Devices.Select(d => d.ModelId).ToHashSet(StringComparer.Ordinal));
+            : Knowledge.Between(await db.Knowledge.AsNoTracking().FirstAsync(k => k.Mark == mark, cancel), now,
+                Wire.Parse<Design>(row.DesignJson).Devices.Select(d => d.ModelId).ToHashSet(StringComparer.Ordinal));
     }
 
     /// <summary>Writes a new revision on top of <paramref name="expected"/> and makes it current.</summary>
@@ -192,7 +211,17 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         // a window that was open while an older backup was restored knows revisions that are no more
         var parent = expected < next ? expected : project.CurrentNumber;
         var now = clock.GetUtcNow().UtcDateTime;
-        db.Revisions.Add(new RevisionRow { ProjectId = id, Number = next, ParentNumber = parent, Label = label, DesignJson = Wire.Json(design), CreatedUtc = now, KeptAside = conflict, KnowledgeMark = await Knowledge.Keep(db, cancel) });
+        db.Revisions.Add(new RevisionRow
+        {
+            ProjectId = id,
+            Number = next,
+            ParentNumber = parent,
+            Label = label,
+            DesignJson = Wire.Json(design),
+            CreatedUtc = now,
+            KeptAside = conflict,
+            KnowledgeMark = await Knowledge.Keep(db, cancel)
+        });
         if (!conflict)
         {
             project.CurrentNumber = next;
@@ -208,11 +237,13 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
 
     /// <summary>Goes back to the revision before the current one; nothing is deleted.</summary>
     /// <param name="check">Sees the project as it would be, before it is made current; what it throws leaves everything as it is.</param>
-    public Task<OpenProject> Undo(Guid id, int expected, Action<OpenProject> check, CancellationToken cancel) => Move(id, expected, (current, _) => current.ParentNumber, check, cancel);
+    public Task<OpenProject> Undo(Guid id, int expected, Action<OpenProject> check, CancellationToken cancel) =>
+        Move(id, expected, (current, _) => current.ParentNumber, check, cancel);
 
     /// <summary>Goes forward again to the newest revision made on the current one.</summary>
     /// <inheritdoc cref="Undo" path="/param"/>
-    public Task<OpenProject> Redo(Guid id, int expected, Action<OpenProject> check, CancellationToken cancel) => Move(id, expected, NextOf, check, cancel);
+    public Task<OpenProject> Redo(Guid id, int expected, Action<OpenProject> check, CancellationToken cancel) =>
+        Move(id, expected, NextOf, check, cancel);
 
     /// <summary>Makes any revision of the history current, also one that was kept aside.</summary>
     /// <inheritdoc cref="Undo" path="/param"/>
@@ -225,16 +256,26 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         var project = await Find(db, id, cancel);
         var known = (await Knowledge.Now(db, cancel)).Mark;
         return await db.Revisions.Where(r => r.ProjectId == id).OrderByDescending(r => r.Number)
-            .Select(r => new RevisionLine(r.Number, r.ParentNumber, r.Label, r.CreatedUtc, r.Number == project.CurrentNumber, r.KeptAside, r.KnowledgeMark != null && r.KnowledgeMark != known)).ToListAsync(cancel);
+            .Select(r => new RevisionLine(r.Number, r.ParentNumber, r.Label, r.CreatedUtc, r.Number == project.CurrentNumber, r.KeptAside,
+                r.KnowledgeMark != null && r.KnowledgeMark != known)).ToListAsync(cancel);
     }
 
-    private async Task<OpenProject> Move(Guid id, int expected, Func<RevisionRow, IReadOnlyList<RevisionRow>, int?> to, Action<OpenProject> check, CancellationToken cancel)
+    private async Task<OpenProject> Move(Guid id, int expected, Func<RevisionRow, IReadOnlyList<RevisionRow>, int?> to,
+        Action<OpenProject> check, CancellationToken cancel)
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
         var project = await Find(db, id, cancel);
         Expect(project, expected);
         var lines = await db.Revisions.AsNoTracking().Where(r => r.ProjectId == id)
-            .Select(r => new RevisionRow { ProjectId = id, Number = r.Number, ParentNumber = r.ParentNumber, Label = r.Label, KeptAside = r.KeptAside, DesignJson = "" }).ToListAsync(cancel);
+            .Select(r => new RevisionRow
+            {
+                ProjectId = id,
+                Number = r.Number,
+                ParentNumber = r.ParentNumber,
+                Label = r.Label,
+                KeptAside = r.KeptAside,
+                DesignJson = ""
+            }).ToListAsync(cancel);
         if (to(lines.First(r => r.Number == project.CurrentNumber), lines) is not { } number || number == project.CurrentNumber)
         {
             return await Opened(db, project, cancel);
@@ -270,7 +311,8 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
     {
         var project = await db.Projects.FirstOrDefaultAsync(p => p.Id == id, cancel) ?? throw Missing(id);
         return project.DeletedUtc is { } on
-            ? throw new NotFoundException($"The project \"{project.Name}\" was deleted on {on.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}: bring it back in the list of projects first.")
+            ? throw new NotFoundException($"The project \"{project.Name}\" was deleted on "
+                + $"{on.ToString("yyyy-MM-dd", CultureInfo.InvariantCulture)}: bring it back in the list of projects first.")
             : project;
     }
 
@@ -280,15 +322,18 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
 
     private static async Task<OpenProject> Opened(AnvilDb db, ProjectRow project, CancellationToken cancel)
     {
-        var current = await db.Revisions.AsNoTracking().FirstAsync(r => r.ProjectId == project.Id && r.Number == project.CurrentNumber, cancel);
-        return await Opened(db, project, current, await db.Revisions.AnyAsync(r => r.ProjectId == project.Id && r.ParentNumber == current.Number && !r.KeptAside, cancel), cancel);
+        var current = await db.Revisions.AsNoTracking().FirstAsync(r => r.ProjectId == project.Id
+            && r.Number == project.CurrentNumber, cancel);
+        return await Opened(db, project, current, await db.Revisions.AnyAsync(r => r.ProjectId == project.Id
+            && r.ParentNumber == current.Number && !r.KeptAside, cancel), cancel);
     }
 
     /// <summary>The <see cref="OpenProject.Content"/> that a project of that design and records would have.</summary>
     public static string ContentOf(Design design, AsBuilt asBuilt) => Wire.Fingerprint([Wire.Json(design), Wire.Json(asBuilt)]);
 
     private static async Task<RevisionRow> Revision(AnvilDb db, Guid id, int number, CancellationToken cancel) =>
-        await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.ProjectId == id && r.Number == number, cancel) ?? throw NoRevision(number);
+        await db.Revisions.AsNoTracking().FirstOrDefaultAsync(r => r.ProjectId == id && r.Number == number, cancel)
+            ?? throw NoRevision(number);
 
     private static BenchRow Row(Guid id, BenchEntry entry) => new()
     {
@@ -312,9 +357,11 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
 
     private static async Task<OpenProject> Opened(AnvilDb db, ProjectRow project, RevisionRow at, bool canRedo, CancellationToken cancel)
     {
-        var asBuilt = new AsBuilt([.. (await db.Bench.AsNoTracking().Where(b => b.ProjectId == project.Id).OrderBy(b => b.Number).ToListAsync(cancel)).Select(Entry)]);
+        var asBuilt = new AsBuilt([.. (await db.Bench.AsNoTracking().Where(b => b.ProjectId == project.Id).OrderBy(b => b.Number)
+            .ToListAsync(cancel)).Select(Entry)]);
         var content = Wire.Fingerprint([at.DesignJson, Wire.Json(asBuilt)]);
-        return new OpenProject(project.Id, at.Number, Wire.Parse<Design>(at.DesignJson), asBuilt, at.ParentNumber is not null, canRedo, content)
+        return new OpenProject(project.Id, at.Number, Wire.Parse<Design>(at.DesignJson), asBuilt, at.ParentNumber is not null,
+            canRedo, content)
         {
             KnewOtherwise = at.KnowledgeMark is { } mark && mark != (await Knowledge.Now(db, cancel)).Mark,
         };

@@ -45,7 +45,8 @@ public sealed class ShopBackup(IDbContextFactory<AnvilDb> contexts, TimeProvider
         {
             TakeIn(file, name, incoming);
             using var db = contexts.CreateDbContext();
-            var kept = db.Projects.Any() || db.Models.Any() || db.Documents.Any() ? Keep(live, $"before-restore-{clock.GetUtcNow():yyyyMMdd-HHmmss}") : null;
+            var kept = db.Projects.Any() || db.Models.Any() || db.Documents.Any()
+                ? Keep(live, $"before-restore-{clock.GetUtcNow():yyyyMMdd-HHmmss}") : null;
             Replace(db, incoming);
             return new Restored(db.Projects.Count(p => p.DeletedUtc == null), db.Models.Count(m => m.RetiredUtc == null), kept);
         }
@@ -55,7 +56,8 @@ public sealed class ShopBackup(IDbContextFactory<AnvilDb> contexts, TimeProvider
         }
         finally
         {
-            foreach (var leftover in Directory.EnumerateFiles(Path.GetDirectoryName(Path.GetFullPath(incoming))!, Path.GetFileName(incoming) + "*"))
+            foreach (var leftover in Directory.EnumerateFiles(Path.GetDirectoryName(Path.GetFullPath(incoming))!,
+                Path.GetFileName(incoming) + "*"))
             {
                 File.Delete(leftover);
             }
@@ -112,7 +114,9 @@ public sealed class ShopBackup(IDbContextFactory<AnvilDb> contexts, TimeProvider
         }
     }
 
-    /// <summary>A copy of the file, once it is whole, ours, not of a later version, brought to the newest shape, and everything in it can be read.</summary>
+    /// <summary>
+    /// A copy of the file, once it is whole, ours, not of a later version, brought to the newest shape, and everything in it can be read.
+    /// </summary>
     private static void TakeIn(string file, string name, string incoming)
     {
         try
@@ -124,7 +128,8 @@ public sealed class ShopBackup(IDbContextFactory<AnvilDb> contexts, TimeProvider
                     throw new BackupException($"{name} is damaged: nothing was restored.");
                 }
 
-                if (Scalar(connection, "SELECT COUNT(*) FROM sqlite_master WHERE type = 'table' AND name IN ('Projects', '__EFMigrationsHistory')") is not 2L)
+                if (Scalar(connection, "SELECT COUNT(*) FROM sqlite_master WHERE type = 'table' AND name IN ('Projects', "
+                    + "'__EFMigrationsHistory')") is not 2L)
                 {
                     throw new BackupException($"{name} is no backup of Anvil Plan: nothing was restored.");
                 }
@@ -140,7 +145,8 @@ public sealed class ShopBackup(IDbContextFactory<AnvilDb> contexts, TimeProvider
         {
             throw new BackupException(name + error.Message[incoming.Length..], error);
         }
-        catch (Exception error) when (error is UnreadableException or FormatException or InvalidOperationException or InvalidCastException or NotSupportedException or SqliteException { SqliteErrorCode: not (StoreTrouble.Full or StoreTrouble.InputOutput) })
+        catch (Exception error) when (error is UnreadableException or FormatException or InvalidOperationException or InvalidCastException
+            or NotSupportedException or SqliteException { SqliteErrorCode: not (StoreTrouble.Full or StoreTrouble.InputOutput) })
         {
             throw new BackupException($"{name} is damaged, or no backup of Anvil Plan: nothing was restored.", error);
         }
@@ -155,7 +161,8 @@ public sealed class ShopBackup(IDbContextFactory<AnvilDb> contexts, TimeProvider
     {
         foreach (var project in db.Projects.ToList())
         {
-            Wire.Parse<Design>(db.Revisions.AsNoTracking().Single(r => r.ProjectId == project.Id && r.Number == project.CurrentNumber).DesignJson);
+            Wire.Parse<Design>(db.Revisions.AsNoTracking().Single(r => r.ProjectId == project.Id && r.Number == project.CurrentNumber)
+                .DesignJson);
         }
 
         foreach (var model in db.Models.AsNoTracking())
@@ -217,7 +224,8 @@ public sealed class ShopBackup(IDbContextFactory<AnvilDb> contexts, TimeProvider
     /// <summary>A connection that is not pooled: the file is let go of when it is closed.</summary>
     private static SqliteConnection Open(string file, SqliteOpenMode mode)
     {
-        var connection = new SqliteConnection(new SqliteConnectionStringBuilder(AnvilDb.ConnectionFor(file)) { Mode = mode, Pooling = false }.ToString());
+        var connection = new SqliteConnection(new SqliteConnectionStringBuilder(AnvilDb.ConnectionFor(file))
+        { Mode = mode, Pooling = false }.ToString());
         connection.Open();
         return connection;
     }

@@ -15,14 +15,18 @@ public sealed record OwnModel(HardwareModel Model, int Version, bool Retired);
 /// <param name="Content">The same for the same content, whoever wrote it.</param>
 public sealed record ShopContent(ShopProfile Shop, int ShopVersion, IReadOnlyList<OwnModel> Models, string Content)
 {
-    public Catalog Catalog => field ??= Shipped.Catalog.With(Models.Where(m => !m.Retired).Select(m => m.Model), Models.Where(m => m.Retired).Select(m => m.Model));
+    public Catalog Catalog => field ??= Shipped.Catalog.With(Models.Where(m => !m.Retired).Select(m => m.Model),
+        Models.Where(m => m.Retired).Select(m => m.Model));
 }
 
 /// <summary>A model as it is to be.</summary>
 /// <param name="Version">The version that the change was made on; 0 for a new one.</param>
 public sealed record ModelChange(HardwareModel Model, int Version);
 
-/// <summary>What belongs to the shop and to no project: its profile, its own hardware models, and readings of them. Every change names the version that it was made on.</summary>
+/// <summary>
+/// What belongs to the shop and to no project: its profile, its own hardware models, and readings of them. Every change names the version
+/// that it was made on.
+/// </summary>
 public sealed class ShopStore(IDbContextFactory<AnvilDb> contexts, TimeProvider clock)
 {
     internal const string ShopKey = "shop";
@@ -65,12 +69,14 @@ public sealed class ShopStore(IDbContextFactory<AnvilDb> contexts, TimeProvider 
             var row = await db.Models.FindAsync([model.Id], cancel);
             if (row is null && Shipped.Catalog.HasModel(model.Id))
             {
-                throw new RefusedException("id", $"id is \"{model.Id}\": a model that came with the application bears it and stays as it is; give yours an id of its own.");
+                throw new RefusedException("id", $"id is \"{model.Id}\": a model that came with the application bears it and stays as it "
+                    + $"is; give yours an id of its own.");
             }
 
             if (version == 0 && row is { RetiredUtc: not null })
             {
-                throw new RefusedException("id", $"id is \"{model.Id}\": a model that was taken out of the catalog bears it, and older revisions show it; take another id.");
+                throw new RefusedException("id", $"id is \"{model.Id}\": a model that was taken out of the catalog bears it, and older "
+                    + $"revisions show it; take another id.");
             }
 
             if ((row?.Version ?? 0) != version)
@@ -108,7 +114,9 @@ public sealed class ShopStore(IDbContextFactory<AnvilDb> contexts, TimeProvider 
         var users = await Users(db, id).Select(p => p.Name).ToListAsync(cancel);
         if (users.Count > 0)
         {
-            throw new RefusedException("id", $"id is \"{id}\": {string.Join(", ", users.Take(3).Select(u => $"\"{u}\""))}{(users.Count > 3 ? $" and {users.Count - 3} more" : "")} {(users.Count == 1 ? "uses" : "use")} it; take it out there first.");
+            throw new RefusedException("id",
+                $"id is \"{id}\": {string.Join(", ", users.Take(3).Select(u => $"\"{u}\""))}{(users.Count > 3
+                    ? $" and {users.Count - 3} more" : "")} {(users.Count == 1 ? "uses" : "use")} it; take it out there first.");
         }
 
         (row.RetiredUtc, row.Version) = (clock.GetUtcNow().UtcDateTime, row.Version + 1);
@@ -121,11 +129,13 @@ public sealed class ShopStore(IDbContextFactory<AnvilDb> contexts, TimeProvider 
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
         var row = await db.Documents.AsNoTracking().FirstOrDefaultAsync(d => d.Key == ReadingsKey + modelId, cancel);
-        return row is null ? new Dictionary<string, IReadOnlyList<Reading>>(StringComparer.Ordinal) : Wire.Parse<Dictionary<string, IReadOnlyList<Reading>>>(row.Json);
+        return row is null ? new Dictionary<string, IReadOnlyList<Reading>>(StringComparer.Ordinal)
+            : Wire.Parse<Dictionary<string, IReadOnlyList<Reading>>>(row.Json);
     }
 
     /// <summary>Changes the readings of one dimension; two writers at once follow one another.</summary>
-    public async Task ChangeReadings(string modelId, string key, Func<IReadOnlyList<Reading>, IReadOnlyList<Reading>> change, CancellationToken cancel)
+    public async Task ChangeReadings(string modelId, string key, Func<IReadOnlyList<Reading>, IReadOnlyList<Reading>> change,
+        CancellationToken cancel)
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
         await using var transaction = await db.Database.BeginTransactionAsync(cancel);
@@ -150,7 +160,8 @@ public sealed class ShopStore(IDbContextFactory<AnvilDb> contexts, TimeProvider 
     {
         var shop = await db.Documents.AsNoTracking().FirstOrDefaultAsync(d => d.Key == ShopKey, cancel);
         var rows = await db.Models.AsNoTracking().OrderBy(m => m.Id).ToListAsync(cancel);
-        var content = Wire.Fingerprint([shop?.Version.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "", shop?.Json ?? "", .. rows.SelectMany(r => (string[])[r.Json, $"{r.Version} {r.RetiredUtc}"])]);
+        var content = Wire.Fingerprint([shop?.Version.ToString(System.Globalization.CultureInfo.InvariantCulture) ?? "", shop?.Json
+            ?? "", .. rows.SelectMany(r => (string[])[r.Json, $"{r.Version} {r.RetiredUtc}"])]);
         return _last is { } last && last.Content == content ? last : _last = new ShopContent(
             shop is null ? ShopProfile.Usual : Wire.Parse<ShopProfile>(shop.Json), shop?.Version ?? 0,
             [.. rows.Select(r => new OwnModel(Wire.Parse<HardwareModel>(r.Json), r.Version, r.RetiredUtc is not null))], content);
@@ -182,7 +193,8 @@ public sealed class ShopStore(IDbContextFactory<AnvilDb> contexts, TimeProvider 
     internal static IQueryable<ProjectRow> Users(AnvilDb db, string modelId)
     {
         var mention = $"\"modelId\":\"{modelId}\"";
-        return db.Projects.Where(p => db.Revisions.Any(r => r.ProjectId == p.Id && r.Number == p.CurrentNumber && r.DesignJson.Contains(mention)));
+        return db.Projects.Where(p => db.Revisions.Any(r => r.ProjectId == p.Id && r.Number == p.CurrentNumber
+            && r.DesignJson.Contains(mention)));
     }
 
     private static int Put(AnvilDb db, DocumentRow? row, string key, string json)

@@ -3,7 +3,8 @@ namespace AnvilPlan.Store;
 /// <summary>Something moved on since the writer last read it, and nothing was written.</summary>
 /// <param name="what">The shop profile, or a model by name.</param>
 public sealed class StaleException(string what, int expected, int current)
-    : Exception($"{what} is at version {current}, the change was made on version {expected}: look at the newest, then make the change again.")
+    : Exception($"{what} is at version {current}, the change was made on version {expected}: look at the newest, then make the "
+        + $"change again.")
 {
     public int Expected { get; } = expected;
     public int Current { get; } = current;

@@ -33,6 +33,7 @@ public static class StoreSetup
     {
         var services = new ServiceCollection().AddAnvilStore(file).BuildServiceProvider();
         services.PrepareAnvilStore();
-        return new Stores(services.GetRequiredService<ProjectStore>(), services.GetRequiredService<ShopStore>(), services.GetRequiredService<ShopBackup>());
+        return new Stores(services.GetRequiredService<ProjectStore>(), services.GetRequiredService<ShopStore>(),
+            services.GetRequiredService<ShopBackup>());
     }
 }

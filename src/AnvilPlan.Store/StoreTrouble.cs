@@ -16,11 +16,17 @@ public static class StoreTrouble
     {
         DatabaseException own => own.Message,
         SqliteException { SqliteErrorCode: Full } => "The disk of the database is full: nothing was changed. Make room and do it again.",
-        SqliteException { SqliteErrorCode: InputOutput } => "The disk of the database cannot be written or read: nothing was changed. Look whether it is full or was taken out, then do it again.",
-        SqliteException { SqliteErrorCode: Busy or Locked } => "Another program holds the database: nothing was changed. Close it, or wait, and do it again.",
-        SqliteException { SqliteErrorCode: ReadOnly } => "The database may only be read: nothing was changed. Give this program leave to write the file and its folder.",
-        SqliteException { SqliteErrorCode: Corrupt or NoDatabase } => "The database is damaged, or it is another kind of file. Restore the newest backup into a new file.",
-        SqliteException { SqliteErrorCode: CannotOpen } => "The database cannot be opened: its folder must be there, and this program must be allowed to write in it.",
+        SqliteException { SqliteErrorCode: InputOutput } =>
+            "The disk of the database cannot be written or read: nothing was changed. Look whether it is full or was taken out, then do "
+            + "it again.",
+        SqliteException { SqliteErrorCode: Busy or Locked } =>
+            "Another program holds the database: nothing was changed. Close it, or wait, and do it again.",
+        SqliteException { SqliteErrorCode: ReadOnly } => "The database may only be read: nothing was changed. Give this program leave to "
+            + "write the file and its folder.",
+        SqliteException { SqliteErrorCode: Corrupt or NoDatabase } =>
+            "The database is damaged, or it is another kind of file. Restore the newest backup into a new file.",
+        SqliteException { SqliteErrorCode: CannotOpen } => "The database cannot be opened: its folder must be there, and this program "
+            + "must be allowed to write in it.",
         _ => null,
     };
 }

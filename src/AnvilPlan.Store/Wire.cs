@@ -19,7 +19,8 @@ internal static class Wire
     {
         try
         {
-            return JsonSerializer.Deserialize<T>(json, Shipped.Json) ?? throw new UnreadableException(typeof(T).Name, "it holds nothing", null);
+            return JsonSerializer.Deserialize<T>(json, Shipped.Json) ?? throw new UnreadableException(typeof(T)
+                .Name, "it holds nothing", null);
         }
         catch (JsonException error)
         {

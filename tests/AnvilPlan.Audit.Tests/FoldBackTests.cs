@@ -25,7 +25,16 @@ public class FoldBackTests
             Box = design.Box with { WidthMm = Size(150, 400), DepthMm = Size(150, 300), HeightMm = Size(90, 250) },
             Structures = [new FoldedSheet("fold", [basis, .. sides], Size(0.5, 4), random.Next(2) * 16, SheetJoin.RivetNuts)],
         };
-        design = new[] { basis }.Concat(sides).Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = random.Next(2) == 0 ? 1 : 2, MeasuredMm = null, InsetMm = 0, Drilled = [new(40, 30, 3), new(75, 42, 4), new(55, 65, 3)] }));
+        design = new[] { basis }.Concat(sides)
+            .Aggregate(design, (d, f) => d.WithPanel(f, p => p with
+            {
+                MaterialId = "aluminium-5052",
+                NominalMm = random.Next(2) == 0 ? 1
+            : 2,
+                MeasuredMm = null,
+                InsetMm = 0,
+                Drilled = [new(40, 30, 3), new(75, 42, 4), new(55, 65, 3)]
+            }));
         return Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
     }
 
@@ -49,15 +58,24 @@ public class FoldBackTests
         var design = StartingDesign.Named("U");
         design = design with
         {
-            Box = design.Box with { WidthMm = 300, DepthMm = 200, HeightMm = 80, Panels = [.. design.Box.Panels.Select(p => p.Face is Face.Left or Face.Right or Face.Top ? p with { Hold = PanelHold.Open } : p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = 2, InsetMm = 0 })] },
+            Box = design.Box with
+            {
+                WidthMm = 300,
+                DepthMm = 200,
+                HeightMm = 80,
+                Panels = [.. design.Box.Panels.Select(p => p.Face is Face.Left or Face.Right or Face.Top ? p with { Hold = PanelHold.Open }
+                : p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = 2, InsetMm = 0 })]
+            },
             Structures = [new FoldedSheet("fold", [Face.Bottom, Face.Front, Face.Back], 2, 0, SheetJoin.RivetNuts)],
         };
         var blank = Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing).Part("fold");
         const double allowance = Math.PI / 2 * 2.76;
         Assert.Equal(76 + allowance + 192 + allowance + 76, blank.WidthMm, 3);
         var lines = blank.Features.OfType<BendLine>().OrderBy(b => b.Start.V).ToList();
-        Assert.Equal([76 + (allowance / 2), 76 + allowance + 192 + (allowance / 2)], lines.Select(b => b.Start.V), (a, b) => Math.Abs(a - b) < 1e-3);
-        Assert.All(lines, b => Assert.Equal((0.0, 300.0, 90.0, 2.0, WorkedFrom.Seen), (Math.Round(Math.Min(b.Start.U, b.End.U), 6), Math.Round(Math.Max(b.Start.U, b.End.U), 6), b.AngleDeg, b.RadiusMm, b.From)));
+        Assert.Equal([76 + (allowance / 2), 76 + allowance + 192 + (allowance / 2)], lines.Select(b => b.Start.V),
+            (a, b) => Math.Abs(a - b) < 1e-3);
+        Assert.All(lines, b => Assert.Equal((0.0, 300.0, 90.0, 2.0, WorkedFrom.Seen), (Math.Round(Math.Min(b.Start.U, b.End.U), 6),
+            Math.Round(Math.Max(b.Start.U, b.End.U), 6), b.AngleDeg, b.RadiusMm, b.From)));
         Assert.Equal([1, 2], lines.Select(b => b.Order).Order());
     }
 }

@@ -23,7 +23,8 @@ public sealed class CommandLineTests : IDisposable
         var tooLong = new Regex("\"screwLengthMm\": null").Replace(text, "\"screwLengthMm\": 20", 1, supply);
         var (code, _, error) = Run(tooLong, "plan", "-", "--out", to);
         Assert.Equal((3, ""), (code, error));
-        foreach (var name in (string[])["plan.json", "cutlist.csv", "purchase.csv", "findings.json", "templates.pdf", "packet.pdf", "schedule.ics", "wrap.dxf", "wrap.svg", "tray-1.dxf"])
+        foreach (var name in (string[])["plan.json", "cutlist.csv", "purchase.csv", "findings.json", "templates.pdf", "packet.pdf",
+            "schedule.ics", "wrap.dxf", "wrap.svg", "tray-1.dxf"])
         {
             Assert.True(new FileInfo(Path.Combine(to, name)).Length > 0, name);
         }
@@ -80,10 +81,13 @@ public sealed class CommandLineTests : IDisposable
     public void Calc_lists_runs_and_batches()
     {
         using var list = JsonDocument.Parse(Run(null, "calc", "--list").Output);
-        Assert.Contains(list.RootElement.EnumerateArray(), c => c.GetProperty("name").GetString() == "screw_length" && c.GetProperty("inputs").TryGetProperty("clamped_mm", out _));
+        Assert.Contains(list.RootElement.EnumerateArray(), c => c.GetProperty("name").GetString() == "screw_length"
+            && c.GetProperty("inputs").TryGetProperty("clamped_mm", out _));
         using var one = JsonDocument.Parse(Run("""{"sides":6}""", "calc", "mitre_angle", "--json", "-").Output);
         Assert.Equal(120, one.RootElement.GetProperty("corner_deg").GetDouble());
-        using var batch = JsonDocument.Parse(Run("""[{"calc":"mitre_angle","inputs":{"sides":6}},{"calc":"mitre_angle","inputs":{"sides":2}}]""", "calc", "--batch", "-").Output);
+        using var batch = JsonDocument.Parse(
+            Run("""[{"calc":"mitre_angle","inputs":{"sides":6}},{"calc":"mitre_angle","inputs":{"sides":2}}]""", "calc", "--batch", "-")
+            .Output);
         Assert.Equal(2, batch.RootElement.GetArrayLength());
         Assert.True(batch.RootElement[1].TryGetProperty("error", out _));
     }
@@ -91,7 +95,8 @@ public sealed class CommandLineTests : IDisposable
     [Fact]
     public void Nest_writes_a_result_in_the_published_format()
     {
-        const string Job = """{"name":"n","kind":"sheet","kerf":3.2,"trim":10,"stock":[{"id":"S1","w":2440,"h":1220,"qty":null,"price":1}],"parts":[{"id":"P1","w":600,"h":300.4,"qty":5,"grain":false}]}""";
+        const string Job =
+            """{"name":"n","kind":"sheet","kerf":3.2,"trim":10,"stock":[{"id":"S1","w":2440,"h":1220,"qty":null,"price":1}],"parts":[{"id":"P1","w":600,"h":300.4,"qty":5,"grain":false}]}""";
         using var result = JsonDocument.Parse(Run(Job, "nest", "sheets", "-", "--seconds", "0.2").Output);
         Assert.Equal(1, result.RootElement.GetProperty("objective").GetDouble());
         Assert.Equal(5, result.RootElement.GetProperty("sheets")[0].GetProperty("placements").GetArrayLength());
@@ -113,7 +118,8 @@ public sealed class CommandLineTests : IDisposable
     [Fact]
     public void The_shop_is_backed_up_and_restored_and_models_that_differ_come_in_apart()
     {
-        var (data, other, backup) = (Path.Combine(_folder.FullName, "shop.db"), Path.Combine(_folder.FullName, "other.db"), Path.Combine(_folder.FullName, "shop.backup"));
+        var (data, other, backup) = (Path.Combine(_folder.FullName, "shop.db"), Path.Combine(_folder.FullName, "other.db"),
+            Path.Combine(_folder.FullName, "shop.backup"));
         var id = Run(null, "import", Demo, "--data", data).Output.Trim();
         Assert.Equal((0, ""), Run(null, "backup", backup, "--data", data) is var saved ? (saved.Code, saved.Error) : default);
         var restored = Run(null, "restore", backup, "--data", other);
@@ -127,7 +133,8 @@ public sealed class CommandLineTests : IDisposable
 
         var file = System.Text.Json.Nodes.JsonNode.Parse(File.ReadAllText(Demo))!;
         var model = Shipped.Catalog.Model(file["design"]!["devices"]![0]!["modelId"]!.GetValue<string>());
-        file["models"] = new System.Text.Json.Nodes.JsonArray(JsonSerializer.SerializeToNode(model with { MassG = model.MassG + 3 }, Shipped.Json));
+        file["models"] = new System.Text.Json.Nodes.JsonArray(JsonSerializer.SerializeToNode(model with { MassG = model.MassG + 3 },
+            Shipped.Json));
         var came = Run(file.ToJsonString(), "import", "-", "--data", data);
         Assert.Equal(0, came.Code);
         Assert.Contains($"came in as {model.Id}-2", came.Error, StringComparison.Ordinal);
@@ -137,7 +144,8 @@ public sealed class CommandLineTests : IDisposable
     [Fact]
     public void The_same_input_gives_the_same_bytes_in_other_processes_languages_and_time_zones()
     {
-        Dictionary<string, string>[] machines = [new() { ["TZ"] = "UTC", ["LANG"] = "C" }, new() { ["TZ"] = "Pacific/Auckland", ["LANG"] = "de_DE.UTF-8", ["LC_ALL"] = "tr_TR.UTF-8" }];
+        Dictionary<string, string>[] machines = [new() { ["TZ"] = "UTC", ["LANG"] = "C" }, new()
+            { ["TZ"] = "Pacific/Auckland", ["LANG"] = "de_DE.UTF-8", ["LC_ALL"] = "tr_TR.UTF-8" }];
         var written = machines.Select((m, i) =>
         {
             var to = Path.Combine(_folder.FullName, "machine-" + i);

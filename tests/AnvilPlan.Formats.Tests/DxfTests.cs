@@ -9,7 +9,9 @@ using AnvilPlan.Formats.Tests.Support;
 
 namespace AnvilPlan.Formats.Tests;
 
-/// <summary>Every flat part's DXF is opened by an independent reader (Debian's python3-ezdxf), audited and compared with the plan.</summary>
+/// <summary>
+/// Every flat part's DXF is opened by an independent reader (Debian's python3-ezdxf), audited and compared with the plan.
+/// </summary>
 public class DxfTests
 {
     private const string Reader = """
@@ -40,7 +42,8 @@ public class DxfTests
         var files = Read([.. parts.Select(p => DxfWriter.Write(p, release))]);
         foreach (var (part, file) in parts.Zip(files))
         {
-            Assert.Equal((version, units, 0), (file.GetProperty("version").GetString(), file.GetProperty("units").GetInt32(), file.GetProperty("errors").GetInt32()));
+            Assert.Equal((version, units, 0), (file.GetProperty("version").GetString(), file.GetProperty("units").GetInt32(),
+                file.GetProperty("errors").GetInt32()));
             Compare(part, file);
         }
     }
@@ -58,21 +61,28 @@ public class DxfTests
             Name = "Kante \u00e4",
             Features =
             [
-                new Notch("n", "x", "round corner", WorkedFrom.Seen, [new(90, 60), new(110, 60), new(110, 40), new(100, 40), new(100, 50, Outline.QuarterBulge)], null, null, ""),
-                new Notch("m", "x", "half moon", WorkedFrom.Seen, [new(40, -5), new(60, -5), new(60, 0), new(60, 5, 1), new(40, 5), new(40, 0)], null, null, ""),
+                new Notch("n", "x", "round corner", WorkedFrom.Seen, [new(90, 60), new(110, 60), new(110, 40), new(100, 40),
+                    new(100, 50, Outline.QuarterBulge)], null, null, ""),
+                new Notch("m", "x", "half moon", WorkedFrom.Seen, [new(40, -5), new(60, -5), new(60, 0), new(60, 5, 1), new(40, 5),
+                    new(40, 0)], null, null, ""),
                 new Opening("o", "x", "slot", WorkedFrom.Seen, new(30, 40), 30, 8, 4, "", ""),
             ],
         };
         var file = Assert.Single(Read([DxfWriter.Write(part, release)]));
-        var lines = file.GetProperty("polylines").EnumerateArray().Select(l => (Layer: l[0].GetString(), Shape: Outline.Of([.. l[2].EnumerateArray().Select(v => new Vertex(v[0].GetDouble(), v[1].GetDouble(), v[2].GetDouble()))]))).ToList();
+        var lines = file.GetProperty("polylines").EnumerateArray()
+            .Select(l => (Layer: l[0].GetString(),
+            Shape: Outline.Of([.. l[2].EnumerateArray().Select(v => new Vertex(v[0].GetDouble(), v[1].GetDouble(), v[2].GetDouble()))])))
+            .ToList();
         var rim = Assert.Single(lines, l => l.Layer == "OUTLINE").Shape;
         // by hand: the corner loses 100 - 25 pi, the half moon 5 x 20 and half a circle of 20 across
         Assert.Equal(6000 - (100 - (25 * Math.PI)) - 100 - (50 * Math.PI), rim.AreaMm2, 1.0);
         Assert.Equal([10.0, 10.0], rim.Arcs.Select(a => Math.Round(a.RadiusMm, 3)));
-        Assert.Equal([Math.PI, Math.PI / 2], rim.Arcs.Select(a => Math.Round(Math.Abs(a.SweepRad), 3)).OrderDescending(), (a, b) => Math.Abs(a - b) < 2e-3);
+        Assert.Equal([Math.PI, Math.PI / 2], rim.Arcs.Select(a => Math.Round(Math.Abs(a.SweepRad), 3)).OrderDescending(),
+            (a, b) => Math.Abs(a - b) < 2e-3);
         var slot = Assert.Single(lines, l => l.Layer == "CUT_THROUGH").Shape;
         Assert.Equal((22 * 8) + (16 * Math.PI), slot.AreaMm2, 1e-3);
-        Assert.Contains(file.GetProperty("texts").EnumerateArray(), t => t.GetString()!.StartsWith(release == DxfRelease.R12 ? "Kante ?" : "Kante \u00e4", StringComparison.Ordinal));
+        Assert.Contains(file.GetProperty("texts").EnumerateArray(), t => t.GetString()!.StartsWith(release == DxfRelease.R12 ? "Kante ?"
+            : "Kante \u00e4", StringComparison.Ordinal));
         Assert.Equal(0, file.GetProperty("errors").GetInt32());
     }
 
@@ -107,10 +117,12 @@ public class DxfTests
 
     private static void Compare(Part part, JsonElement file)
     {
-        var circles = file.GetProperty("circles").EnumerateArray().Select(c => (Layer: c[0].GetString()!, U: c[1].GetDouble(), V: c[2].GetDouble(), Dia: c[3].GetDouble())).ToList();
+        var circles = file.GetProperty("circles").EnumerateArray()
+            .Select(c => (Layer: c[0].GetString()!, U: c[1].GetDouble(), V: c[2].GetDouble(), Dia: c[3].GetDouble())).ToList();
         foreach (var hole in part.Features.OfType<Hole>())
         {
-            Assert.Contains(circles, c => c.Layer.StartsWith("DRILL_", StringComparison.Ordinal) && Near(c.U, hole.At.U) && Near(c.V, hole.At.V) && Near(c.Dia, hole.DiaMm));
+            Assert.Contains(circles, c => c.Layer.StartsWith("DRILL_", StringComparison.Ordinal) && Near(c.U, hole.At.U)
+                && Near(c.V, hole.At.V) && Near(c.Dia, hole.DiaMm));
         }
 
         Assert.Equal(part.Features.OfType<Hole>().Count(), circles.Count(c => c.Layer.StartsWith("DRILL_", StringComparison.Ordinal)));
@@ -118,14 +130,16 @@ public class DxfTests
         var outline = file.GetProperty("polylines").EnumerateArray().Single(p => p[0].GetString() == "OUTLINE");
         Assert.True(outline[1].GetBoolean());
         var points = outline[2].EnumerateArray().Select(v => (U: v[0].GetDouble(), V: v[1].GetDouble())).ToList();
-        Assert.Equal((part.LengthMm, part.WidthMm), (points.Max(p => p.U) - points.Min(p => p.U), points.Max(p => p.V) - points.Min(p => p.V)));
+        Assert.Equal((part.LengthMm, part.WidthMm), (points.Max(p => p.U) - points.Min(p => p.U),
+            points.Max(p => p.V) - points.Min(p => p.V)));
     }
 
     private static bool Near(double a, double b) => Math.Abs(a - b) < 1e-5;
 
     private static JsonElement Opened(IEnumerable<string> paths)
     {
-        using var process = Process.Start(new ProcessStartInfo("/usr/bin/python3", ["-c", Reader, .. paths]) { RedirectStandardOutput = true, RedirectStandardError = true })!;
+        using var process = Process.Start(new ProcessStartInfo("/usr/bin/python3", ["-c", Reader, .. paths])
+        { RedirectStandardOutput = true, RedirectStandardError = true })!;
         var output = process.StandardOutput.ReadToEnd();
         var errors = process.StandardError.ReadToEnd();
         process.WaitForExit();

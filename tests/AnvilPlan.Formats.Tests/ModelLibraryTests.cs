@@ -63,7 +63,8 @@ public class ModelLibraryTests
 
     [Fact]
     public void The_same_id_twice_is_refused() =>
-        Assert.Contains("2 times", Assert.Throws<ProjectFileException>(() => ModelLibrary.Read(ModelLibrary.Write([Own, Own]))).Message, StringComparison.Ordinal);
+        Assert.Contains("2 times", Assert.Throws<ProjectFileException>(() => ModelLibrary.Read(ModelLibrary.Write([Own, Own]))).Message,
+            StringComparison.Ordinal);
 
     [Fact]
     public void The_mock_ups_sheets_name_every_piece_with_its_size()

@@ -21,7 +21,13 @@ public class PartOutlineTests
     private static BuildPlan Jointed(JointKind joint) => Plan(Faces.Edges.Where(e => e.Along() == Axis.Z).Aggregate(
         Thick(StartingDesign.Named("box")), (d, id) => d.WithEdge(id, e => e with { Joint = joint, DepthMm = null, BlockBarId = null })));
 
-    private static Design Thick(Design design) => Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "birch-plywood", NominalMm = 18, MeasuredMm = 18 }));
+    private static Design Thick(Design design) =>
+        Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "birch-plywood",
+            NominalMm = 18,
+            MeasuredMm = 18
+        }));
 
     private static BuildPlan Plan(Design design) => Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
 
@@ -39,7 +45,8 @@ public class PartOutlineTests
         return inside;
     }
 
-    private static double Area(IReadOnlyList<Uv> rim) => rim.Select((a, i) => (a.U * rim[(i + 1) % rim.Count].V) - (rim[(i + 1) % rim.Count].U * a.V)).Sum() / 2;
+    private static double Area(IReadOnlyList<Uv> rim) =>
+        rim.Select((a, i) => (a.U * rim[(i + 1) % rim.Count].V) - (rim[(i + 1) % rim.Count].U * a.V)).Sum() / 2;
 
     public static TheoryData<string> Shapes => new() { "fingers", "dovetails", "half-blind", "wrap", "tenon" };
 
@@ -65,8 +72,10 @@ public class PartOutlineTests
             var regions = PartOutline.Seen(part);
             Assert.All(regions, r => Assert.True(Area(r.Rim.Points(0.001)) > 0));
             var drawnAreas = regions.SelectMany(r => r.Lines.Select((l, i) => (Rim: l.Points(0.001), Outer: i == 0))).ToList();
-            var gone = part.Features.OfType<Notch>().Where(n => n.DepthMm is null).Select(n => Outline.Of(n.From == WorkedFrom.Far ? n.Floor ?? n.Outline : n.Outline).Points(0.001))
-                .Concat(part.Features.OfType<Opening>().Where(o => o.ShapesRim(part.Slab)).Select(o => (IReadOnlyList<Uv>)[o.Min, new(o.Max.U, o.Min.V), o.Max, new(o.Min.U, o.Max.V)])).ToList();
+            var gone = part.Features.OfType<Notch>().Where(n => n.DepthMm is null)
+                .Select(n => Outline.Of(n.From == WorkedFrom.Far ? n.Floor ?? n.Outline : n.Outline).Points(0.001))
+                .Concat(part.Features.OfType<Opening>().Where(o => o.ShapesRim(part.Slab))
+                    .Select(o => (IReadOnlyList<Uv>)[o.Min, new(o.Max.U, o.Min.V), o.Max, new(o.Min.U, o.Max.V)])).ToList();
             for (var i = 0; i < 4000; i++)
             {
                 var at = new Uv(random.NextDouble() * part.LengthMm, random.NextDouble() * part.WidthMm);
@@ -83,7 +92,9 @@ public class PartOutlineTests
         double Taken(string id)
         {
             var part = plan.Part(id);
-            return part.Features.OfType<Notch>().Where(n => n.For == "edge/front-left").Select(n => n.Reach).Sum(n => (Math.Min(n.Max.V, part.WidthMm) - Math.Max(n.Min.V, 0)) * (Math.Min(n.Max.U, part.LengthMm) - Math.Max(n.Min.U, 0)));
+            return part.Features.OfType<Notch>().Where(n => n.For == "edge/front-left").Select(n => n.Reach)
+                .Sum(n => (Math.Min(n.Max.V, part.WidthMm) - Math.Max(n.Min.V, 0)) * (Math.Min(n.Max.U, part.LengthMm) - Math.Max(
+                n.Min.U, 0)));
         }
 
         // what is taken from both ends together is one whole end, 18 mm of it, but for the fit of the sides
@@ -99,7 +110,8 @@ public class PartOutlineTests
         var plan = Jointed(JointKind.Dovetail);
         var sloped = plan.Parts.Where(p => PartOutline.Far(p) is not null).ToList();
         Assert.NotEmpty(sloped);
-        Assert.All(sloped, p => Assert.NotEqual(PartOutline.Seen(p).Sum(r => r.Rim.AreaMm2), PartOutline.Far(p)!.Sum(r => r.Rim.AreaMm2), 1.0));
+        Assert.All(sloped, p => Assert.NotEqual(PartOutline.Seen(p).Sum(r => r.Rim.AreaMm2), PartOutline.Far(p)!.Sum(r => r.Rim.AreaMm2),
+            1.0));
         Assert.All(sloped, p => Assert.Contains("\nSLOPE_FAR\n", DxfWriter.Write(p, DxfRelease.R2000), StringComparison.Ordinal));
         Assert.All(Jointed(JointKind.Finger).Parts, p => Assert.Null(PartOutline.Far(p)));
     }
@@ -109,7 +121,8 @@ public class PartOutlineTests
     {
         var part = Jointed(JointKind.HalfBlind).Parts.First(p => p.Features.OfType<Notch>().Any(n => n.DepthMm is not null));
         var sunk = part.Features.OfType<Notch>().First(n => n.DepthMm is not null);
-        Assert.All(PartOutline.Within(part, sunk.Mouth).SelectMany(r => r.Rim.Vertices), p => Assert.True(p.U >= -1e-6 && p.U <= part.LengthMm + 1e-6 && p.V >= -1e-6 && p.V <= part.WidthMm + 1e-6));
+        Assert.All(PartOutline.Within(part, sunk.Mouth).SelectMany(r => r.Rim.Vertices), p => Assert.True(p.U >= -1e-6
+            && p.U <= part.LengthMm + 1e-6 && p.V >= -1e-6 && p.V <= part.WidthMm + 1e-6));
         Assert.Contains($"\nPOCKET_{sunk.DepthMm!.Value.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture).Replace('.', '_')}", DxfWriter.Write(part, DxfRelease.R2000), StringComparison.Ordinal);
     }
 
@@ -120,10 +133,13 @@ public class PartOutlineTests
         var part = plan.Parts.First(p => p.Features.OfType<EdgeHole>().Any());
         var hole = part.Features.OfType<EdgeHole>().First();
         var drawn = hole.Drawing(part.Slab).OfType<DrawnOutline>().Single().Outline.Vertices.Select(v => v.At).ToList();
-        var (across, along) = hole.Edge is PartEdge.ULeast or PartEdge.UMost ? (drawn.Max(p => p.U) - drawn.Min(p => p.U), drawn.Max(p => p.V) - drawn.Min(p => p.V)) : (drawn.Max(p => p.V) - drawn.Min(p => p.V), drawn.Max(p => p.U) - drawn.Min(p => p.U));
+        var (across, along) = hole.Edge is PartEdge.ULeast or PartEdge.UMost
+            ? (drawn.Max(p => p.U) - drawn.Min(p => p.U), drawn.Max(p => p.V) - drawn.Min(p => p.V))
+            : (drawn.Max(p => p.V) - drawn.Min(p => p.V), drawn.Max(p => p.U) - drawn.Min(p => p.U));
         Assert.Equal((hole.DepthMm, hole.DiaMm), (Math.Round(across, 6), Math.Round(along, 6)));
         Assert.Contains($"\nEDGE_{hole.DiaMm:0.##}_DEEP_", DxfWriter.Write(part, DxfRelease.R2000), StringComparison.Ordinal);
-        Assert.Contains(PartSketch.Dimensioned(part).Strokes.OfType<PathStroke>(), s => s is { Ink: Ink.Drill, Dashed: true } && s.Points.SequenceEqual(drawn));
+        Assert.Contains(PartSketch.Dimensioned(part).Strokes.OfType<PathStroke>(), s => s is { Ink: Ink.Drill, Dashed: true }
+            && s.Points.SequenceEqual(drawn));
     }
 
     [Fact]
@@ -134,7 +150,12 @@ public class PartOutlineTests
         Assert.Equal(plan.Parts.Sum(p => p.Features.OfType<EdgeHole>().Count()), rows.Count);
         // dowels stand in the middle of 18 mm boards, u at one end or the other
         Assert.All(rows, r => Assert.Equal(9, r.Number("below_face_mm"), 6));
-        Assert.All(rows, r => Assert.Equal(r["worked_from"] switch { "left end" => 0, "right end" => plan.Part(r["part"]).LengthMm, _ => double.NaN }, r.Number("u_mm"), 6));
+        Assert.All(rows, r => Assert.Equal(r["worked_from"] switch
+        {
+            "left end" => 0,
+            "right end" => plan.Part(r["part"]).LengthMm,
+            _ => double.NaN
+        }, r.Number("u_mm"), 6));
         Assert.Equal(plan.Tally.Holes, CsvTable.Parse(CsvFiles.Holes(plan)).Rows.Count);
     }
 

@@ -65,7 +65,8 @@ public class PdfTests
     public void The_packet_lists_every_part_with_its_size_and_every_snag_that_stops()
     {
         var tooLong = Demo.Project.Design.WithDevice("supply", d => d with { ScrewLengthMm = 20 });
-        using var pdf = PdfDocument.Open(PacketPages.Write(Planner.Plan(tooLong, Shipped.Catalog, ShopProfile.Usual, Demo.Project.AsBuilt), Paper.A4));
+        using var pdf = PdfDocument.Open(PacketPages.Write(Planner.Plan(tooLong, Shipped.Catalog, ShopProfile.Usual, Demo.Project.AsBuilt),
+            Paper.A4));
         var text = string.Join(' ', pdf.GetPages().Select(p => p.Text));
         Assert.All(Demo.Plan.Made, p => Assert.Contains(p.Name, text, StringComparison.Ordinal));
         Assert.Contains("Joints: what to set", text, StringComparison.Ordinal);
@@ -117,7 +118,8 @@ public class PdfTests
         {
             var file = Path.Combine(folder.FullName, "t.pdf");
             File.WriteAllBytes(file, pdf);
-            using var process = Process.Start("pdftoppm", ["-r", dpi.ToString(System.Globalization.CultureInfo.InvariantCulture), "-f", "1", "-l", "1", "-png", "-singlefile", file, Path.Combine(folder.FullName, "p")]);
+            using var process = Process.Start("pdftoppm", ["-r", dpi.ToString(System.Globalization.CultureInfo.InvariantCulture), "-f", "1",
+                "-l", "1", "-png", "-singlefile", file, Path.Combine(folder.FullName, "p")]);
             process.WaitForExit();
             Assert.Equal(0, process.ExitCode);
             return SKBitmap.Decode(Path.Combine(folder.FullName, "p.png"));

@@ -63,8 +63,11 @@ public class ProjectJsonTests
     [Theory]
     [InlineData("\"undersideMm\": 45", "\"undersideMm\": \"high\"", "design.trays[0].undersideMm: a number is expected.")]
     [InlineData("\"quantity\": 1", "\"quantity\": 1.5", "design.brief.quantity: a whole number is expected.")]
-    [InlineData("\"joint\": \"buttGlued\"", "\"joint\": \"stitched\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, rabbet, groove, mitre, dowel, biscuit, pocketScrew, finger, dovetail, halfBlind, throughTenon, tapped, riveted, bolted, printedCorner, magnets, loose, onRail, inRail, bent, sloped is expected.")]
-    [InlineData("\"insetMm\": 0", "\"insetMm\": 0, \"fit\": \"tight\"", "design.box.panels[0].fit: one of press, snug, sliding, loose is expected.")]
+    [InlineData("\"joint\": \"buttGlued\"", "\"joint\": \"stitched\"", "design.box.edges[0].joint: one of buttGlued, buttScrewed, "
+        + "rabbet, groove, mitre, dowel, biscuit, pocketScrew, finger, dovetail, halfBlind, throughTenon, tapped, riveted, bolted, "
+        + "printedCorner, magnets, loose, onRail, inRail, bent, sloped is expected.")]
+    [InlineData("\"insetMm\": 0", "\"insetMm\": 0, \"fit\": \"tight\"", "design.box.panels[0].fit: one of press, snug, sliding, loose is "
+        + "expected.")]
     [InlineData("\"quantity\": 1", "\"quantity\": 1, \"home\": null", "design.brief.home: null is not allowed here")]
     [InlineData("\"name\": \"Marsh listening station\"", "\"name\": 7", "design.name: a text is expected.")]
     [InlineData("\"closedPorts\": []", "\"closedPorts\": 1", "design.devices[1].closedPorts: a list is expected.")]
@@ -72,18 +75,22 @@ public class ProjectJsonTests
     public void A_value_of_the_wrong_kind_is_told_what_is_expected(string good, string bad, string sentence)
     {
         var at = Demo.Text.IndexOf(good, StringComparison.Ordinal);
-        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(Demo.Text.Remove(at, good.Length).Insert(at, bad), Shipped.Catalog));
+        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(Demo.Text.Remove(at, good.Length).Insert(at, bad),
+            Shipped.Catalog));
         Assert.Contains(sentence == "not JSON" ? "JSON" : sentence, error.Message, StringComparison.Ordinal);
     }
 
-    public static TheoryData<string> Earlier => [.. Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, "Data"), "*.json", SearchOption.AllDirectories).Select(f => Path.GetRelativePath(AppContext.BaseDirectory, f)).Order(StringComparer.Ordinal)];
+    public static TheoryData<string> Earlier =>
+        [.. Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, "Data"), "*.json", SearchOption.AllDirectories)
+        .Select(f => Path.GetRelativePath(AppContext.BaseDirectory, f)).Order(StringComparer.Ordinal)];
 
     [Theory]
     [MemberData(nameof(Earlier))]
     public void A_file_of_every_earlier_version_reads_and_plans(string file)
     {
         var project = ProjectJson.Read(File.ReadAllBytes(Path.Combine(AppContext.BaseDirectory, file)), Shipped.Catalog);
-        Assert.NotEmpty(Core.Planning.Planner.Plan(project.Design, Shipped.Catalog.With(project.Models), Core.Shops.ShopProfile.Usual, project.AsBuilt).Parts);
+        Assert.NotEmpty(Core.Planning.Planner.Plan(project.Design, Shipped.Catalog.With(project.Models), Core.Shops.ShopProfile.Usual,
+            project.AsBuilt).Parts);
         var text = ProjectJson.Write(project);
         Assert.Equal(text, ProjectJson.Write(ProjectJson.Read(text, Shipped.Catalog)));
     }
@@ -94,8 +101,10 @@ public class ProjectJsonTests
     [Fact]
     public void What_a_file_of_the_first_schema_says_is_made_becomes_lines_of_the_log()
     {
-        var read = ProjectJson.Read(First("""{"parts":[{"partId":"shell/front","state":"cut","fingerprint":"abc"},{"partId":"tray","state":"inPlace","fingerprint":"def"}]}"""), Shipped.Catalog);
-        Assert.Equal([(1, "shell/front", "abc", PartState.Cut), (2, "tray", "def", PartState.InPlace)], read.AsBuilt.Log.Select(e => (e.Number, e.PartId, e.Fingerprint, e.State!.Value)));
+        var read = ProjectJson.Read(
+            First("""{"parts":[{"partId":"shell/front","state":"cut","fingerprint":"abc"},{"partId":"tray","state":"inPlace","fingerprint":"def"}]}"""), Shipped.Catalog);
+        Assert.Equal([(1, "shell/front", "abc", PartState.Cut), (2, "tray", "def", PartState.InPlace)],
+            read.AsBuilt.Log.Select(e => (e.Number, e.PartId, e.Fingerprint, e.State!.Value)));
         Assert.Contains("\"schema\": 2", ProjectJson.Write(read), StringComparison.Ordinal);
     }
 
@@ -111,10 +120,12 @@ public class ProjectJsonTests
     [Fact]
     public void The_bench_log_goes_out_and_comes_back_and_a_wrong_line_is_named()
     {
-        var line = new BenchEntry(1, new DateTime(2026, 11, 3, 9, 30, 0, DateTimeKind.Utc), 1, "shell/front", "abc", "cut/shell-front", PartState.Cut, new BenchReading("length", 319.8), 6.5, "knot near the edge");
+        var line = new BenchEntry(1, new DateTime(2026, 11, 3, 9, 30, 0, DateTimeKind.Utc), 1, "shell/front", "abc", "cut/shell-front",
+            PartState.Cut, new BenchReading("length", 319.8), 6.5, "knot near the edge");
         var text = ProjectJson.Write(Demo.Project with { AsBuilt = new AsBuilt([line]) });
         Assert.Equal(line, Assert.Single(ProjectJson.Read(text, Shipped.Catalog).AsBuilt.Log));
-        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(text.Replace("\"unit\": 1", "\"unit\": 0", StringComparison.Ordinal), Shipped.Catalog));
+        var error = Assert.Throws<ProjectFileException>(() => ProjectJson.Read(text.Replace("\"unit\": 1", "\"unit\": 0",
+            StringComparison.Ordinal), Shipped.Catalog));
         Assert.Equal("asBuilt.log[0].unit", error.Path);
     }
 

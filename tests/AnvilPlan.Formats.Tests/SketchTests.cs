@@ -17,8 +17,10 @@ public class SketchTests
         foreach (var part in Demo.Plan.Parts.Where(p => p.Flat))
         {
             var texts = PartSketch.Dimensioned(part).Strokes.OfType<TextStroke>().Where(t => t.Ink == Ink.Dimension).ToList();
-            Assert.Contains(texts, t => !t.Upright && t.Text == part.LengthMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture));
-            Assert.Contains(texts, t => t.Upright && t.Text == part.WidthMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture));
+            Assert.Contains(texts, t => !t.Upright
+                && t.Text == part.LengthMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture));
+            Assert.Contains(texts, t => t.Upright
+                && t.Text == part.WidthMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture));
             Assert.Equal(part.Features.OfType<Hole>().Count(), texts.Count - 2);
         }
     }
@@ -37,7 +39,8 @@ public class SketchTests
     [Fact]
     public void Everything_drawn_lies_within_the_area_that_the_drawing_claims()
     {
-        foreach (var sketch in Demo.Plan.Parts.Where(p => p.Flat).SelectMany(p => (Sketch[])[PartSketch.Dimensioned(p), PartSketch.Template(p)]))
+        foreach (var sketch in Demo.Plan.Parts.Where(p => p.Flat)
+            .SelectMany(p => (Sketch[])[PartSketch.Dimensioned(p), PartSketch.Template(p)]))
         {
             foreach (var at in sketch.Strokes.SelectMany(Points))
             {
@@ -55,7 +58,8 @@ public class SketchTests
         Assert.DoesNotContain(strokes, s => s.Ink == Ink.Dimension);
         foreach (var hole in part.Features.OfType<Hole>())
         {
-            Assert.Equal(2, strokes.OfType<PathStroke>().Count(p => p.Ink == Ink.Mark && p.Points.Count == 2 && Middle(p).DistanceTo(hole.At) < 1e-6));
+            Assert.Equal(2, strokes.OfType<PathStroke>().Count(p => p.Ink == Ink.Mark && p.Points.Count == 2 && Middle(p)
+                .DistanceTo(hole.At) < 1e-6));
         }
     }
 

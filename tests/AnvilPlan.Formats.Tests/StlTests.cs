@@ -25,12 +25,14 @@ public class StlTests
 
     /// <summary>By the divergence theorem: a sixth of the sum of a · (b x c).</summary>
     private static double Volume(List<Point3[]> triangles) => triangles.Sum(t =>
-        (t[0].X * ((t[1].Y * t[2].Z) - (t[1].Z * t[2].Y))) + (t[0].Y * ((t[1].Z * t[2].X) - (t[1].X * t[2].Z))) + (t[0].Z * ((t[1].X * t[2].Y) - (t[1].Y * t[2].X)))) / 6;
+        (t[0].X * ((t[1].Y * t[2].Z) - (t[1].Z * t[2].Y))) + (t[0].Y * ((t[1].Z * t[2].X) - (t[1].X * t[2].Z)))
+            + (t[0].Z * ((t[1].X * t[2].Y) - (t[1].Y * t[2].X)))) / 6;
 
     private static void Closed(List<Point3[]> triangles)
     {
         // every edge is walked as often one way as the other
-        var walked = triangles.SelectMany(t => ((Point3, Point3)[])[(t[0], t[1]), (t[1], t[2]), (t[2], t[0])]).GroupBy(e => e).ToDictionary(g => g.Key, g => g.Count());
+        var walked = triangles.SelectMany(t => ((Point3, Point3)[])[(t[0], t[1]), (t[1], t[2]), (t[2], t[0])]).GroupBy(e => e)
+            .ToDictionary(g => g.Key, g => g.Count());
         Assert.All(walked, e => Assert.Equal(e.Value, walked.GetValueOrDefault((e.Key.Item2, e.Key.Item1))));
     }
 
@@ -57,15 +59,21 @@ public class StlTests
             var triangles = Triangles(StlWriter.Write("b", body));
             Closed(triangles);
             // whole millimetres: count the cells
-            var cells = (from x in Enumerable.Range(0, 12) from y in Enumerable.Range(0, 12) from z in Enumerable.Range(0, 12) where body.Any(b => b.Contains(new Point3(x + 0.5, y + 0.5, z + 0.5))) select 1).Count();
+            var cells = (from x in Enumerable.Range(0, 12)
+                         from y in Enumerable.Range(0, 12)
+                         from z in Enumerable.Range(0, 12)
+                         where body.Any(b => b.Contains(new Point3(x + 0.5, y + 0.5, z + 0.5)))
+                         select 1).Count();
             Assert.Equal(cells, Volume(triangles), 6);
         }
     }
 
     private static BuildPlan Printed(string system, Func<Design, Design>? change = null, ShopProfile? shop = null) => Planner.Plan(
-        (change ?? (d => d))(Shipped.Catalog.Systems.Single(s => s.Key == system).Begin(StartingDesign.Named("box"), Shipped.Catalog)!), Shipped.Catalog, shop ?? ShopProfile.Usual, AsBuilt.Nothing);
+        (change ?? (d => d))(Shipped.Catalog.Systems.Single(s => s.Key == system).Begin(StartingDesign.Named("box"), Shipped.Catalog)!),
+            Shipped.Catalog, shop ?? ShopProfile.Usual, AsBuilt.Nothing);
 
-    private static double Size(List<Point3[]> triangles, Axis axis) => triangles.SelectMany(t => t).Max(p => p[axis]) - triangles.SelectMany(t => t).Min(p => p[axis]);
+    private static double Size(List<Point3[]> triangles, Axis axis) =>
+        triangles.SelectMany(t => t).Max(p => p[axis]) - triangles.SelectMany(t => t).Min(p => p[axis]);
 
     [Fact]
     public void A_foot_is_a_block_less_its_screw_hole_and_its_passage_and_lies_on_the_bed()
@@ -74,13 +82,17 @@ public class StlTests
         var foot = plan.Part("printed-feet/1");
         var triangles = Triangles(Assert.Single(PrintedSolid.Write(foot, plan.Parts))());
         Closed(triangles);
-        var (screw, passage) = (foot.Features.OfType<Hole>().Single(h => h.DepthMm is null), foot.Features.OfType<Hole>().Single(h => h.DepthMm is not null));
+        var (screw, passage) = (foot.Features.OfType<Hole>().Single(h => h.DepthMm is null), foot.Features.OfType<Hole>()
+            .Single(h => h.DepthMm is not null));
         // holes have 48 corners that lie outside their circles
         var round = 48 * Math.Tan(Math.PI / 48);
-        var gone = (round * passage.DiaMm * passage.DiaMm / 4 * passage.DepthMm!.Value) + (round * screw.DiaMm * screw.DiaMm / 4 * (foot.ThicknessMm - passage.DepthMm.Value));
+        var gone = (round * passage.DiaMm * passage.DiaMm / 4 * passage.DepthMm!.Value)
+            + (round * screw.DiaMm * screw.DiaMm / 4 * (foot.ThicknessMm - passage.DepthMm.Value));
         Assert.Equal((foot.LengthMm * foot.WidthMm * foot.ThicknessMm) - gone, Volume(triangles), 1.0);
         Assert.Equal(0, triangles.SelectMany(t => t).Min(p => p.Z), 6);
-        Assert.Equal((foot.LengthMm, foot.WidthMm, foot.ThicknessMm), (Size(triangles, Axis.X), Size(triangles, Axis.Y), Size(triangles, Axis.Z)), (a, b) => Math.Abs(a.Item1 - b.Item1) + Math.Abs(a.Item2 - b.Item2) + Math.Abs(a.Item3 - b.Item3) < 1e-3);
+        Assert.Equal((foot.LengthMm, foot.WidthMm, foot.ThicknessMm), (Size(triangles, Axis.X), Size(triangles, Axis.Y),
+            Size(triangles, Axis.Z)), (a, b) => Math.Abs(a.Item1 - b.Item1) + Math.Abs(a.Item2 - b.Item2)
+            + Math.Abs(a.Item3 - b.Item3) < 1e-3);
     }
 
     [Theory]
@@ -88,8 +100,10 @@ public class StlTests
     [InlineData("printedEnds")]
     public void What_is_split_to_the_bed_comes_in_closed_pieces_that_fit_it_and_together_are_the_whole(string system)
     {
-        var small = ShopProfile.Usual with { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Small printer", 160, 160, 160, null, null, 0.2, false)], [], []) };
-        var large = ShopProfile.Usual with { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Large printer", 900, 900, 900, null, null, 0.2, false)], [], []) };
+        var small = ShopProfile.Usual with
+        { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Small printer", 160, 160, 160, null, null, 0.2, false)], [], []) };
+        var large = ShopProfile.Usual with
+        { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Large printer", 900, 900, 900, null, null, 0.2, false)], [], []) };
         var (split, whole) = (Printed(system, shop: small), Printed(system, shop: large));
         foreach (var part in split.Parts.Where(p => p.Print is not null && p.LeafOf is null))
         {
@@ -109,7 +123,8 @@ public class StlTests
     [Fact]
     public void Pins_lie_in_the_middle_of_the_walls_on_both_sides_of_a_seam_and_are_bought_as_they_are_printed()
     {
-        var small = ShopProfile.Usual with { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Small printer", 160, 160, 160, null, null, 0.2, false)], [], []) };
+        var small = ShopProfile.Usual with
+        { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Small printer", 160, 160, 160, null, null, 0.2, false)], [], []) };
         var plan = Printed("printedBody", shop: small);
         var body = plan.Part("printed-body");
         var pieces = body.Print!.PieceBoxes(body.Box).ToList();
@@ -127,7 +142,8 @@ public class StlTests
         var line = Assert.Single(plan.Cost.Purchase, l => l.Kind == "pin");
         Assert.Equal(body.Print.Pins.Count, line.Count);
         Assert.Equal("steel pin 3 x 20, holes printed 3.2", line.Item);
-        var thin = Printed("printedBody", d => d.WithStructure<Core.Construction.PrintedBodies.PrintedBody>("printed-body", b => b with { WallMm = 4, Anchors = false }), small);
+        var thin = Printed("printedBody", d => d.WithStructure<Core.Construction.PrintedBodies.PrintedBody>("printed-body", b => b with
+        { WallMm = 4, Anchors = false }), small);
         var snag = Assert.Single(thin.Findings, f => f.Code == "seam-without-pins");
         Assert.Equal(2, snag.Remedies.Count);
     }
@@ -137,11 +153,14 @@ public class StlTests
     {
         static List<List<Point3[]>> Pieces(Core.Construction.PrintedBodies.PieceJoin join)
         {
-            var plan = Printed("printedBody", d => d.WithStructure<Core.Construction.PrintedBodies.PrintedBody>("printed-body", b => b with { Join = join, Anchors = false }) is var x ? x with { Box = x.Box with { WidthMm = 300, DepthMm = 180, HeightMm = 100 } } : d);
+            var plan = Printed("printedBody", d => d.WithStructure<Core.Construction.PrintedBodies.PrintedBody>("printed-body", b => b with
+            { Join = join, Anchors = false }) is var x ? x with { Box = x.Box with { WidthMm = 300, DepthMm = 180, HeightMm = 100 } }
+                : d);
             return [.. PrintedSolid.Write(plan.Part("printed-body"), plan.Parts).Select(p => Triangles(p()))];
         }
 
-        var (square, lapped) = (Pieces(Core.Construction.PrintedBodies.PieceJoin.Screws), Pieces(Core.Construction.PrintedBodies.PieceJoin.GlueFlanges));
+        var (square, lapped) = (Pieces(Core.Construction.PrintedBodies.PieceJoin.Screws),
+            Pieces(Core.Construction.PrintedBodies.PieceJoin.GlueFlanges));
         Assert.Equal((2, 2), (square.Count, lapped.Count));
         Assert.All(lapped, Closed);
         // half of the lap of 7 mm reaches past the seam at 150, on both pieces
@@ -151,12 +170,19 @@ public class StlTests
         Assert.InRange(lapped.Sum(Volume) - square.Sum(Volume), 0, holes);
     }
 
-    /// <summary>Holes from two sides, countersinks and pockets: the volume against the share of a grid of points that is in nothing cut.</summary>
+    /// <summary>
+    /// Holes from two sides, countersinks and pockets: the volume against the share of a grid of points that is in nothing cut.
+    /// </summary>
     [Fact]
     public void Printed_corners_carry_their_holes_from_both_sides()
     {
         var plan = Planner.Plan(
-            StartingDesign.Named("box").WithEdge(EdgeId.FrontLeft, e => e with { Joint = JointKind.PrintedCorner, BlockBarId = null, DepthMm = null }), Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
+            StartingDesign.Named("box").WithEdge(EdgeId.FrontLeft, e => e with
+            {
+                Joint = JointKind.PrintedCorner,
+                BlockBarId = null,
+                DepthMm = null
+            }), Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
         var corner = plan.Parts.First(p => p.Id.StartsWith("corner/front-left/", StringComparison.Ordinal));
         Assert.NotEmpty(corner.Features.OfType<EdgeHole>());
         Assert.NotEmpty(corner.Features.OfType<Hole>());
@@ -175,7 +201,8 @@ public class StlTests
     public void Every_printed_part_of_a_plan_has_its_model_among_the_files()
     {
         var plan = Printed("printedEnds");
-        var names = PlanFiles.Of(StartingDesign.Named("box"), plan, ShopProfile.Usual, Formats.Pdf.Paper.A4).Where(f => f.MediaType == "model/stl").Select(f => f.Name).ToList();
+        var names = PlanFiles.Of(StartingDesign.Named("box"), plan, ShopProfile.Usual, Formats.Pdf.Paper.A4)
+            .Where(f => f.MediaType == "model/stl").Select(f => f.Name).ToList();
         Assert.Equal(plan.Parts.Where(p => p.Print is not null && p.LeafOf is null).Sum(p => p.Print!.Count), names.Count);
         Assert.Equal(names.Count, names.Distinct().Count());
         Assert.Contains(names, n => n.StartsWith("shell-left", StringComparison.Ordinal));

@@ -25,7 +25,8 @@ public class TextFormatTests
         foreach (var part in Demo.Plan.Made.Where(PlanFiles.Drawn).Select(m => m.Drawn))
         {
             var root = XDocument.Parse(SvgWriter.Write(PartSketch.Dimensioned(part))).Root!;
-            var width = double.Parse(root.Attribute("width")!.Value.Replace("mm", "", StringComparison.Ordinal), CultureInfo.InvariantCulture);
+            var width = double.Parse(root.Attribute("width")!.Value.Replace("mm", "", StringComparison.Ordinal),
+                CultureInfo.InvariantCulture);
             var box = root.Attribute("viewBox")!.Value.Split(' ').Select(v => double.Parse(v, CultureInfo.InvariantCulture)).ToList();
             Assert.Equal(width, box[2], 3);
             var circles = root.Elements(Svg + "circle").Where(c => c.Attribute("class")!.Value == "drill").ToList();
@@ -36,7 +37,8 @@ public class TextFormatTests
 
             // a polygon, or a path where the rim has arcs
             var outline = root.Elements().First(p => p.Attribute("class")?.Value == "outline");
-            var points = (outline.Attribute("points") ?? outline.Attribute("d"))!.Value.Split(' ', 'M', 'L').Where(t => t.Contains(',', StringComparison.Ordinal));
+            var points = (outline.Attribute("points") ?? outline.Attribute("d"))!.Value.Split(' ', 'M', 'L')
+                .Where(t => t.Contains(',', StringComparison.Ordinal));
             Assert.Equal(part.LengthMm, points.Max(t => double.Parse(t.Split(',')[0], CultureInfo.InvariantCulture)), 3);
         }
     }
@@ -69,12 +71,15 @@ public class TextFormatTests
         Assert.DoesNotContain(",=1+1,", CsvFiles.CutList(sly, 1, 16), StringComparison.Ordinal);
         // the faces of a blank have no rows of their own: they lie on it as it is cut
         var milled = CsvTable.Parse(CsvFiles.Milling(Demo.Plan)).Rows;
-        Assert.Equal(Demo.Plan.Made.SelectMany(m => m.Worked).Sum(p => p.Features.Count(f => f is not Hole and not EdgeHole)), milled.Count);
-        Assert.Contains(milled, r => r["what"] == "pocket" && r["purpose"] == "Front: rebate behind Gain control" && r["depth_mm"] == "8.9" && r["rest_mm"] == "3");
+        Assert.Equal(Demo.Plan.Made.SelectMany(m => m.Worked).Sum(p => p.Features.Count(f => f is not Hole and not EdgeHole)),
+            milled.Count);
+        Assert.Contains(milled, r => r["what"] == "pocket" && r["purpose"] == "Front: rebate behind Gain control" && r["depth_mm"] == "8.9"
+            && r["rest_mm"] == "3");
         var holes = CsvTable.Parse(CsvFiles.Holes(Demo.Plan)).Rows;
         Assert.Equal(Demo.Plan.Tally.Holes, holes.Count);
         Assert.DoesNotContain(holes, r => r["part"] is "shell/left" or "shell/front" or "shell/right");
-        Assert.Equal(((string[])["shell/left", "shell/front", "shell/right"]).Sum(f => Demo.Plan.Part(f).Features.Count(x => x is Hole)), holes.Count(r => r["part"] == "wrap"));
+        Assert.Equal(((string[])["shell/left", "shell/front", "shell/right"]).Sum(f => Demo.Plan.Part(f).Features.Count(x => x is Hole)),
+            holes.Count(r => r["part"] == "wrap"));
     }
 
     [Fact]
@@ -99,7 +104,8 @@ public class TextFormatTests
         var files = PlanFiles.Of(Demo.Project.Design, Demo.Plan, ShopProfile.Usual, Paper.A4);
         var names = files.Select(f => f.Name).ToList();
         Assert.Equal(names.Count, names.Distinct().Count());
-        foreach (var name in (string[])["plan.json", "cutlist.csv", "purchase.csv", "findings.json", "templates.pdf", "packet.pdf", "schedule.ics"])
+        foreach (var name in (string[])["plan.json", "cutlist.csv", "purchase.csv", "findings.json", "templates.pdf", "packet.pdf",
+            "schedule.ics"])
         {
             Assert.Contains(name, names);
         }
@@ -121,9 +127,12 @@ public class TextFormatTests
     [InlineData("""{"kind":"linear"}""", "kind")]
     [InlineData("""{"kind":"sheet","kerf":3,"trim":0,"stock":[],"parts":[{"id":"a","w":1,"h":1}]}""", "stock")]
     [InlineData("""{"kind":"sheet","trim":0,"stock":[{"id":"s","w":10,"h":10}],"parts":[{"id":"a","w":1,"h":1}]}""", "kerf is missing")]
-    [InlineData("""{"kind":"sheet","kerf":-1,"trim":0,"stock":[{"id":"s","w":10,"h":10}],"parts":[{"id":"a","w":1,"h":1}]}""", "kerf is -1")]
-    [InlineData("""{"kind":"sheet","kerf":0,"trim":0,"stock":[{"id":"s","w":10,"h":10}],"parts":[{"id":"a","w":"x","h":1}]}""", "parts[0].w")]
-    [InlineData("""{"kind":"sheet","kerf":0,"trim":0,"stock":[{"id":"s","w":10,"h":10}],"parts":[{"id":"a","w":1,"h":1,"qty":1.5}]}""", "parts[0].qty")]
+    [InlineData("""{"kind":"sheet","kerf":-1,"trim":0,"stock":[{"id":"s","w":10,"h":10}],"parts":[{"id":"a","w":1,"h":1}]}""",
+        "kerf is -1")]
+    [InlineData("""{"kind":"sheet","kerf":0,"trim":0,"stock":[{"id":"s","w":10,"h":10}],"parts":[{"id":"a","w":"x","h":1}]}""",
+        "parts[0].w")]
+    [InlineData("""{"kind":"sheet","kerf":0,"trim":0,"stock":[{"id":"s","w":10,"h":10}],"parts":[{"id":"a","w":1,"h":1,"qty":1.5}]}""",
+        "parts[0].qty")]
     [InlineData("""{"kind":"sheet","kerf":0,"trim":0,"stock":[{"id":"s","w":10,"h":10}],"parts":[{"id":"a","w":1,"h":1},{"id":"a","w":1,"h":1}]}""", "twice")]
     [InlineData("""{"kind":"sheet","kerf":0,"trim":1,"stock":[{"id":"s","w":10,"h":10}],"parts":[{"id":"big","w":9,"h":1}]}""", "part big")]
     public void A_wrong_nesting_job_gets_one_sentence(string text, string reason) =>
@@ -140,5 +149,6 @@ public class TextFormatTests
         Assert.Contains("\"objective\": 2", NestFile.WriteBars("", bars, Core.Cuts.BarNester.Nest(bars), 0), StringComparison.Ordinal);
     }
 
-    private static bool Near(XElement e, string name, double value) => Math.Abs(double.Parse(e.Attribute(name)!.Value, CultureInfo.InvariantCulture) - value) < 1e-3;
+    private static bool Near(XElement e, string name, double value) =>
+        Math.Abs(double.Parse(e.Attribute(name)!.Value, CultureInfo.InvariantCulture) - value) < 1e-3;
 }

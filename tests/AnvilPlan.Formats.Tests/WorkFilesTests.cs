@@ -22,8 +22,10 @@ public class WorkFilesTests
         Assert.Equal(work.Minutes, rows.Sum(r => double.Parse(r["minutes"], CultureInfo.InvariantCulture)), 0.5);
         foreach (var row in rows)
         {
-            var after = row["after"].Split(' ', StringSplitOptions.RemoveEmptyEntries).Select(n => rows[int.Parse(n, CultureInfo.InvariantCulture) - 1]["operation"]);
-            Assert.Equal(work.Links.Where(l => l.After == row["operation"]).Select(l => l.Before).Order(StringComparer.Ordinal), after.Order(StringComparer.Ordinal));
+            var after = row["after"].Split(' ', StringSplitOptions.RemoveEmptyEntries)
+                .Select(n => rows[int.Parse(n, CultureInfo.InvariantCulture) - 1]["operation"]);
+            Assert.Equal(work.Links.Where(l => l.After == row["operation"]).Select(l => l.Before).Order(StringComparer.Ordinal),
+                after.Order(StringComparer.Ordinal));
             Assert.Equal(row["after"].Length > 0, row["because"].Length > 0);
         }
     }
@@ -45,7 +47,8 @@ public class WorkFilesTests
         var text = string.Join('\n', pdf.GetPages().Select(p => p.Text));
         Assert.Contains("Work on one", text, StringComparison.Ordinal);
         Assert.Contains("Look before you go on", text, StringComparison.Ordinal);
-        var turns = Demo.Plan.Work.Operations.Select((o, i) => (o, i + 1)).Where(x => x.o.Title.StartsWith("Turn the corner", StringComparison.Ordinal)).Select(x => x.Item2).ToList();
+        var turns = Demo.Plan.Work.Operations.Select((o, i) => (o, i + 1))
+            .Where(x => x.o.Title.StartsWith("Turn the corner", StringComparison.Ordinal)).Select(x => x.Item2).ToList();
         Assert.Equal(2, turns.Count);
         // two that follow each other are told as from and to, with the caution that they share
         Assert.Contains($"{turns[0]} to {turns[1]}", text, StringComparison.Ordinal);

@@ -43,9 +43,11 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         Assert.Contains("3000", problem.GetProperty("detail").GetString(), StringComparison.Ordinal);
 
         design["box"]!["widthMm"] = "wide";
-        Assert.Contains("design.box.widthMm", (await App.Problem(await Edit(id, 1, design), 400)).GetProperty("field").GetString(), StringComparison.Ordinal);
+        Assert.Contains("design.box.widthMm", (await App.Problem(await Edit(id, 1, design), 400)).GetProperty("field").GetString(),
+            StringComparison.Ordinal);
         design["box"]!.AsObject().Remove("widthMm");
-        Assert.Contains("widthMm", (await App.Problem(await Edit(id, 1, design), 400)).GetProperty("detail").GetString(), StringComparison.Ordinal);
+        Assert.Contains("widthMm", (await App.Problem(await Edit(id, 1, design), 400)).GetProperty("detail").GetString(),
+            StringComparison.Ordinal);
         await App.Problem(await _client.PutAsync($"/api/projects/{id}/design", Json("{broken")), 400);
         await App.Problem(await _client.PutAsync($"/api/projects/{id}/design", Json("")), 400);
         Assert.Equal(1, (await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}")).GetProperty("revision").GetInt32());
@@ -72,13 +74,21 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         var design = JsonNode.Parse(whole.GetProperty("design").GetRawText())!;
         design["devices"]!.AsArray().First(d => d!["id"]!.GetValue<string>() == "supply")!["screwLengthMm"] = 20;
         var view = await App.Read<JsonElement>(await Edit(id, whole.GetProperty("revision").GetInt32(), design));
-        var finding = view.GetProperty("plan").GetProperty("findings").EnumerateArray().First(f => f.GetProperty("severity").GetString() == "stop");
-        var choice = new { expectedRevision = view.GetProperty("revision").GetInt32(), findingId = finding.GetProperty("id").GetString(), remedyId = "pick-length" };
+        var finding = view.GetProperty("plan").GetProperty("findings").EnumerateArray().First(f => f.GetProperty("severity")
+            .GetString() == "stop");
+        var choice = new
+        {
+            expectedRevision = view.GetProperty("revision").GetInt32(),
+            findingId = finding.GetProperty("id").GetString(),
+            remedyId = "pick-length"
+        };
         Assert.False(finding.TryGetProperty("remedies", out _));
-        var offers = await App.Read<JsonArray>(await Post($"/api/projects/{id}/remedies", new { choice.expectedRevision, choice.findingId }));
+        var offers = await App.Read<JsonArray>(await Post($"/api/projects/{id}/remedies",
+            new { choice.expectedRevision, choice.findingId }));
         Assert.Equal("pick-length", Assert.Single(offers)!["id"]!.GetValue<string>());
         Assert.Single(offers[0]!["consequences"]!["findingsLost"]!.AsArray());
-        Assert.Equal(choice.expectedRevision, (await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}")).GetProperty("revision").GetInt32());
+        Assert.Equal(choice.expectedRevision, (await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}")).GetProperty("revision")
+            .GetInt32());
         var after = await App.Read<JsonObject>(await Post($"/api/projects/{id}/remedies/apply", choice));
         Assert.Equal(0, after["plan"]!["tally"]!["stops"]!.GetValue<int>());
         var gone = new { expectedRevision = after["revision"]!.GetValue<int>(), choice.findingId, choice.remedyId };
@@ -105,19 +115,62 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     public async Task A_layer_is_set_through_its_chain_and_a_device_is_added_where_it_is_free()
     {
         var id = (await New("layers"))["id"]!.GetValue<Guid>();
-        var grown = await App.Read<JsonObject>(await Post($"/api/projects/{id}/chain", new { expectedRevision = 1, chainId = "box/x", layer = 0, thicknessMm = 14.9, policy = "changeBox" }));
+        var grown = await App.Read<JsonObject>(await Post($"/api/projects/{id}/chain", new
+        {
+            expectedRevision = 1,
+            chainId = "box/x",
+            layer = 0,
+            thicknessMm = 14.9,
+            policy = "changeBox"
+        }));
         Assert.Equal(323, grown["plan"]!["tally"]!["widthMm"]!.GetValue<double>(), 6);
-        await App.Problem(await Post($"/api/projects/{id}/chain", new { expectedRevision = 2, chainId = "box/q", layer = 0, thicknessMm = 1, policy = "changeBox" }), 422);
-        await App.Problem(await Post($"/api/projects/{id}/chain", new { expectedRevision = 2, chainId = "box/x", layer = 0, thicknessMm = -1, policy = "changeBox" }), 422);
-        var two = await App.Read<JsonObject>(await Post($"/api/projects/{id}/devices", new { expectedRevision = 2, modelId = "fan-60", deckId = "panel/back" }));
-        var three = await App.Read<JsonObject>(await Post($"/api/projects/{id}/devices", new { expectedRevision = 3, modelId = "fan-60", deckId = "panel/back" }));
+        await App.Problem(await Post($"/api/projects/{id}/chain", new
+        {
+            expectedRevision = 2,
+            chainId = "box/q",
+            layer = 0,
+            thicknessMm = 1,
+            policy = "changeBox"
+        }), 422);
+        await App.Problem(await Post($"/api/projects/{id}/chain", new
+        {
+            expectedRevision = 2,
+            chainId = "box/x",
+            layer = 0,
+            thicknessMm = -1,
+            policy = "changeBox"
+        }), 422);
+        var two = await App.Read<JsonObject>(await Post($"/api/projects/{id}/devices", new
+        {
+            expectedRevision = 2,
+            modelId = "fan-60",
+            deckId = "panel/back"
+        }));
+        var three = await App.Read<JsonObject>(await Post($"/api/projects/{id}/devices", new
+        {
+            expectedRevision = 3,
+            modelId = "fan-60",
+            deckId = "panel/back"
+        }));
         Assert.Equal(["fan-60", "fan-60-2"], three["design"]!["devices"]!.AsArray().Select(d => d!["id"]!.GetValue<string>()));
-        Assert.DoesNotContain(three["plan"]!["findings"]!.AsArray(), f => f!["code"]!.GetValue<string>() is "devices-collide" or "hole-in-joint");
-        var moved = await App.Read<JsonObject>(await Post($"/api/projects/{id}/devices/deck", new { expectedRevision = 4, deviceId = "fan-60", deckId = "panel/left" }));
+        Assert.DoesNotContain(three["plan"]!["findings"]!.AsArray(), f => f!["code"]!.GetValue<string>() is "devices-collide"
+            or "hole-in-joint");
+        var moved = await App.Read<JsonObject>(await Post($"/api/projects/{id}/devices/deck",
+            new { expectedRevision = 4, deviceId = "fan-60", deckId = "panel/left" }));
         Assert.Equal("panel/left", moved["design"]!["devices"]![0]!["deckId"]!.GetValue<string>());
         Assert.NotNull(two);
-        await App.Problem(await Post($"/api/projects/{id}/devices", new { expectedRevision = 5, modelId = "toaster", deckId = "panel/back" }), 422);
-        await App.Problem(await Post($"/api/projects/{id}/devices", new { expectedRevision = 5, modelId = "fan-60", deckId = "panel/roof" }), 422);
+        await App.Problem(await Post($"/api/projects/{id}/devices", new
+        {
+            expectedRevision = 5,
+            modelId = "toaster",
+            deckId = "panel/back"
+        }), 422);
+        await App.Problem(await Post($"/api/projects/{id}/devices", new
+        {
+            expectedRevision = 5,
+            modelId = "fan-60",
+            deckId = "panel/roof"
+        }), 422);
     }
 
     [Fact]
@@ -137,7 +190,8 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         var copy = await App.Read<JsonObject>(await _client.PostAsync("/api/projects/import", Json(text)));
         Assert.Equal(text, await _client.GetStringAsync($"/api/projects/{copy["id"]}/project.json"));
         Assert.Equal(JsonNode.Parse(view.GetProperty("plan").GetRawText())!.ToJsonString(), copy["plan"]!.ToJsonString());
-        var refused = await App.Problem(await _client.PostAsync("/api/projects/import", Json(text.Replace("\"undersideMm\": 45", "\"undersideMm\": -1", StringComparison.Ordinal))), 422);
+        var refused = await App.Problem(await _client.PostAsync("/api/projects/import",
+            Json(text.Replace("\"undersideMm\": 45", "\"undersideMm\": -1", StringComparison.Ordinal))), 422);
         Assert.Equal("design.trays[0].undersideMm", refused.GetProperty("field").GetString());
     }
 
@@ -146,10 +200,12 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     {
         var one = await App.Read<JsonObject>(await _client.PostAsync("/api/calc/mitre_angle", Json("""{"sides":6}""")));
         Assert.Equal(30, one["cut_angle_deg"]!.GetValue<double>());
-        Assert.Equal("sides", (await App.Problem(await _client.PostAsync("/api/calc/mitre_angle", Json("""{"sides":0}""")), 422)).GetProperty("field").GetString());
+        Assert.Equal("sides", (await App.Problem(await _client.PostAsync("/api/calc/mitre_angle", Json("""{"sides":0}""")), 422))
+            .GetProperty("field").GetString());
         await App.Problem(await _client.PostAsync("/api/calc/nothing", Json("{}")), 422);
         await App.Problem(await _client.PostAsync("/api/calc/mitre_angle", Json("")), 400);
-        var batch = await App.Read<JsonArray>(await _client.PostAsync("/api/calc/", Json("""[{"calc":"mitre_angle","inputs":{"sides":4}},{"calc":"mitre_angle","inputs":{}}]""")));
+        var batch = await App.Read<JsonArray>(await _client.PostAsync("/api/calc/",
+            Json("""[{"calc":"mitre_angle","inputs":{"sides":4}},{"calc":"mitre_angle","inputs":{}}]""")));
         Assert.Equal(45, batch[0]!["cut_angle_deg"]!.GetValue<double>());
         Assert.Contains("sides", batch[1]!["error"]!.GetValue<string>(), StringComparison.Ordinal);
         Assert.True((await _client.GetFromJsonAsync<JsonElement>("/api/calc/")).GetArrayLength() >= 20);
@@ -180,13 +236,15 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         shop.AsObject().Remove("known");
         var wrong = shop.DeepClone();
         wrong["shop"]!["sheetTrimMm"] = -2;
-        Assert.Equal("sheetTrimMm", (await App.Problem(await _client.PutAsync("/api/shop/", Json(wrong.ToJsonString())), 422)).GetProperty("field").GetString());
+        Assert.Equal("sheetTrimMm", (await App.Problem(await _client.PutAsync("/api/shop/", Json(wrong.ToJsonString())), 422))
+            .GetProperty("field").GetString());
         var id = (await New("trimmed"))["id"]!.GetValue<Guid>();
         var before = await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}");
         shop["shop"]!["rates"]!["hourCents"] = 0;
         shop["shop"]!["coupons"]!.AsArray().Add(new JsonObject { ["process"] = "saw", ["materialId"] = "mdf", ["slidesAtMm"] = 0.3 });
         var saved = await App.Read<JsonObject>(await _client.PutAsync("/api/shop/", Json(shop.ToJsonString())));
-        Assert.Equal((0.15, 1), (saved["known"]!["saw"]!["plusMinusMm"]!.GetValue<double>(), saved["known"]!["saw"]!["coupons"]!.GetValue<int>()));
+        Assert.Equal((0.15, 1), (saved["known"]!["saw"]!["plusMinusMm"]!.GetValue<double>(),
+            saved["known"]!["saw"]!["coupons"]!.GetValue<int>()));
         var after = await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}");
         static long Cost(JsonElement v) => v.GetProperty("plan").GetProperty("tally").GetProperty("costCents").GetInt64();
         Assert.True(Cost(after) < Cost(before));
@@ -207,7 +265,9 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         var bad = model.DeepClone();
         bad["widthMm"] = 0;
         Task<HttpResponseMessage> Save(params (JsonNode Model, int Version)[] models) =>
-            _client.PostAsync("/api/catalog/models", Json(new JsonArray([.. models.Select(m => new JsonObject { ["model"] = m.Model.DeepClone(), ["version"] = m.Version })]).ToJsonString()));
+            _client.PostAsync("/api/catalog/models",
+                Json(new JsonArray([.. models.Select(m => new JsonObject { ["model"] = m.Model.DeepClone(), ["version"] = m.Version })])
+                .ToJsonString()));
         await App.Problem(await Save((model, 0), (bad, 0)), 422);
         Assert.DoesNotContain("own-board", await _client.GetStringAsync("/api/catalog/"), StringComparison.Ordinal);
         await App.Read<JsonObject>(await Save((model, 0)));
@@ -216,10 +276,12 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         // two windows, one model: the second is told, and nothing of the first is lost
         model["massG"] = 51;
         await App.Read<JsonObject>(await Save((model, 1)));
-        Assert.Contains("own-board is at version 2", (await App.Problem(await Save((model, 1)), 409)).GetProperty("detail").GetString(), StringComparison.Ordinal);
+        Assert.Contains("own-board is at version 2", (await App.Problem(await Save((model, 1)), 409)).GetProperty("detail").GetString(),
+            StringComparison.Ordinal);
         await App.Problem(await Save((model, 2), (model, 2)), 422);
         model["id"] = "sbc-85";
-        Assert.Contains("came with the application", (await App.Problem(await Save((model, 0)), 422)).GetProperty("detail").GetString(), StringComparison.Ordinal);
+        Assert.Contains("came with the application", (await App.Problem(await Save((model, 0)), 422)).GetProperty("detail").GetString(),
+            StringComparison.Ordinal);
     }
 
     [Fact]
@@ -253,8 +315,11 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     public async Task A_pattern_is_taken_from_a_file_and_its_unit_asked_for()
     {
         const string Csv = "x,y,dia\\n3.5,3.5,2.7\\n61.5,3.5,2.7";
-        Assert.Equal("unit", (await App.Problem(await _client.PostAsync("/api/catalog/pattern", Json($$"""{"text":"{{Csv}}","unit":null}""")), 422)).GetProperty("field").GetString());
-        var pattern = await App.Read<JsonObject>(await _client.PostAsync("/api/catalog/pattern", Json($$"""{"text":"{{Csv}}","unit":"mm"}""")));
+        Assert.Equal("unit",
+            (await App.Problem(await _client.PostAsync("/api/catalog/pattern", Json($$"""{"text":"{{Csv}}","unit":null}""")), 422))
+            .GetProperty("field").GetString());
+        var pattern = await App.Read<JsonObject>(await _client.PostAsync("/api/catalog/pattern",
+            Json($$"""{"text":"{{Csv}}","unit":"mm"}""")));
         Assert.Equal(2, pattern["holes"]!.AsArray().Count);
         await App.Problem(await _client.PostAsync("/api/catalog/pattern", Json("""{"text":"rubbish","unit":"mm"}""")), 422);
     }
@@ -273,15 +338,18 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     [Fact]
     public async Task A_foreign_page_cannot_change_anything_and_foreign_script_does_not_run()
     {
-        foreach (var (name, value) in ((string, string)[])[("Origin", "http://evil.example"), ("Origin", "null"), ("Sec-Fetch-Site", "cross-site")])
+        foreach (var (name, value) in ((string, string)[])[("Origin", "http://evil.example"), ("Origin", "null"),
+            ("Sec-Fetch-Site", "cross-site")])
         {
             using var request = new HttpRequestMessage(HttpMethod.Post, "/api/projects/") { Content = Json("""{"name":"x"}""") };
             request.Headers.Add(name, value);
             await App.Problem(await _client.SendAsync(request), 403);
         }
 
-        using var form = new HttpRequestMessage(HttpMethod.Post, "/api/projects/") { Content = new StringContent("""{"name":"x"}""", Encoding.UTF8, "text/plain") };
-        Assert.Contains((await _client.SendAsync(form)).StatusCode, (HttpStatusCode[])[HttpStatusCode.UnsupportedMediaType, HttpStatusCode.NotFound]);
+        using var form = new HttpRequestMessage(HttpMethod.Post, "/api/projects/")
+        { Content = new StringContent("""{"name":"x"}""", Encoding.UTF8, "text/plain") };
+        Assert.Contains((await _client.SendAsync(form)).StatusCode, (HttpStatusCode[])[HttpStatusCode.UnsupportedMediaType,
+            HttpStatusCode.NotFound]);
         var answer = await _client.GetAsync("/api/projects/");
         Assert.Contains("default-src 'none'", answer.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
         Assert.DoesNotContain("script-src 'self' ", answer.Headers.GetValues("Content-Security-Policy").Single(), StringComparison.Ordinal);
@@ -295,11 +363,13 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         var (id, view) = await App.Demo(_client);
         foreach (var path in document.GetProperty("paths").EnumerateObject().Where(p => p.Value.TryGetProperty("get", out _)))
         {
-            await _client.GetAsync(path.Name.Replace("{id}", id.ToString(), StringComparison.Ordinal).Replace("{name}", "cutlist.csv", StringComparison.Ordinal).Replace("{revision}", "1", StringComparison.Ordinal));
+            await _client.GetAsync(path.Name.Replace("{id}", id.ToString(), StringComparison.Ordinal)
+                .Replace("{name}", "cutlist.csv", StringComparison.Ordinal).Replace("{revision}", "1", StringComparison.Ordinal));
         }
 
         Assert.Equal(count, (await _client.GetFromJsonAsync<JsonElement>("/api/projects/")).GetArrayLength());
-        Assert.Equal(view.GetProperty("revision").GetInt32(), (await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}")).GetProperty("revision").GetInt32());
+        Assert.Equal(view.GetProperty("revision").GetInt32(), (await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}"))
+            .GetProperty("revision").GetInt32());
     }
 
     [Fact]
@@ -315,10 +385,16 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         await App.Problem(await _client.PostAsync("/api/projects/", Json("""{"name":""}""")), 422);
     }
 
-    private async Task<JsonObject> New(string name) => await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects/", App.Named(name), Shipped.Json));
+    private async Task<JsonObject> New(string name) =>
+        await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects/", App.Named(name), Shipped.Json));
 
     private Task<HttpResponseMessage> Edit(Guid id, int expected, JsonNode design) =>
-        _client.PutAsync($"/api/projects/{id}/design", Json(new JsonObject { ["expectedRevision"] = expected, ["label"] = "test", ["design"] = design.DeepClone() }.ToJsonString()));
+        _client.PutAsync($"/api/projects/{id}/design", Json(new JsonObject
+        {
+            ["expectedRevision"] = expected,
+            ["label"] = "test",
+            ["design"] = design.DeepClone()
+        }.ToJsonString()));
 
     private Task<HttpResponseMessage> Post<T>(string path, T body) => _client.PostAsJsonAsync(path, body);
 

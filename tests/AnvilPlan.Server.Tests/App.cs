@@ -14,7 +14,8 @@ public sealed class App : WebApplicationFactory<Program>
     private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("anvil-server-");
 
     protected override void ConfigureWebHost(IWebHostBuilder builder) =>
-        builder.UseSetting("data", Path.Combine(_folder.FullName, "t.db")).UseSetting("demo", Path.Combine(AppContext.BaseDirectory, "demo"));
+        builder.UseSetting("data", Path.Combine(_folder.FullName, "t.db"))
+            .UseSetting("demo", Path.Combine(AppContext.BaseDirectory, "demo"));
 
     protected override void Dispose(bool disposing)
     {
@@ -44,7 +45,8 @@ public sealed class App : WebApplicationFactory<Program>
     public static async Task<(Guid Id, JsonElement View)> Demo(HttpClient client)
     {
         var list = await client.GetFromJsonAsync<JsonElement>("/api/projects/");
-        var id = list.EnumerateArray().First(p => p.GetProperty("name").GetString() == "Marsh listening station").GetProperty("id").GetGuid();
+        var id = list.EnumerateArray().First(p => p.GetProperty("name").GetString() == "Marsh listening station")
+            .GetProperty("id").GetGuid();
         return (id, await client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}"));
     }
 

@@ -9,23 +9,28 @@ public sealed class BenchLogRouteTests(App app) : IClassFixture<App>
 {
     private readonly HttpClient _client = app.CreateClient();
 
-    private async Task<JsonObject> Begin() => await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects", new { name = $"Trial {Guid.NewGuid()}" }));
+    private async Task<JsonObject> Begin() =>
+        await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects", new { name = $"Trial {Guid.NewGuid()}" }));
 
-    private static object Line(string part, string? state = "cut", int unit = 1, string? operation = null, double? minutes = 3) => new { unit, partId = part, operation, state, reading = (object?)null, minutes, note = "" };
+    private static object Line(string part, string? state = "cut", int unit = 1, string? operation = null, double? minutes = 3) =>
+        new { unit, partId = part, operation, state, reading = (object?)null, minutes, note = "" };
 
     [Fact]
     public async Task Work_is_recorded_against_the_part_as_planned_and_a_later_change_makes_it_stale()
     {
         var view = await Begin();
         var url = $"/api/projects/{view["id"]}";
-        var after = await App.Read<JsonObject>(await _client.PostAsJsonAsync(url + "/bench-log", new { lines = new[] { Line("shell/front"), Line("shell/left") } }));
+        var after = await App.Read<JsonObject>(await _client.PostAsJsonAsync(url + "/bench-log",
+            new { lines = new[] { Line("shell/front"), Line("shell/left") } }));
         JsonNode Made(JsonNode project, string id) => project["plan"]!["made"]!.AsArray().Single(m => m!["id"]!.GetValue<string>() == id)!;
-        Assert.Equal(("cut", false), (Made(after, "shell/front")["state"]!.GetValue<string>(), Made(after, "shell/front")["stale"]!.GetValue<bool>()));
+        Assert.Equal(("cut", false), (Made(after, "shell/front")["state"]!.GetValue<string>(),
+            Made(after, "shell/front")["stale"]!.GetValue<bool>()));
         Assert.Equal(1, after["revision"]!.GetValue<int>());
 
         var design = after["design"]!.DeepClone();
         design["box"]!["widthMm"] = 330;
-        var changed = await App.Read<JsonObject>(await _client.PutAsJsonAsync(url + "/design", new { expectedRevision = 1, label = "Wider", design }));
+        var changed = await App.Read<JsonObject>(await _client.PutAsJsonAsync(url + "/design",
+            new { expectedRevision = 1, label = "Wider", design }));
         Assert.True(Made(changed, "shell/front")["stale"]!.GetValue<bool>());
         Assert.False(Made(changed, "shell/left")["stale"]!.GetValue<bool>());
         Assert.Equal(["Front"], changed["consequences"]!["workLost"]!.AsArray().Select(n => n!.GetValue<string>()));
@@ -61,7 +66,8 @@ public sealed class BenchLogRouteTests(App app) : IClassFixture<App>
         var view = await Begin();
         await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/bench-log", new { lines = new[] { Line("shell/front") } });
         var file = await _client.GetStringAsync($"/api/projects/{view["id"]}/project.json");
-        var back = await App.Read<JsonObject>(await _client.PostAsync("/api/projects/import", new StringContent(file, System.Text.Encoding.UTF8, "application/json")));
+        var back = await App.Read<JsonObject>(await _client.PostAsync("/api/projects/import",
+            new StringContent(file, System.Text.Encoding.UTF8, "application/json")));
         Assert.Single((await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{back["id"]}/bench-log")).EnumerateArray());
     }
 
@@ -73,7 +79,8 @@ public sealed class BenchLogRouteTests(App app) : IClassFixture<App>
         var shop = await App.Read<JsonObject>(await _client.GetAsync("/api/shop"));
         var changed = shop["shop"]!.DeepClone();
         changed["fits"]!["portMm"] = 0.85;
-        Assert.True((await _client.PutAsJsonAsync("/api/shop", new { version = shop["version"]!.GetValue<int>(), shop = changed })).IsSuccessStatusCode);
+        Assert.True((await _client.PutAsJsonAsync("/api/shop", new { version = shop["version"]!.GetValue<int>(), shop = changed }))
+            .IsSuccessStatusCode);
         var opened = await App.Read<JsonObject>(await _client.GetAsync($"/api/projects/{view["id"]}"));
         Assert.True(opened["knewOtherwise"]!.GetValue<bool>());
         var differences = await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{view["id"]}/history/1/differences");

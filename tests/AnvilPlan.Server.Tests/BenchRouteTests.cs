@@ -10,7 +10,8 @@ public sealed class BenchRouteTests(App app) : IClassFixture<App>
 {
     private readonly HttpClient _client = app.CreateClient();
 
-    private async Task<JsonNode> Begin() => await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects", new { name = $"Trial {Guid.NewGuid()}" }));
+    private async Task<JsonNode> Begin() =>
+        await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects", new { name = $"Trial {Guid.NewGuid()}" }));
 
     [Fact]
     public async Task Sums_are_listed_with_kind_and_range_and_found_by_a_question()
@@ -20,7 +21,8 @@ public sealed class BenchRouteTests(App app) : IClassFixture<App>
         Assert.Equal("choice", shelf.GetProperty("inputs")[0].GetProperty("kind").GetString());
         var span = shelf.GetProperty("inputs").EnumerateArray().Single(i => i.GetProperty("key").GetString() == "span_mm");
         Assert.Equal((0.0, 100_000.0), (span.GetProperty("least").GetDouble(), span.GetProperty("most").GetDouble()));
-        var start = await _client.PostAsync("/api/calc/shelf_deflection", new StringContent(shelf.GetProperty("start").GetRawText(), System.Text.Encoding.UTF8, "application/json"));
+        var start = await _client.PostAsync("/api/calc/shelf_deflection", new StringContent(shelf.GetProperty("start").GetRawText(),
+            System.Text.Encoding.UTF8, "application/json"));
         Assert.True(start.IsSuccessStatusCode);
         var found = await _client.GetFromJsonAsync<string[]>("/api/calc/find?typed=does%20it%20sag");
         Assert.Equal("shelf_deflection", found![0]);
@@ -40,10 +42,14 @@ public sealed class BenchRouteTests(App app) : IClassFixture<App>
         var put = await App.Read<JsonObject>(await _client.PostAsJsonAsync(url, choice));
         Assert.Equal(choice.value, put["plan"]!["tally"]!["widthMm"]!.GetValue<double>(), 6);
         await App.Problem(await _client.PostAsJsonAsync(url, choice), 409);
-        var (fixedFigure, far, unknown) = (choice with { id = "inside/width", expectedRevision = 2 }, choice with { value = 9000, expectedRevision = 2 }, choice with { id = "moon", expectedRevision = 2 });
-        Assert.Contains("follows from other decisions", (await App.Problem(await _client.PostAsJsonAsync(url, fixedFigure), 422)).GetRawText(), StringComparison.Ordinal);
-        Assert.Contains("between 20 and 3000", (await App.Problem(await _client.PostAsJsonAsync(url, far), 422)).GetRawText(), StringComparison.Ordinal);
-        Assert.Contains("moon", (await App.Problem(await _client.PostAsJsonAsync(url, unknown), 422)).GetRawText(), StringComparison.Ordinal);
+        var (fixedFigure, far, unknown) = (choice with { id = "inside/width", expectedRevision = 2 }, choice with
+        { value = 9000, expectedRevision = 2 }, choice with { id = "moon", expectedRevision = 2 });
+        Assert.Contains("follows from other decisions", (await App.Problem(await _client.PostAsJsonAsync(url, fixedFigure), 422))
+            .GetRawText(), StringComparison.Ordinal);
+        Assert.Contains("between 20 and 3000", (await App.Problem(await _client.PostAsJsonAsync(url, far), 422)).GetRawText(),
+            StringComparison.Ordinal);
+        Assert.Contains("moon", (await App.Problem(await _client.PostAsJsonAsync(url, unknown), 422)).GetRawText(),
+            StringComparison.Ordinal);
     }
 
     [Fact]
@@ -52,16 +58,19 @@ public sealed class BenchRouteTests(App app) : IClassFixture<App>
         const string query = "?process=printer&materialId=petg&thicknessMm=6";
         var coupon = await _client.GetFromJsonAsync<JsonElement>("/api/coupon" + query);
         Assert.Equal(8, coupon.GetProperty("coupon").GetProperty("stepsMm").GetArrayLength());
-        foreach (var (file, begins) in ((string, string)[])[("comb.dxf", "0"), ("tongue.dxf", "0"), ("comb.svg", "<svg"), ("comb.stl", "solid comb"), ("tongue.stl", "solid tongue"), ("coupon.pdf", "%PDF")])
+        foreach (var (file, begins) in ((string, string)[])[("comb.dxf", "0"), ("tongue.dxf", "0"), ("comb.svg", "<svg"),
+            ("comb.stl", "solid comb"), ("tongue.stl", "solid tongue"), ("coupon.pdf", "%PDF")])
         {
             var answer = await _client.GetAsync(new Uri($"/api/coupon/{file}{query}", UriKind.Relative));
             Assert.True(answer.IsSuccessStatusCode, file);
             Assert.StartsWith(begins, (await answer.Content.ReadAsStringAsync()).TrimStart(), StringComparison.Ordinal);
         }
 
-        foreach (var (wrong, named) in ((string, string)[])[("?process=chisel&materialId=petg&thicknessMm=6", "chisel"), ("?process=saw&materialId=cheese&thicknessMm=6", "cheese"), ("?process=saw&materialId=petg&thicknessMm=400", "0.5 and 40")])
+        foreach (var (wrong, named) in ((string, string)[])[("?process=chisel&materialId=petg&thicknessMm=6", "chisel"),
+            ("?process=saw&materialId=cheese&thicknessMm=6", "cheese"), ("?process=saw&materialId=petg&thicknessMm=400", "0.5 and 40")])
         {
-            Assert.Contains(named, (await App.Problem(await _client.GetAsync(new Uri("/api/coupon" + wrong, UriKind.Relative)), 422)).GetRawText(), StringComparison.Ordinal);
+            Assert.Contains(named, (await App.Problem(await _client.GetAsync(new Uri("/api/coupon" + wrong, UriKind.Relative)), 422))
+                .GetRawText(), StringComparison.Ordinal);
         }
 
         await App.Problem(await _client.GetAsync(new Uri("/api/coupon/comb.exe" + query, UriKind.Relative)), 404);
@@ -72,20 +81,34 @@ public sealed class BenchRouteTests(App app) : IClassFixture<App>
     {
         var view = await Begin();
         var design = view["design"]!.DeepClone();
-        foreach (var edge in design["box"]!["edges"]!.AsArray().Where(e => !e!["id"]!.GetValue<string>().Contains("Top", StringComparison.Ordinal)))
+        foreach (var edge in design["box"]!["edges"]!.AsArray().Where(e => !e!["id"]!.GetValue<string>()
+            .Contains("Top", StringComparison.Ordinal)))
         {
             edge!["joint"] = "buttGlued";
             edge["blockBarId"] = null;
         }
 
-        var glued = await App.Read<JsonObject>(await _client.PutAsJsonAsync($"/api/projects/{view["id"]}/design", new { expectedRevision = 1, label = "Glue", design }));
+        var glued = await App.Read<JsonObject>(await _client.PutAsJsonAsync($"/api/projects/{view["id"]}/design",
+            new { expectedRevision = 1, label = "Glue", design }));
         var frame = glued["plan"]!["glue"]!["squares"]![0]!;
         var diagonal = frame["diagonalMm"]!.GetValue<double>();
         var url = $"/api/projects/{view["id"]}/square";
         var name = frame["name"]!.GetValue<string>();
-        Assert.True((await App.Read<JsonObject>(await _client.PostAsJsonAsync(url, new { frame = name, firstMm = diagonal, secondMm = diagonal })))["square"]!.GetValue<bool>());
-        Assert.False((await App.Read<JsonObject>(await _client.PostAsJsonAsync(url, new { frame = name, firstMm = diagonal + 1, secondMm = diagonal - 1 })))["square"]!.GetValue<bool>());
-        Assert.Contains("firstMm", (await App.Problem(await _client.PostAsJsonAsync(url, new { frame = name, firstMm = 1.0, secondMm = diagonal }), 422)).GetRawText(), StringComparison.Ordinal);
+        Assert.True((await App.Read<JsonObject>(await _client.PostAsJsonAsync(url, new
+        {
+            frame = name,
+            firstMm = diagonal,
+            secondMm = diagonal
+        })))["square"]!.GetValue<bool>());
+        Assert.False((await App.Read<JsonObject>(await _client.PostAsJsonAsync(url, new
+        {
+            frame = name,
+            firstMm = diagonal + 1,
+            secondMm = diagonal - 1
+        })))["square"]!.GetValue<bool>());
+        Assert.Contains("firstMm",
+            (await App.Problem(await _client.PostAsJsonAsync(url, new { frame = name, firstMm = 1.0, secondMm = diagonal }), 422))
+            .GetRawText(), StringComparison.Ordinal);
         await App.Problem(await _client.PostAsJsonAsync(url, new { frame = "askew", firstMm = diagonal, secondMm = diagonal }), 422);
         Assert.Equal(12, (await _client.GetFromJsonAsync<JsonElement>("/api/glues")).GetArrayLength());
     }
@@ -99,11 +122,17 @@ public sealed class BenchRouteTests(App app) : IClassFixture<App>
         Assert.Equal(6, options.GetArrayLength());
         var mitred = options.EnumerateArray().Single(o => o.GetProperty("option").GetProperty("method").GetString() == "mitred");
         Assert.NotEqual(JsonValueKind.Null, mitred.GetProperty("effect").ValueKind);
-        var turned = await App.Read<JsonObject>(await _client.PostAsJsonAsync(url + "/corner", new { expectedRevision = 1, method = "mitred", radiusMm = 30.0 }));
+        var turned = await App.Read<JsonObject>(await _client.PostAsJsonAsync(url + "/corner",
+            new { expectedRevision = 1, method = "mitred", radiusMm = 30.0 }));
         Assert.Equal("bentWrap", turned["design"]!["structures"]![0]!["system"]!.GetValue<string>());
-        Assert.Contains("frontSide", (await App.Problem(await _client.GetAsync(new Uri($"/api/projects/{view["id"]}/edges/frontSide/corners?radiusMm=30", UriKind.Relative)), 422)).GetRawText(), StringComparison.Ordinal);
-        Assert.Contains("between 1 and 400", (await App.Problem(await _client.GetAsync(new Uri(url + "/corners?radiusMm=0", UriKind.Relative)), 422)).GetRawText(), StringComparison.Ordinal);
+        Assert.Contains("frontSide",
+            (await App.Problem(await _client.GetAsync(new Uri($"/api/projects/{view["id"]}/edges/frontSide/corners?radiusMm=30",
+            UriKind.Relative)), 422)).GetRawText(), StringComparison.Ordinal);
+        Assert.Contains("between 1 and 400",
+            (await App.Problem(await _client.GetAsync(new Uri(url + "/corners?radiusMm=0", UriKind.Relative)), 422)).GetRawText(),
+            StringComparison.Ordinal);
         // the wrap runs round the upright edges now: an edge of another axis cannot join it
-        await App.Problem(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/edges/frontTop/corner", new { expectedRevision = 2, method = "mitred", radiusMm = 30.0 }), 422);
+        await App.Problem(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/edges/frontTop/corner",
+            new { expectedRevision = 2, method = "mitred", radiusMm = 30.0 }), 422);
     }
 }

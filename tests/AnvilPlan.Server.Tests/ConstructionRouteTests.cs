@@ -25,7 +25,8 @@ public sealed class ConstructionRouteTests(App app) : IClassFixture<App>
             Assert.Equal(system.GetProperty("key").GetString(), added["design"]!["structures"]![0]!["system"]!.GetValue<string>());
         }
 
-        var problem = await App.Problem(await _client.PostAsJsonAsync($"/api/projects/{(await Begin())["id"]}/structures", new { expectedRevision = 1, system = "igloo" }), 422);
+        var problem = await App.Problem(await _client.PostAsJsonAsync($"/api/projects/{(await Begin())["id"]}/structures",
+            new { expectedRevision = 1, system = "igloo" }), 422);
         Assert.Contains("igloo", problem.GetRawText(), StringComparison.Ordinal);
     }
 
@@ -45,16 +46,20 @@ public sealed class ConstructionRouteTests(App app) : IClassFixture<App>
     {
         var view = await Add(await Begin(), "levelFrame");
         var heights = view["design"]!["trays"]!.AsArray().Select(t => t!["undersideMm"]!.GetValue<double>()).ToList();
-        var swapped = await Answer(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/levels", new { expectedRevision = 2, levelA = "level-frame-low", levelB = "level-frame-high" }));
+        var swapped = await Answer(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/levels",
+            new { expectedRevision = 2, levelA = "level-frame-low", levelB = "level-frame-high" }));
         Assert.Equal([heights[1], heights[0]], swapped["design"]!["trays"]!.AsArray().Select(t => t!["undersideMm"]!.GetValue<double>()));
-        var problem = await App.Problem(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/levels", new { expectedRevision = 3, levelA = "attic", levelB = (string?)null }), 422);
+        var problem = await App.Problem(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/levels",
+            new { expectedRevision = 3, levelA = "attic", levelB = (string?)null }), 422);
         Assert.Contains("attic", problem.GetRawText(), StringComparison.Ordinal);
     }
 
-    private async Task<JsonNode> Begin() => await Answer(await _client.PostAsJsonAsync("/api/projects", new { name = $"Trial {Guid.NewGuid()}" }));
+    private async Task<JsonNode> Begin() =>
+        await Answer(await _client.PostAsJsonAsync("/api/projects", new { name = $"Trial {Guid.NewGuid()}" }));
 
     private async Task<JsonNode> Add(JsonNode view, string system) =>
-        await Answer(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/structures", new { expectedRevision = view["revision"]!.GetValue<int>(), system }));
+        await Answer(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/structures",
+            new { expectedRevision = view["revision"]!.GetValue<int>(), system }));
 
     private static async Task<JsonNode> Answer(HttpResponseMessage response)
     {

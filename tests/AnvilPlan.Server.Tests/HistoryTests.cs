@@ -19,7 +19,8 @@ public sealed class HistoryTests(App app) : IClassFixture<App>
         await Rename(id, 1, "one", "First change");
         await Rename(id, 2, "two", "Second change");
         var lines = await _client.GetFromJsonAsync<JsonElement>($"/api/projects/{id}/history");
-        Assert.Equal(["Second change", "First change", "New project"], lines.EnumerateArray().Select(l => l.GetProperty("label").GetString()));
+        Assert.Equal(["Second change", "First change", "New project"], lines.EnumerateArray().Select(l => l.GetProperty("label")
+            .GetString()));
         Assert.Equal([true, false, false], lines.EnumerateArray().Select(l => l.GetProperty("current").GetBoolean()));
         Assert.All(lines.EnumerateArray(), l => Assert.EndsWith("Z", l.GetProperty("createdUtc").GetString(), StringComparison.Ordinal));
     }
@@ -58,7 +59,8 @@ public sealed class HistoryTests(App app) : IClassFixture<App>
         await Rename(id, 1, "taken", "b");
         var answer = await _client.PostAsJsonAsync($"/api/projects/{id}/revision", new { expectedRevision = 3, number = 2 });
         Assert.Equal("left behind", await Name(answer));
-        await App.Problem(await _client.PostAsJsonAsync($"/api/projects/{id}/revision", new { expectedRevision = 2, number = (int?)null }), 422);
+        await App.Problem(await _client.PostAsJsonAsync($"/api/projects/{id}/revision", new { expectedRevision = 2, number = (int?)null }),
+            422);
     }
 
     [Fact]
@@ -78,7 +80,8 @@ public sealed class HistoryTests(App app) : IClassFixture<App>
         return view["id"]!.GetValue<Guid>();
     }
 
-    private async Task Rename(Guid id, int expected, string name, string label) => await App.Read<JsonObject>(await Put(id, expected, name, label));
+    private async Task Rename(Guid id, int expected, string name, string label) =>
+        await App.Read<JsonObject>(await Put(id, expected, name, label));
 
     private async Task<HttpResponseMessage> Put(Guid id, int expected, string name, string label)
     {
@@ -86,10 +89,13 @@ public sealed class HistoryTests(App app) : IClassFixture<App>
         var design = view["design"]!.DeepClone();
         design["name"] = name;
         var body = new JsonObject { ["expectedRevision"] = expected, ["label"] = label, ["design"] = design };
-        return await _client.PutAsync($"/api/projects/{id}/design", new StringContent(body.ToJsonString(), Encoding.UTF8, "application/json"));
+        return await _client.PutAsync($"/api/projects/{id}/design", new StringContent(body.ToJsonString(), Encoding.UTF8,
+            "application/json"));
     }
 
-    private Task<HttpResponseMessage> Move(Guid id, string way, int expected) => _client.PostAsJsonAsync($"/api/projects/{id}/{way}", new { expectedRevision = expected, number = (int?)null });
+    private Task<HttpResponseMessage> Move(Guid id, string way, int expected) =>
+        _client.PostAsJsonAsync($"/api/projects/{id}/{way}", new { expectedRevision = expected, number = (int?)null });
 
-    private static async Task<string> Name(HttpResponseMessage answer) => (await App.Read<JsonObject>(answer))["design"]!["name"]!.GetValue<string>();
+    private static async Task<string> Name(HttpResponseMessage answer) =>
+        (await App.Read<JsonObject>(answer))["design"]!["name"]!.GetValue<string>();
 }

@@ -17,18 +17,22 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
 
     private static StringContent Json(string text) => new(text, Encoding.UTF8, "application/json");
 
-    private async Task<JsonObject> New(string name) => await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects/", new { name }));
+    private async Task<JsonObject> New(string name) =>
+        await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/projects/", new { name }));
 
     private async Task<JsonNode> Model(string id) =>
-        (await _client.GetFromJsonAsync<JsonNode>("/api/catalog/"))!["hardware"]!.AsArray().First(m => m!["id"]!.GetValue<string>() == id)!.DeepClone();
+        (await _client.GetFromJsonAsync<JsonNode>("/api/catalog/"))!["hardware"]!.AsArray()
+            .First(m => m!["id"]!.GetValue<string>() == id)!.DeepClone();
 
-    private Task<HttpResponseMessage> Keep(JsonNode model, int version) => _client.PostAsync("/api/catalog/models", JsonContent.Create(new[] { new { model, version } }));
+    private Task<HttpResponseMessage> Keep(JsonNode model, int version) =>
+        _client.PostAsync("/api/catalog/models", JsonContent.Create(new[] { new { model, version } }));
 
     /// <summary>A project with one device of that model, as a file.</summary>
     private async Task<JsonNode> FileWith(string modelId, string name)
     {
         var view = await New(name);
-        view = await App.Read<JsonObject>(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/devices", new { expectedRevision = 1, modelId, deckId = "panel/bottom" }));
+        view = await App.Read<JsonObject>(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/devices",
+            new { expectedRevision = 1, modelId, deckId = "panel/bottom" }));
         return JsonNode.Parse(await _client.GetStringAsync($"/api/projects/{view["id"]}/project.json"))!;
     }
 
@@ -44,7 +48,8 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
 
         var asked = await App.Problem(await _client.PostAsync("/api/projects/import?models=ask", Json(text)), 409);
         var field = asked.GetProperty("differs")[0].GetProperty("fields")[0];
-        Assert.Equal(("lamp-relay", "heightMm", "height"), (asked.GetProperty("differs")[0].GetProperty("id").GetString(), field.GetProperty("field").GetString(), field.GetProperty("what").GetString()));
+        Assert.Equal(("lamp-relay", "heightMm", "height"), (asked.GetProperty("differs")[0].GetProperty("id").GetString(),
+            field.GetProperty("field").GetString(), field.GetProperty("what").GetString()));
         var before = (await _client.GetFromJsonAsync<JsonArray>("/api/projects/"))!.Count;
 
         var both = await App.Read<JsonObject>(await _client.PostAsync("/api/projects/import", Json(text)));
@@ -61,7 +66,12 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
         await App.Problem(await _client.PostAsync("/api/projects/import?models=mine", Json(text)), 422);
 
         // a library keeps to the same rule
-        var library = new JsonObject { ["format"] = "anvil-plan/models", ["schema"] = 1, ["models"] = new JsonArray(file["models"]![0]!.DeepClone()) }.ToJsonString();
+        var library = new JsonObject
+        {
+            ["format"] = "anvil-plan/models",
+            ["schema"] = 1,
+            ["models"] = new JsonArray(file["models"]![0]!.DeepClone())
+        }.ToJsonString();
         await App.Problem(await _client.PostAsJsonAsync("/api/catalog/models/library", new { text = library, models = "ask" }), 409);
         await App.Read<JsonObject>(await _client.PostAsJsonAsync("/api/catalog/models/library", new { text = library }));
         Assert.Equal(own["heightMm"]!.GetValue<double>(), (await Model("lamp-relay"))["heightMm"]!.GetValue<double>());
@@ -106,7 +116,8 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
     public async Task A_project_is_copied_deleted_and_brought_back()
     {
         var id = (await New("Level frame"))["id"]!.GetValue<string>();
-        var copy = await App.Read<JsonObject>(await _client.PostAsJsonAsync($"/api/projects/{id}/copy", new { name = "Level frame, copy" }));
+        var copy = await App.Read<JsonObject>(await _client.PostAsJsonAsync($"/api/projects/{id}/copy",
+            new { name = "Level frame, copy" }));
         Assert.NotEqual(id, copy["id"]!.GetValue<string>());
         Assert.Equal("Level frame, copy", copy["design"]!["name"]!.GetValue<string>());
         await App.Problem(await _client.PostAsJsonAsync($"/api/projects/{id}/copy", new { name = "" }), 422);
@@ -115,7 +126,8 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
         Assert.DoesNotContain(left, p => p!["id"]!.GetValue<string>() == id);
         Assert.Contains((await _client.GetFromJsonAsync<JsonArray>("/api/projects/deleted"))!, p => p!["id"]!.GetValue<string>() == id);
         await App.Problem(await _client.GetAsync($"/api/projects/{id}"), 404);
-        Assert.Contains(await App.Read<JsonArray>(await _client.PostAsync($"/api/projects/{id}/bring-back", null)), p => p!["id"]!.GetValue<string>() == id);
+        Assert.Contains(await App.Read<JsonArray>(await _client.PostAsync($"/api/projects/{id}/bring-back", null)),
+            p => p!["id"]!.GetValue<string>() == id);
         Assert.True((await _client.GetAsync($"/api/projects/{id}")).IsSuccessStatusCode);
     }
 
@@ -128,13 +140,16 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
         file["design"]!["brief"]!["quantity"] = 1000;
         var view = await App.Read<JsonObject>(await _client.PostAsync("/api/projects/import", Json(file.ToJsonString())));
         var cuts = view["plan"]!["cuts"]!;
-        var laid = cuts["sheets"]!.AsArray().SelectMany(s => s!["placements"]!.AsArray(), (s, p) => (Part: p!["partId"]!.GetValue<string>(), Count: s!["count"]!.GetValue<int>()))
+        var laid = cuts["sheets"]!.AsArray().SelectMany(s => s!["placements"]!.AsArray(), (s, p) => (Part: p!["partId"]!.GetValue<string>(),
+            Count: s!["count"]!.GetValue<int>()))
             .GroupBy(p => p.Part).ToDictionary(g => g.Key, g => g.Sum(p => p.Count), StringComparer.Ordinal);
-        var plies = view["plan"]!["parts"]!.AsArray().ToDictionary(p => p!["id"]!.GetValue<string>(), p => p!["plies"]!.GetValue<int>(), StringComparer.Ordinal);
+        var plies = view["plan"]!["parts"]!.AsArray().ToDictionary(p => p!["id"]!.GetValue<string>(), p => p!["plies"]!.GetValue<int>(),
+            StringComparer.Ordinal);
         Assert.NotEmpty(laid);
         Assert.InRange(cuts["sheets"]!.AsArray().Count + cuts["bars"]!.AsArray().Count, 1, 200);
         Assert.All(laid, l => Assert.Equal(1000 * plies[l.Key], l.Value));
-        Assert.Equal(laid.Count, view["plan"]!["parts"]!.AsArray().Count(p => p!["flat"]!.GetValue<bool>() && p["leafOf"] is null && p["print"] is null));
+        Assert.Equal(laid.Count, view["plan"]!["parts"]!.AsArray().Count(p => p!["flat"]!.GetValue<bool>() && p["leafOf"] is null
+            && p["print"] is null));
     }
 
     [Theory]
@@ -147,13 +162,15 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
     [InlineData("PUT", "/api/projects/", "application/json", "{}", 405, "it takes GET, HEAD, POST")]
     [InlineData("DELETE", "/api/shop/", null, null, 405, "it takes GET, HEAD, PUT")]
     [InlineData("GET", "/api/nothing/here", null, null, 404, "nothing at this address")]
-    [InlineData("GET", "/api/coupon/?process=saw&materialId=mdf&thicknessMm=thick", null, null, 400, "thicknessMm is \"thick\": a number is wanted")]
+    [InlineData("GET", "/api/coupon/?process=saw&materialId=mdf&thicknessMm=thick", null, null, 400, "thicknessMm is \"thick\": a number "
+        + "is wanted")]
     [InlineData("GET", "/api/coupon/?process=saw&materialId=mdf", null, null, 400, "thicknessMm is missing")]
     [InlineData("POST", "/api/catalog/models", "application/json", "[null]", 400, "entry 0 is null")]
     [InlineData("POST", "/api/catalog/models", "application/json", "[]", 422, "holds 0 models")]
     [InlineData("POST", "/api/calc/mitre_angle", "application/json", "{\"sides\":1e999}", 422, "sides is 1e999")]
     [InlineData("POST", "/api/shop/restore", "application/vnd.sqlite3", "no backup", 422, "nothing was restored")]
-    public async Task A_bad_request_is_one_sentence_with_every_header(string method, string address, string? type, string? body, int status, string says)
+    public async Task A_bad_request_is_one_sentence_with_every_header(string method, string address, string? type, string? body, int status,
+        string says)
     {
         using var request = new HttpRequestMessage(new HttpMethod(method), address);
         if (body is not null)
@@ -164,7 +181,8 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
 
         using var answer = await _client.SendAsync(request);
         Assert.Contains(says, (await App.Problem(answer, status)).GetProperty("detail").GetString(), StringComparison.Ordinal);
-        foreach (var header in (string[])["Content-Security-Policy", "X-Content-Type-Options", "Referrer-Policy", "Cross-Origin-Opener-Policy", "Cross-Origin-Resource-Policy", "Cache-Control"])
+        foreach (var header in (string[])["Content-Security-Policy", "X-Content-Type-Options", "Referrer-Policy",
+            "Cross-Origin-Opener-Policy", "Cross-Origin-Resource-Policy", "Cache-Control"])
         {
             Assert.True(answer.Headers.Contains(header), header);
         }
@@ -181,10 +199,14 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
             return await App.Problem(await _client.PutAsync($"/api/projects/{view["id"]}/design", Json(edit.ToJsonString())), status);
         }
 
-        Assert.Equal("design.devices", (await Refused(d => d["devices"] = new JsonArray(null, null), 400)).GetProperty("field").GetString());
-        Assert.Contains("'links' is null", (await Refused(d => d["links"] = null, 400)).GetProperty("detail").GetString(), StringComparison.Ordinal);
-        Assert.Contains("must be there once", (await Refused(d => d["box"]!["panels"]!.AsArray().RemoveAt(0), 422)).GetProperty("detail").GetString(), StringComparison.Ordinal);
-        Assert.Contains("must be there once", (await Refused(d => d["box"]!["panels"]!.AsArray().Add(d["box"]!["panels"]![0]!.DeepClone()), 422)).GetProperty("detail").GetString(), StringComparison.Ordinal);
+        Assert.Equal("design.devices", (await Refused(d => d["devices"] = new JsonArray(null, null), 400)).GetProperty("field")
+            .GetString());
+        Assert.Contains("'links' is null", (await Refused(d => d["links"] = null, 400)).GetProperty("detail").GetString(),
+            StringComparison.Ordinal);
+        Assert.Contains("must be there once", (await Refused(d => d["box"]!["panels"]!.AsArray().RemoveAt(0), 422)).GetProperty("detail")
+            .GetString(), StringComparison.Ordinal);
+        Assert.Contains("must be there once", (await Refused(d => d["box"]!["panels"]!.AsArray().Add(d["box"]!["panels"]![0]!.DeepClone()),
+            422)).GetProperty("detail").GetString(), StringComparison.Ordinal);
         var longId = await Refused(d => d["box"]!["panels"]![0]!["materialId"] = new string('m', 9000), 422);
         Assert.InRange(longId.GetProperty("detail").GetString()!.Length, 60, 200);
         Assert.Equal(1, (await _client.GetFromJsonAsync<JsonNode>($"/api/projects/{view["id"]}"))!["revision"]!.GetValue<int>());
@@ -196,7 +218,8 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
         var bytes = Encoding.UTF8.GetBytes(await _client.GetStringAsync($"/api/projects/{(await App.Demo(_client)).Id}/project.json"));
         bytes[bytes.AsSpan().IndexOf("Marsh"u8)] = 0xFF;
         using var body = new ByteArrayContent(bytes) { Headers = { ContentType = new MediaTypeHeaderValue("application/json") } };
-        Assert.Contains("no UTF-8", (await App.Problem(await _client.PostAsync("/api/projects/import", body), 422)).GetProperty("detail").GetString(), StringComparison.Ordinal);
+        Assert.Contains("no UTF-8", (await App.Problem(await _client.PostAsync("/api/projects/import", body), 422)).GetProperty("detail")
+            .GetString(), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -225,7 +248,8 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
         var list = (await client.GetFromJsonAsync<JsonArray>("/api/projects/"))!;
         Assert.DoesNotContain(list, p => p!["name"]!.GetValue<string>() == "Too heavy");
         var id = list[0]!["id"];
-        Assert.Contains("too heavy", (await App.Problem(await client.GetAsync($"/api/projects/{id}"), 422)).GetProperty("detail").GetString(), StringComparison.Ordinal);
+        Assert.Contains("too heavy", (await App.Problem(await client.GetAsync($"/api/projects/{id}"), 422)).GetProperty("detail")
+            .GetString(), StringComparison.Ordinal);
         Assert.Single((await client.GetFromJsonAsync<JsonArray>($"/api/projects/{id}/history"))!);
         Assert.Contains("anvil-plan/project", await client.GetStringAsync($"/api/projects/{id}/project.json"), StringComparison.Ordinal);
     }
@@ -257,6 +281,8 @@ public sealed class KeepingRouteTests(App app) : IClassFixture<App>
     {
         var shop = (await _client.GetFromJsonAsync<JsonNode>("/api/shop/"))!;
         var edit = new JsonObject { ["version"] = shop["version"]!.GetValue<int>() + 7, ["shop"] = shop["shop"]!.DeepClone() };
-        Assert.StartsWith("The shop profile is at version", (await App.Problem(await _client.PutAsync("/api/shop/", Json(edit.ToJsonString())), 409)).GetProperty("detail").GetString(), StringComparison.Ordinal);
+        Assert.StartsWith("The shop profile is at version",
+            (await App.Problem(await _client.PutAsync("/api/shop/", Json(edit.ToJsonString())), 409)).GetProperty("detail").GetString(),
+            StringComparison.Ordinal);
     }
 }

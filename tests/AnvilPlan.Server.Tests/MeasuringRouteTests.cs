@@ -17,34 +17,44 @@ public sealed class MeasuringRouteTests(App app) : IClassFixture<App>
         JsonElement width = default;
         foreach (var value in (double[])[75.11, 75.13, 75.12])
         {
-            var records = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/relay-4/readings", new { key = "width", valueMm = value, source = "typed" }));
+            var records = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/relay-4/readings",
+                new { key = "width", valueMm = value, source = "typed" }));
             width = records.EnumerateArray().First(r => r.GetProperty("key").GetString() == "width");
         }
 
         Assert.Equal(75.12, width.GetProperty("meanMm").GetDouble(), 9);
         Assert.Equal(0.12, width.GetProperty("differenceMm").GetDouble(), 9);
-        var model = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/relay-4/readings/accept", new { key = "width" }));
+        var model = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/relay-4/readings/accept",
+            new { key = "width" }));
         Assert.Equal(75.12, model.GetProperty("widthMm").GetDouble());
         Assert.Contains("width as measured (3 readings)", model.GetProperty("confidence").GetString(), StringComparison.Ordinal);
         var catalog = await _client.GetFromJsonAsync<JsonElement>("/api/catalog");
-        double Width(string id) => catalog.GetProperty("hardware").EnumerateArray().Single(m => m.GetProperty("id").GetString() == id).GetProperty("widthMm").GetDouble();
+        double Width(string id) => catalog.GetProperty("hardware").EnumerateArray().Single(m => m.GetProperty("id").GetString() == id)
+            .GetProperty("widthMm").GetDouble();
         Assert.Equal((75.12, 75.0), (Width("own-relay-4"), Width("relay-4")));
 
         // what is measured next goes into the shop's own, with the readings that it began with
-        await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/own-relay-4/readings", new { key = "depth", valueMm = 55.2, source = "typed" }));
-        var again = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/own-relay-4/readings/accept", new { key = "depth" }));
-        Assert.Equal(("own-relay-4", 75.12, 55.2), (again.GetProperty("id").GetString(), again.GetProperty("widthMm").GetDouble(), again.GetProperty("depthMm").GetDouble()));
+        await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/own-relay-4/readings",
+            new { key = "depth", valueMm = 55.2, source = "typed" }));
+        var again = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/own-relay-4/readings/accept",
+            new { key = "depth" }));
+        Assert.Equal(("own-relay-4", 75.12, 55.2), (again.GetProperty("id").GetString(), again.GetProperty("widthMm").GetDouble(),
+            again.GetProperty("depthMm").GetDouble()));
 
-        var dropped = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/own-relay-4/readings/drop", new { key = "width", index = 1 }));
-        Assert.Equal(2, dropped.EnumerateArray().First(r => r.GetProperty("key").GetString() == "width").GetProperty("readings").GetArrayLength());
+        var dropped = await App.Read<JsonElement>(await _client.PostAsJsonAsync("/api/catalog/models/own-relay-4/readings/drop",
+            new { key = "width", index = 1 }));
+        Assert.Equal(2, dropped.EnumerateArray().First(r => r.GetProperty("key").GetString() == "width").GetProperty("readings")
+            .GetArrayLength());
     }
 
     [Theory]
     [InlineData("relay-2", "waist", 10.0, "typed", "key")]
     [InlineData("relay-2", "width", -1.0, "typed", "valueMm")]
     [InlineData("relay-2", "width", 10.0, "", "source")]
-    public async Task A_wrong_reading_names_its_field(string model, string key, double value, string source, string field) => Assert.Equal(field,
-        (await App.Problem(await _client.PostAsJsonAsync($"/api/catalog/models/{model}/readings", new { key, valueMm = value, source }), 422)).GetProperty("field").GetString());
+    public async Task A_wrong_reading_names_its_field(string model, string key, double value, string source, string field) =>
+        Assert.Equal(field,
+        (await App.Problem(await _client.PostAsJsonAsync($"/api/catalog/models/{model}/readings", new { key, valueMm = value, source }),
+            422)).GetProperty("field").GetString());
 
     [Fact]
     public async Task The_caliper_says_that_it_is_simulated_and_pushes_what_it_reads()
@@ -97,9 +107,11 @@ public sealed class MeasuringRouteTests(App app) : IClassFixture<App>
         Assert.Contains(catalog.GetProperty("hardware").EnumerateArray(), m => m.GetProperty("id").GetString() == "clock-41");
         foreach (var (bad, field, says) in ((string, string, string)[])
         [
-            ("{broken", "", "not JSON"), (other.Replace("anvil-plan/models", "other/format", StringComparison.Ordinal), "format", "must be"),
+            ("{broken", "", "not JSON"), (other.Replace("anvil-plan/models", "other/format", StringComparison.Ordinal),
+                "format", "must be"),
             (other.Replace("\"schema\": 1", "\"schema\": 3", StringComparison.Ordinal), "schema", "this version reads 1"),
-            (other.Replace("\"heightMm\": 9.3", "\"heightMm\": -9.3", StringComparison.Ordinal).Replace("clock-41", "clock-42", StringComparison.Ordinal), "models[", "heightMm is -9.3"),
+            (other.Replace("\"heightMm\": 9.3", "\"heightMm\": -9.3", StringComparison.Ordinal)
+                .Replace("clock-41", "clock-42", StringComparison.Ordinal), "models[", "heightMm is -9.3"),
         ])
         {
             var problem = await App.Problem(await _client.PostAsJsonAsync("/api/catalog/models/library", new { text = bad }), 422);

@@ -6,7 +6,9 @@ using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Server.Tests;
 
-/// <summary>A structure goes as it came, with what was done since left alone; random walks through the application end in no error.</summary>
+/// <summary>
+/// A structure goes as it came, with what was done since left alone; random walks through the application end in no error.
+/// </summary>
 public sealed class StructureRemovalTests(App app) : IClassFixture<App>
 {
     private readonly HttpClient _client = app.CreateClient();
@@ -18,7 +20,8 @@ public sealed class StructureRemovalTests(App app) : IClassFixture<App>
         var before = view["design"]!.ToJsonString();
         foreach (var system in Shipped.Catalog.Systems.Where(s => s.Decision is not null))
         {
-            using var answer = await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/structures", new { expectedRevision = Revision(view), system = system.Key });
+            using var answer = await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/structures",
+                new { expectedRevision = Revision(view), system = system.Key });
             if (!answer.IsSuccessStatusCode)
             {
                 await App.Problem(answer, 422);
@@ -40,7 +43,8 @@ public sealed class StructureRemovalTests(App app) : IClassFixture<App>
         foreach (var first in keys)
         {
             // a third of all pairs, and all that come to what makes way
-            foreach (var second in keys.Where(k => k != first && (first is "printedFeet" or "plinth" || (keys.IndexOf(k) + keys.IndexOf(first)) % 3 == 0)))
+            foreach (var second in keys.Where(k => k != first && (first is "printedFeet" or "plinth"
+                || (keys.IndexOf(k) + keys.IndexOf(first)) % 3 == 0)))
             {
                 var view = await New($"{first} then {second}");
                 using var one = await Added(view, first);
@@ -70,12 +74,15 @@ public sealed class StructureRemovalTests(App app) : IClassFixture<App>
     {
         var view = await New("changed since");
         var height = view["design"]!["box"]!["heightMm"]!.GetValue<double>();
-        view = await App.Read<JsonNode>(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/structures", new { expectedRevision = Revision(view), system = "railFrame" }));
+        view = await App.Read<JsonNode>(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/structures",
+            new { expectedRevision = Revision(view), system = "railFrame" }));
         var design = view["design"]!.DeepClone();
         (design["name"], design["box"]!["widthMm"]) = ("renamed", 431);
-        view = await App.Read<JsonNode>(await _client.PutAsJsonAsync($"/api/projects/{view["id"]}/design", new { expectedRevision = Revision(view), label = "wider", design }));
+        view = await App.Read<JsonNode>(await _client.PutAsJsonAsync($"/api/projects/{view["id"]}/design",
+            new { expectedRevision = Revision(view), label = "wider", design }));
         view = await Removed(view, "rail-frame");
-        Assert.Equal(("renamed", 431.0, height), (view["design"]!["name"]!.GetValue<string>(), view["design"]!["box"]!["widthMm"]!.GetValue<double>(), view["design"]!["box"]!["heightMm"]!.GetValue<double>()));
+        Assert.Equal(("renamed", 431.0, height), (view["design"]!["name"]!.GetValue<string>(),
+            view["design"]!["box"]!["widthMm"]!.GetValue<double>(), view["design"]!["box"]!["heightMm"]!.GetValue<double>()));
         Assert.Empty(view["design"]!["structures"]!.AsArray());
     }
 
@@ -84,7 +91,8 @@ public sealed class StructureRemovalTests(App app) : IClassFixture<App>
     {
         var view = await New("refused");
         await App.Problem(await _client.DeleteAsync($"/api/projects/{view["id"]}/structures/nothing?expectedRevision=1"), 404);
-        view = await App.Read<JsonNode>(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/structures", new { expectedRevision = 1, system = "railFrame" }));
+        view = await App.Read<JsonNode>(await _client.PostAsJsonAsync($"/api/projects/{view["id"]}/structures",
+            new { expectedRevision = 1, system = "railFrame" }));
         await App.Problem(await _client.DeleteAsync($"/api/projects/{view["id"]}/structures/rail-frame?expectedRevision=1"), 409);
     }
 
@@ -94,10 +102,12 @@ public sealed class StructureRemovalTests(App app) : IClassFixture<App>
     public async Task Eighty_random_actions_end_in_no_error_and_every_refusal_has_its_reason(int seed) =>
         Assert.Equal("", string.Join('\n', (await new ApiWalk(_client, Shipped.Catalog, seed).Run(80)).Select(d => $"{d.Kind}: {d.Text}")));
 
-    private async Task<JsonNode> New(string name) => await App.Read<JsonNode>(await _client.PostAsJsonAsync("/api/projects/", App.Named(name), Shipped.Json));
+    private async Task<JsonNode> New(string name) =>
+        await App.Read<JsonNode>(await _client.PostAsJsonAsync("/api/projects/", App.Named(name), Shipped.Json));
 
     private async Task<JsonNode> Removed(JsonNode view, string structure) =>
-        await App.Read<JsonNode>(await _client.DeleteAsync($"/api/projects/{view["id"]}/structures/{structure}?expectedRevision={Revision(view)}"));
+        await App.Read<JsonNode>(
+            await _client.DeleteAsync($"/api/projects/{view["id"]}/structures/{structure}?expectedRevision={Revision(view)}"));
 
     private static int Revision(JsonNode view) => view["revision"]!.GetValue<int>();
 }

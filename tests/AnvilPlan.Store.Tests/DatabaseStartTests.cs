@@ -25,7 +25,9 @@ public sealed class DatabaseStartTests : ShopFile
 
     private AnvilDb Context() => new(new DbContextOptionsBuilder<AnvilDb>().UseSqlite(AnvilDb.ConnectionFor(DataFile)).Options);
 
-    private IReadOnlyList<string> Beside(string part) => [.. Folder.EnumerateFiles().Select(f => f.Name).Where(n => n.Contains(part, StringComparison.Ordinal)).Order(StringComparer.Ordinal)];
+    private IReadOnlyList<string> Beside(string part) =>
+        [.. Folder.EnumerateFiles().Select(f => f.Name).Where(n => n.Contains(part, StringComparison.Ordinal))
+        .Order(StringComparer.Ordinal)];
 
     /// <summary>A database as that migration left it, with a project of two revisions and a model of the shop's own.</summary>
     private void At(string migration)
@@ -48,8 +50,10 @@ public sealed class DatabaseStartTests : ShopFile
               ('0196F000-0000-7000-8000-000000000001', 1, NULL, 'New', $design, '2026-11-01 08:00:00', 0), ('0196F000-0000-7000-8000-000000000001', 2, 1, 'Edit', $design, '2026-11-02 08:00:00', 0);
             INSERT INTO Models(Id, Json) VALUES ('own', $model);
             """.Replace("$state", log ? "" : ", AsBuiltJson", StringComparison.Ordinal)
-            .Replace("$done", log ? "" : """, '{"parts":[{"partId":"shell/front","state":"inPlace","fingerprint":"abc"}]}'""", StringComparison.Ordinal)
-            + (log ? "INSERT INTO Bench(ProjectId, Number, AtUtc, Unit, PartId, Fingerprint, State, Note) VALUES ('0196F000-0000-7000-8000-000000000001', 1, '2026-11-02 08:00:00', 1, 'shell/front', 'abc', 'InPlace', '');" : "");
+            .Replace("$done", log ? "" : """, '{"parts":[{"partId":"shell/front","state":"inPlace","fingerprint":"abc"}]}'""",
+                StringComparison.Ordinal)
+            + (log ? "INSERT INTO Bench(ProjectId, Number, AtUtc, Unit, PartId, Fingerprint, State, Note) VALUES "
+                + "('0196F000-0000-7000-8000-000000000001', 1, '2026-11-02 08:00:00', 1, 'shell/front', 'abc', 'InPlace', '');" : "");
         command.Parameters.AddWithValue("$design", design);
         command.Parameters.AddWithValue("$model", model);
         command.ExecuteNonQuery();
@@ -68,7 +72,8 @@ public sealed class DatabaseStartTests : ShopFile
         var made = Assert.Single((await stores.Projects.Open(project.Id, None)).AsBuilt.Log);
         Assert.Equal((1, 1, "shell/front", "abc", PartState.InPlace), (made.Number, made.Unit, made.PartId, made.Fingerprint, made.State));
         Assert.Null(await stores.Projects.Differences(project.Id, 1, None));
-        Assert.Equal(("own", 1, false), Assert.Single((await stores.Shop.Content(None)).Models) is var own ? (own.Model.Id, own.Version, own.Retired) : default);
+        Assert.Equal(("own", 1, false), Assert.Single((await stores.Shop.Content(None)).Models) is var own
+            ? (own.Model.Id, own.Version, own.Retired) : default);
 
         // what was there before is kept, and restores
         var newest = All[^1];
@@ -114,12 +119,17 @@ public sealed class DatabaseStartTests : ShopFile
     [Fact]
     public void Files_that_are_none_of_ours_are_refused_with_a_sentence()
     {
-        File.WriteAllText(DataFile, "a letter to the timber yard, kept in the wrong place, long enough to be read as a page of a database file");
-        Assert.Contains("damaged, or it is another kind of file", Assert.Throws<DatabaseException>(() => StoreSetup.OpenFile(DataFile)).Message, StringComparison.Ordinal);
+        File.WriteAllText(DataFile, "a letter to the timber yard, kept in the wrong place, long enough to be read as a page of a "
+            + "database file");
+        Assert.Contains("damaged, or it is another kind of file", Assert.Throws<DatabaseException>(() => StoreSetup.OpenFile(DataFile))
+            .Message, StringComparison.Ordinal);
         Scalar(InFolder("other.db"), "CREATE TABLE Hens(Name TEXT)");
-        Assert.Contains("database of another program", Assert.Throws<DatabaseException>(() => StoreSetup.OpenFile(InFolder("other.db"))).Message, StringComparison.Ordinal);
-        Assert.Contains("is a folder", Assert.Throws<DatabaseException>(() => StoreSetup.OpenFile(Folder.FullName)).Message, StringComparison.Ordinal);
-        Assert.Contains("is not there", Assert.Throws<DatabaseException>(() => StoreSetup.OpenFile(InFolder("none/shop.db"))).Message, StringComparison.Ordinal);
+        Assert.Contains("database of another program", Assert.Throws<DatabaseException>(() => StoreSetup.OpenFile(InFolder("other.db")))
+            .Message, StringComparison.Ordinal);
+        Assert.Contains("is a folder", Assert.Throws<DatabaseException>(() => StoreSetup.OpenFile(Folder.FullName)).Message,
+            StringComparison.Ordinal);
+        Assert.Contains("is not there", Assert.Throws<DatabaseException>(() => StoreSetup.OpenFile(InFolder("none/shop.db"))).Message,
+            StringComparison.Ordinal);
     }
 
     [Fact]
@@ -131,11 +141,13 @@ public sealed class DatabaseStartTests : ShopFile
         {
             holder.Open();
             using var held = holder.BeginTransaction();
-            var busy = await Assert.ThrowsAnyAsync<Exception>(() => stores.Projects.Save(project.Id, 1, project.Design with { Name = "lost" }, "x", None));
+            var busy = await Assert.ThrowsAnyAsync<Exception>(() => stores.Projects.Save(project.Id, 1, project.Design with
+            { Name = "lost" }, "x", None));
             Assert.Contains("Another program holds the database", StoreTrouble.Sentence(busy), StringComparison.Ordinal);
         }
 
-        Assert.Contains("is full", StoreTrouble.Sentence(new DbUpdateException("", new SqliteException("full", 13))), StringComparison.Ordinal);
+        Assert.Contains("is full", StoreTrouble.Sentence(new DbUpdateException("", new SqliteException("full", 13))),
+            StringComparison.Ordinal);
         Assert.Contains("may only be read", StoreTrouble.Sentence(new SqliteException("read only", 8)), StringComparison.Ordinal);
         Assert.Null(StoreTrouble.Sentence(new InvalidOperationException()));
         Assert.Equal("kept", (await stores.Projects.Open(project.Id, None)).Design.Name);

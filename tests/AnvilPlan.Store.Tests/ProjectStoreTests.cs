@@ -25,7 +25,8 @@ public sealed class ProjectStoreTests : ShopFile
         Assert.Equal([2, 4, 6, 8, 10, 12], kept["width"].Select(r => r.ValueMm).Order());
         Assert.Equal([1, 3, 5, 7, 9, 11], kept["depth"].Select(r => r.ValueMm).Order());
         Assert.Empty(await Shop().Readings("relay-4", None));
-        await Assert.ThrowsAsync<InvalidOperationException>(() => Shop().ChangeReadings("relay-2", "width", _ => throw new InvalidOperationException(), None));
+        await Assert.ThrowsAsync<InvalidOperationException>(() => Shop()
+            .ChangeReadings("relay-2", "width", _ => throw new InvalidOperationException(), None));
         Assert.Equal(6, (await Shop().Readings("relay-2", None))["width"].Count);
     }
 
@@ -46,7 +47,8 @@ public sealed class ProjectStoreTests : ShopFile
         var kept = (await Shop().Content(None)).Shop;
         Assert.Equal(own.Coupons, kept.Coupons);
         Assert.Equal(own.Clamps, kept.Clamps);
-        Assert.Equal((own.Air, 0.15, 0.6, 2.0), (kept.Air, kept.ToleranceOf(ShopProcess.Printer).PlusMinusMm, kept.ToleranceOf(ShopProcess.Brake).PlusMinusMm, kept.Rates.SpreadMinPerM));
+        Assert.Equal((own.Air, 0.15, 0.6, 2.0), (kept.Air, kept.ToleranceOf(ShopProcess.Printer).PlusMinusMm,
+            kept.ToleranceOf(ShopProcess.Brake).PlusMinusMm, kept.Rates.SpreadMinPerM));
     }
 
     [Fact]
@@ -92,7 +94,8 @@ public sealed class ProjectStoreTests : ShopFile
         var start = StartingDesign.Named("a");
         var id = (await store.Create(start, AsBuilt.Nothing, "New", [], None)).Id;
         await store.Save(id, 1, start with { Name = "first tab" }, "x", None);
-        var conflict = await Assert.ThrowsAsync<RevisionConflictException>(() => store.Save(id, 1, start with { Name = "second tab" }, "y", None));
+        var conflict = await Assert.ThrowsAsync<RevisionConflictException>(() => store.Save(id, 1, start with { Name = "second tab" },
+            "y", None));
         Assert.Equal((1, 2, 3), (conflict.Expected, conflict.Current, conflict.KeptAs!.Value));
         Assert.Equal("first tab", (await store.Open(id, None)).Design.Name);
         Assert.True((await store.History(id, None)).Single(r => r.Number == 3).KeptAside);
@@ -152,7 +155,8 @@ public sealed class ProjectStoreTests : ShopFile
         Assert.Equal("wal", await Scalar(connection, "PRAGMA journal_mode"));
         Assert.Equal(1L, await Scalar(connection, "PRAGMA foreign_keys"));
         await using var orphan = connection.CreateCommand();
-        orphan.CommandText = "INSERT INTO Revisions(ProjectId, Number, Label, DesignJson, CreatedUtc, KeptAside) VALUES ('x', 1, 'l', '{}', '2000-01-01', 0)";
+        orphan.CommandText = "INSERT INTO Revisions(ProjectId, Number, Label, DesignJson, CreatedUtc, KeptAside) VALUES ('x', 1, 'l', "
+            + "'{}', '2000-01-01', 0)";
         await Assert.ThrowsAsync<SqliteException>(() => orphan.ExecuteNonQueryAsync());
     }
 
@@ -164,7 +168,8 @@ public sealed class ProjectStoreTests : ShopFile
         var start = StartingDesign.Named("a");
         var id = (await store.Create(start, AsBuilt.Nothing, "New", [], None)).Id;
         SqliteConnection.ClearAllPools();
-        var info = new ProcessStartInfo("dotnet", [typeof(Writer.Marker).Assembly.Location, DataFile, id.ToString()]) { RedirectStandardOutput = true };
+        var info = new ProcessStartInfo("dotnet", [typeof(Writer.Marker).Assembly.Location, DataFile, id.ToString()])
+        { RedirectStandardOutput = true };
         using var writer = Process.Start(info)!;
         var acknowledged = 1;
         while (acknowledged < 15 && await writer.StandardOutput.ReadLineAsync() is { } line)
@@ -187,14 +192,16 @@ public sealed class ProjectStoreTests : ShopFile
         return await command.ExecuteScalarAsync();
     }
 
-    private static BenchEntry Done(string part, PartState? state, int unit = 1, BenchReading? reading = null) => new(0, default, unit, part, "f1", null, state, reading, 4.5, "as planned");
+    private static BenchEntry Done(string part, PartState? state, int unit = 1, BenchReading? reading = null) =>
+        new(0, default, unit, part, "f1", null, state, reading, 4.5, "as planned");
 
     [Fact]
     public async Task Work_that_was_recorded_stays_in_its_order_through_restarts_edits_and_undo()
     {
         var start = StartingDesign.Named("one");
         var project = await Open().Create(start, AsBuilt.Nothing, "New", [], None);
-        await Open().Record(project.Id, [Done("shell/front", PartState.Cut), Done("shell/front", null, 1, new BenchReading("length", 319.8))], None);
+        await Open().Record(project.Id, [Done("shell/front", PartState.Cut),
+            Done("shell/front", null, 1, new BenchReading("length", 319.8))], None);
         await Open().Save(project.Id, 1, start with { Name = "two" }, "Rename", None);
         await Open().Record(project.Id, [Done("shell/left", PartState.Cut, 2)], None);
         SqliteConnection.ClearAllPools();
@@ -210,7 +217,8 @@ public sealed class ProjectStoreTests : ShopFile
     public async Task Two_hands_at_once_get_numbers_of_their_own_and_no_line_can_be_changed()
     {
         var project = await Open().Create(StartingDesign.Named("one"), AsBuilt.Nothing, "New", [], None);
-        await Task.WhenAll(Enumerable.Range(1, 8).Select(i => Task.Run(() => Open().Record(project.Id, [Done($"part-{i}", PartState.Cut)], None))));
+        await Task.WhenAll(Enumerable.Range(1, 8)
+            .Select(i => Task.Run(() => Open().Record(project.Id, [Done($"part-{i}", PartState.Cut)], None))));
         var log = (await Open().Open(project.Id, None)).AsBuilt.Log;
         Assert.Equal(Enumerable.Range(1, 8), log.Select(e => e.Number));
         Assert.Equal(8, log.Select(e => e.PartId).Distinct().Count());
@@ -240,8 +248,10 @@ public sealed class ProjectStoreTests : ShopFile
     {
         var own = Shipped.Catalog.Model("sbc-85") with { Id = "own-board" };
         await Shop().SaveModels([new ModelChange(own, 0)], None);
-        var with = StartingDesign.Named("with") with { Devices = [new Device("d", "own-board", "Board", "panel/bottom", 40, 40, 0, null, null, 0, null, null, [])] };
-        var (uses, not) = (await Open().Create(with, AsBuilt.Nothing, "New", [], None), await Open().Create(StartingDesign.Named("without"), AsBuilt.Nothing, "New", [], None));
+        var with = StartingDesign.Named("with") with
+        { Devices = [new Device("d", "own-board", "Board", "panel/bottom", 40, 40, 0, null, null, 0, null, null, [])] };
+        var (uses, not) = (await Open().Create(with, AsBuilt.Nothing, "New", [], None), await Open()
+            .Create(StartingDesign.Named("without"), AsBuilt.Nothing, "New", [], None));
         await Shop().SaveModels([new ModelChange(own with { HeightMm = own.HeightMm + 2 }, 1)], None);
         Assert.Equal("models.own-board.heightMm", Assert.Single((await Open().Differences(uses.Id, 1, None))!).What);
         Assert.Equal([], await Open().Differences(not.Id, 1, None));

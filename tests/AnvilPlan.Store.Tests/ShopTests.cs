@@ -14,7 +14,8 @@ public sealed class ShopTests : ShopFile
 
     private static Design Using(string name, params string[] models) => StartingDesign.Named(name) with
     {
-        Devices = [.. models.Select((m, i) => new Device($"d-{i}", m, m, "panel/bottom", 20, 20 + (100 * i), 0, null, null, 0, null, null, []))],
+        Devices = [.. models.Select((m, i) => new Device($"d-{i}", m, m, "panel/bottom", 20, 20 + (100 * i), 0, null, null, 0, null,
+            null, []))],
     };
 
     [Fact]
@@ -66,10 +67,12 @@ public sealed class ShopTests : ShopFile
     public async Task Shipped_models_stay_as_they_are_and_an_import_is_all_or_nothing()
     {
         var stores = StoreSetup.OpenFile(DataFile);
-        await Assert.ThrowsAsync<RefusedException>(() => stores.Shop.SaveModels([new ModelChange(Own, 0), new ModelChange(Own with { Id = "sbc-85" }, 0)], None));
+        await Assert.ThrowsAsync<RefusedException>(() => stores.Shop.SaveModels([new ModelChange(Own, 0),
+            new ModelChange(Own with { Id = "sbc-85" }, 0)], None));
         Assert.Empty((await stores.Shop.Content(None)).Models);
         await stores.Projects.Create(Using("One", "own"), AsBuilt.Nothing, "Imported", [Own], None);
-        await Assert.ThrowsAsync<StaleException>(() => stores.Projects.Create(Using("Two", "own", "fresh"), AsBuilt.Nothing, "Imported", [Own with { Id = "fresh" }, Own with { MassG = 1 }], None));
+        await Assert.ThrowsAsync<StaleException>(() => stores.Projects.Create(Using("Two", "own", "fresh"), AsBuilt.Nothing, "Imported",
+            [Own with { Id = "fresh" }, Own with { MassG = 1 }], None));
         Assert.Equal("own", Assert.Single((await stores.Shop.Content(None)).Models).Model.Id);
         Assert.Single(await stores.Projects.List(None));
     }
@@ -84,10 +87,12 @@ public sealed class ShopTests : ShopFile
         await projects.Delete(project.Id, 2, None);
         Assert.Empty(await projects.List(None));
         Assert.Equal("Bell frame 2", Assert.Single(await projects.Deleted(None)).Name);
-        Assert.Contains("bring it back", (await Assert.ThrowsAsync<NotFoundException>(() => projects.Open(project.Id, None))).Message, StringComparison.Ordinal);
+        Assert.Contains("bring it back", (await Assert.ThrowsAsync<NotFoundException>(() => projects.Open(project.Id, None))).Message,
+            StringComparison.Ordinal);
         await Assert.ThrowsAsync<NotFoundException>(() => projects.Save(project.Id, 2, project.Design, "x", None));
         await projects.BringBack(project.Id, None);
-        Assert.Equal((2, "Bell frame 2"), ((await projects.History(project.Id, None)).Count, (await projects.Open(project.Id, None)).Design.Name));
+        Assert.Equal((2, "Bell frame 2"), ((await projects.History(project.Id, None)).Count, (await projects.Open(project.Id, None))
+            .Design.Name));
     }
 
     [Fact]
@@ -119,7 +124,8 @@ public sealed class ShopTests : ShopFile
         var last = await writer;
 
         var elsewhere = StoreSetup.OpenFile(InFolder("elsewhere.db"));
-        Assert.Equal((1, 1, null), elsewhere.Backup.Restore(InFolder("all.backup"), "all.backup") is var r ? (r.Projects, r.Models, r.KeptIn) : default);
+        Assert.Equal((1, 1, null), elsewhere.Backup.Restore(InFolder("all.backup"), "all.backup") is var r
+            ? (r.Projects, r.Models, r.KeptIn) : default);
         var there = await elsewhere.Projects.Open(project.Id, None);
         Assert.InRange(there.Revision, 5, last);
         Assert.Equal($"Kiln rack {there.Revision}", there.Design.Name);
@@ -131,8 +137,10 @@ public sealed class ShopTests : ShopFile
         var restored = stores.Backup.Restore(InFolder("all.backup"), "all.backup");
         Assert.NotNull(restored.KeptIn);
         Assert.Equal(there.Revision, (await stores.Projects.Open(project.Id, None)).Revision);
-        var conflict = await Assert.ThrowsAsync<RevisionConflictException>(() => stores.Projects.Save(project.Id, last + 1, there.Design with { Name = "from a window" }, "x", None));
-        Assert.Equal("from a window", (await stores.Projects.GoTo(project.Id, there.Revision, conflict.KeptAs!.Value, Unchecked, None)).Design.Name);
+        var conflict = await Assert.ThrowsAsync<RevisionConflictException>(() => stores.Projects.Save(project.Id, last + 1,
+            there.Design with { Name = "from a window" }, "x", None));
+        Assert.Equal("from a window", (await stores.Projects.GoTo(project.Id, there.Revision, conflict.KeptAs!.Value, Unchecked, None))
+            .Design.Name);
         Assert.Equal(last, (int)(long)Scalar(restored.KeptIn!, "SELECT CurrentNumber FROM Projects")!);
     }
 
@@ -145,7 +153,8 @@ public sealed class ShopTests : ShopFile
         await File.WriteAllTextAsync(InFolder("letter.backup"), "no database");
         Scalar(InFolder("foreign.backup"), "CREATE TABLE Hens(Name TEXT)");
         foreach (var (name, sql) in ((string, string)[])
-            [("future", "INSERT INTO __EFMigrationsHistory VALUES ('20991231235959_Later', '99.0')"), ("dangling", "UPDATE Projects SET CurrentNumber = 9"), ("unreadable", "UPDATE Revisions SET DesignJson = '{\"name\":1}'")])
+            [("future", "INSERT INTO __EFMigrationsHistory VALUES ('20991231235959_Later', '99.0')"),
+                ("dangling", "UPDATE Projects SET CurrentNumber = 9"), ("unreadable", "UPDATE Revisions SET DesignJson = '{\"name\":1}'")])
         {
             File.Copy(InFolder("good.backup"), InFolder(name + ".backup"));
             Scalar(InFolder(name + ".backup"), sql);
@@ -162,6 +171,7 @@ public sealed class ShopTests : ShopFile
         }
 
         Assert.Equal("kept", (await stores.Projects.Open(project.Id, None)).Design.Name);
-        Assert.DoesNotContain(Folder.EnumerateFiles(), f => f.Name.Contains("incoming", StringComparison.Ordinal) || f.Name.Contains(".part", StringComparison.Ordinal));
+        Assert.DoesNotContain(Folder.EnumerateFiles(), f => f.Name.Contains("incoming", StringComparison.Ordinal)
+            || f.Name.Contains(".part", StringComparison.Ordinal));
     }
 }

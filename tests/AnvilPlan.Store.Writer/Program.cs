@@ -6,7 +6,8 @@ var id = Guid.Parse(args[1]);
 var project = await store.Open(id, CancellationToken.None);
 while (project.Revision < 5000)
 {
-    project = await store.Save(id, project.Revision, project.Design with { Name = "edit " + (project.Revision + 1) }, "edit", CancellationToken.None);
+    project = await store.Save(id, project.Revision, project.Design with { Name = "edit " + (project.Revision + 1) }, "edit",
+        CancellationToken.None);
     Console.Out.WriteLine(project.Revision);
     Console.Out.Flush();
 }

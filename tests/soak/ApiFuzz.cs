@@ -33,7 +33,8 @@ internal sealed class ApiFuzz(string root, string folder, Random random, Tally t
             _document = (await _client.GetFromJsonAsync<JsonNode>("/api/openapi.json"))!;
             _ids.AddRange((await _client.GetFromJsonAsync<JsonArray>("/api/projects/"))!.Select(p => p!["id"]!.GetValue<string>()));
             var left = requests;
-            await Task.WhenAll(Enumerable.Range(0, Workers).Select(w => Worker(new Random(random.Next()), () => Interlocked.Decrement(ref left) >= 0 && !server.Exited)));
+            await Task.WhenAll(Enumerable.Range(0, Workers)
+                .Select(w => Worker(new Random(random.Next()), () => Interlocked.Decrement(ref left) >= 0 && !server.Exited)));
             tally.Memory(server.PeakKb());
             foreach (var fault in server.Faults)
             {
@@ -60,7 +61,8 @@ internal sealed class ApiFuzz(string root, string folder, Random random, Tally t
 
     private async Task Worker(Random own, Func<bool> more)
     {
-        var operations = _document["paths"]!.AsObject().SelectMany(p => p.Value!.AsObject().Select(o => (Path: p.Key, Method: o.Key, Operation: o.Value!))).Where(o => o.Method != "parameters").ToList();
+        var operations = _document["paths"]!.AsObject().SelectMany(p => p.Value!.AsObject()
+            .Select(o => (Path: p.Key, Method: o.Key, Operation: o.Value!))).Where(o => o.Method != "parameters").ToList();
         while (more())
         {
             var (path, method, operation) = operations[own.Next(operations.Count)];
@@ -75,7 +77,8 @@ internal sealed class ApiFuzz(string root, string folder, Random random, Tally t
                 tally.Count($"{status / 100}xx");
                 if (status >= 500)
                 {
-                    tally.FiveHundred($"{method} {request.RequestUri}: {status} {Encoding.UTF8.GetString(body)} for {(request.Content is null ? "" : await request.Content.ReadAsStringAsync())}");
+                    tally.FiveHundred($"{method} {request.RequestUri}: {status} {Encoding.UTF8.GetString(body)} for "
+                        + $"{(request.Content is null ? "" : await request.Content.ReadAsStringAsync())}");
                 }
                 else if (status >= 400 && JsonNode.Parse(body)?["detail"] is not JsonValue)
                 {
@@ -104,7 +107,8 @@ internal sealed class ApiFuzz(string root, string folder, Random random, Tally t
         var query = new List<string>();
         foreach (var parameter in operation["parameters"]?.AsArray() ?? [])
         {
-            var (name, value) = (parameter!["name"]!.GetValue<string>(), Uri.EscapeDataString(Text(own, parameter["name"]!.GetValue<string>(), parameter["schema"])));
+            var (name, value) = (parameter!["name"]!.GetValue<string>(),
+                Uri.EscapeDataString(Text(own, parameter["name"]!.GetValue<string>(), parameter["schema"])));
             if (parameter["in"]!.GetValue<string>() == "path")
             {
                 path = path.Replace($"{{{name}}}", value, StringComparison.Ordinal);
@@ -115,11 +119,13 @@ internal sealed class ApiFuzz(string root, string folder, Random random, Tally t
             }
         }
 
-        var request = new HttpRequestMessage(new HttpMethod(own.Next(60) == 0 ? "PATCH" : method.ToUpperInvariant()), path + (query.Count > 0 ? "?" + string.Join('&', query) : ""));
+        var request = new HttpRequestMessage(new HttpMethod(own.Next(60) == 0 ? "PATCH" : method.ToUpperInvariant()), path
+            + (query.Count > 0 ? "?" + string.Join('&', query) : ""));
         if (operation["requestBody"]?["content"] is JsonObject content)
         {
             var (type, schema) = (content.First().Key, content.First().Value!["schema"]);
-            var text = own.Next(12) == 0 ? JsonChanges.Word(own) : (await Real(own, path, schema))?.ToJsonString() ?? Value(own, schema, 0)?.ToJsonString() ?? "null";
+            var text = own.Next(12) == 0 ? JsonChanges.Word(own) : (await Real(own, path, schema))?.ToJsonString()
+                ?? Value(own, schema, 0)?.ToJsonString() ?? "null";
             request.Content = new ByteArrayContent(own.Next(6) == 0 ? new Mutations(own).Of(text + " ") : Encoding.UTF8.GetBytes(text));
             request.Content.Headers.TryAddWithoutValidation("Content-Type", own.Next(25) == 0 ? "text/plain" : type);
         }
@@ -131,20 +137,32 @@ internal sealed class ApiFuzz(string root, string folder, Random random, Tally t
     private async Task<JsonNode?> Real(Random own, string path, JsonNode? schema)
     {
         var name = schema?["$ref"]?.GetValue<string>() ?? "";
-        if (own.Next(8) == 0 || !(name.EndsWith("/DesignEdit", StringComparison.Ordinal) || name.EndsWith("/ShopEdit", StringComparison.Ordinal)))
+        if (own.Next(8) == 0 || !(name.EndsWith("/DesignEdit", StringComparison.Ordinal)
+            || name.EndsWith("/ShopEdit", StringComparison.Ordinal)))
         {
             return null;
         }
 
         try
         {
-            var now = await _client.GetFromJsonAsync<JsonNode>(name.EndsWith("/ShopEdit", StringComparison.Ordinal) ? "/api/shop/" : path.Split('?')[0][..path.LastIndexOf('/')]);
+            var now = await _client.GetFromJsonAsync<JsonNode>(name.EndsWith("/ShopEdit", StringComparison.Ordinal) ? "/api/shop/"
+                : path.Split('?')[0][..path.LastIndexOf('/')]);
             if (now is not JsonObject)
             {
                 return null;
             }
 
-            var (of, body) = now["design"] is { } design ? (design, new JsonObject { ["expectedRevision"] = now["revision"]!.DeepClone(), ["label"] = "fuzz", ["design"] = design.DeepClone() }) : (now["shop"]!, new JsonObject { ["version"] = now["version"]!.DeepClone(), ["shop"] = now["shop"]!.DeepClone() });
+            var (of, body) = now["design"] is { } design
+                ? (design, new JsonObject
+                {
+                    ["expectedRevision"] = now["revision"]!.DeepClone(),
+                    ["label"] = "fuzz",
+                    ["design"] = design.DeepClone()
+                }) : (now["shop"]!, new JsonObject
+                {
+                    ["version"] = now["version"]!.DeepClone(),
+                    ["shop"] = now["shop"]!.DeepClone()
+                });
             for (var n = own.Next(1, 4); n > 0; n--)
             {
                 JsonChanges.Spoil(own, body[of == now["design"] ? "design" : "shop"]!);
@@ -202,16 +220,23 @@ internal sealed class ApiFuzz(string root, string folder, Random random, Tally t
             return words[own.Next(words.Count)]?.DeepClone();
         }
 
-        var types = schema["type"] is JsonArray several ? [.. several.Select(t => t!.GetValue<string>())] : schema["type"] is JsonValue one ? [one.GetValue<string>()] : (string[])[];
+        var types = schema["type"] is JsonArray several ? [.. several.Select(t => t!.GetValue<string>())] : schema["type"] is JsonValue one
+            ? [one.GetValue<string>()] : (string[])[];
         return (types.Length == 0 ? "object" : types[own.Next(types.Length)]) switch
         {
             "null" => null,
             "boolean" => own.Next(2) == 0,
             "integer" => own.Next(12) == 0 ? own.Next() : own.Next(6),
             "number" => own.Next(10) switch { 0 => -1, 1 => 1e9, 2 => 0, _ => own.Next(1, 400) / 2.0 },
-            "string" => schema["format"]?.GetValue<string>() switch { "uuid" => _ids[own.Next(_ids.Count)], "date" => "2026-12-01", _ => JsonChanges.Word(own) },
+            "string" => schema["format"]?.GetValue<string>() switch
+            {
+                "uuid" => _ids[own.Next(_ids.Count)],
+                "date" => "2026-12-01",
+                _ => JsonChanges.Word(own)
+            },
             "array" => new JsonArray([.. Enumerable.Range(0, own.Next(4)).Select(_ => Value(own, schema["items"], depth + 1))]),
-            _ => new JsonObject((schema["properties"]?.AsObject() ?? []).Where(_ => own.Next(40) > 0).Select(p => KeyValuePair.Create(p.Key, Value(own, p.Value, depth + 1)))),
+            _ => new JsonObject((schema["properties"]?.AsObject() ?? []).Where(_ => own.Next(40) > 0)
+                .Select(p => KeyValuePair.Create(p.Key, Value(own, p.Value, depth + 1)))),
         };
     }
 }

@@ -5,7 +5,10 @@ using System.Text.Json.Nodes;
 
 namespace AnvilPlan.Soak;
 
-/// <summary>Two windows on each of a few projects, fifty clients together, for a time: every edit is in the history, as the current line or kept aside.</summary>
+/// <summary>
+/// Two windows on each of a few projects, fifty clients together, for a time: every edit is in the history, as the current line or kept
+/// aside.
+/// </summary>
 internal sealed class Clients(string root, string folder, Tally tally)
 {
     private const int Windows = 50;
@@ -32,11 +35,13 @@ internal sealed class Clients(string root, string folder, Tally tally)
             }
 
             using var stop = new CancellationTokenSource(time);
-            await Task.WhenAll(Enumerable.Range(0, Windows).Select(w => Task.Run(() => Window(client, projects[w / OnOneProject], w, acknowledged, stop.Token))));
+            await Task.WhenAll(Enumerable.Range(0, Windows)
+                .Select(w => Task.Run(() => Window(client, projects[w / OnOneProject], w, acknowledged, stop.Token))));
             tally.Memory(server.PeakKb());
             foreach (var project in acknowledged.GroupBy(a => a.Project))
             {
-                var history = (await client.GetFromJsonAsync<JsonArray>($"/api/projects/{project.Key}/history"))!.ToDictionary(r => r!["number"]!.GetValue<int>(), r => r!["label"]!.GetValue<string>());
+                var history = (await client.GetFromJsonAsync<JsonArray>($"/api/projects/{project.Key}/history"))!.ToDictionary(
+                    r => r!["number"]!.GetValue<int>(), r => r!["label"]!.GetValue<string>());
                 foreach (var (_, revision, label) in project.Where(a => history.GetValueOrDefault(a.Revision) != a.Label))
                 {
                     tally.Lost($"revision {revision} \"{label}\"");
@@ -45,7 +50,8 @@ internal sealed class Clients(string root, string folder, Tally tally)
         }
     }
 
-    private async Task Window(HttpClient client, string project, int window, ConcurrentBag<(string Project, int Revision, string Label)> acknowledged, CancellationToken stop)
+    private async Task Window(HttpClient client, string project, int window,
+        ConcurrentBag<(string Project, int Revision, string Label)> acknowledged, CancellationToken stop)
     {
         for (var n = 0; !stop.IsCancellationRequested; n++)
         {
@@ -55,7 +61,8 @@ internal sealed class Clients(string root, string folder, Tally tally)
                 var view = (await client.GetFromJsonAsync<JsonNode>($"/api/projects/{project}", CancellationToken.None))!;
                 var (label, design) = ($"window {window} edit {n}", view["design"]!.DeepClone());
                 design["brief"]!["notes"] = label;
-                using var answer = await client.PutAsJsonAsync($"/api/projects/{project}/design", new { expectedRevision = view["revision"]!.GetValue<int>(), label, design }, CancellationToken.None);
+                using var answer = await client.PutAsJsonAsync($"/api/projects/{project}/design",
+                    new { expectedRevision = view["revision"]!.GetValue<int>(), label, design }, CancellationToken.None);
                 var body = await answer.Content.ReadFromJsonAsync<JsonNode>(CancellationToken.None);
                 tally.Round();
                 switch ((int)answer.StatusCode)

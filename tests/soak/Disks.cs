@@ -33,7 +33,9 @@ internal sealed class Disks(string root, string folder, Tally tally)
         }
     }
 
-    /// <summary>Edits until the disk is full: the one that does not fit is told, all before it are there, and room makes it go on.</summary>
+    /// <summary>
+    /// Edits until the disk is full: the one that does not fit is told, all before it are there, and room makes it go on.
+    /// </summary>
     private async Task Full(string data)
     {
         var (server, said) = await ServerProcess.Start(root, data);
@@ -57,7 +59,8 @@ internal sealed class Disks(string root, string folder, Tally tally)
                 var body = (await answer.Content.ReadFromJsonAsync<JsonNode>())!;
                 if (full)
                 {
-                    Judge((int)answer.StatusCode == 503 && body["detail"]!.GetValue<string>().Contains("disk", StringComparison.Ordinal), $"a full disk is told as {(int)answer.StatusCode} {body}");
+                    Judge((int)answer.StatusCode == 503 && body["detail"]!.GetValue<string>().Contains("disk", StringComparison.Ordinal),
+                        $"a full disk is told as {(int)answer.StatusCode} {body}");
                 }
                 else
                 {
@@ -90,7 +93,8 @@ internal sealed class Disks(string root, string folder, Tally tally)
         var (server, said) = await ServerProcess.Start(root, data);
         if (server is null)
         {
-            Judge(said.StartsWith("exit 2", StringComparison.Ordinal) && said.Trim().Split('\n').Length == 1, $"a start on a read-only disk: {said}");
+            Judge(said.StartsWith("exit 2", StringComparison.Ordinal) && said.Trim().Split('\n').Length == 1,
+                $"a start on a read-only disk: {said}");
         }
         else
         {
@@ -99,7 +103,8 @@ internal sealed class Disks(string root, string folder, Tally tally)
                 var list = (await server.Client.GetFromJsonAsync<JsonArray>("/api/projects/"))!;
                 var view = (await server.Client.GetFromJsonAsync<JsonNode>($"/api/projects/{list[0]!["id"]}"))!;
                 using var answer = await Edit(server.Client, view, 0);
-                Judge((int)answer.StatusCode == 503, $"an edit on a read-only disk is told as {(int)answer.StatusCode} {await answer.Content.ReadAsStringAsync()}");
+                Judge((int)answer.StatusCode == 503, $"an edit on a read-only disk is told as {(int)answer.StatusCode} "
+                    + $"{await answer.Content.ReadAsStringAsync()}");
                 await Still(server.Client, view, "on a read-only disk");
             }
         }
@@ -111,7 +116,12 @@ internal sealed class Disks(string root, string folder, Tally tally)
     {
         var design = view["design"]!.DeepClone();
         design["brief"]!["notes"] = new string((char)('a' + (number % 26)), 8000);
-        return client.PutAsJsonAsync($"/api/projects/{view["id"]}/design", new { expectedRevision = view["revision"]!.GetValue<int>(), label = $"edit {number}", design });
+        return client.PutAsJsonAsync($"/api/projects/{view["id"]}/design", new
+        {
+            expectedRevision = view["revision"]!.GetValue<int>(),
+            label = $"edit {number}",
+            design
+        });
     }
 
     private async Task Still(HttpClient client, JsonNode view, string when)

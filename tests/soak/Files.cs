@@ -52,7 +52,9 @@ internal sealed class Files(string root, string folder, Random random, Tally tal
             }
             catch (Exception error)
             {
-                tally.Crash($"{kind.Name}: {error.GetType().Name} {error.Message} {error.StackTrace?.Split('\n').FirstOrDefault(l => l.Contains("AnvilPlan", StringComparison.Ordinal))?.Trim()}, kept as {Keep(bytes, i)}");
+                tally.Crash($"{kind.Name}: {error.GetType().Name} {error.Message} "
+                    + $"{error.StackTrace?.Split('\n').FirstOrDefault(l => l.Contains("AnvilPlan", StringComparison.Ordinal))?.Trim()}, "
+                    + $"kept as {Keep(bytes, i)}");
             }
 
             tally.Took(watch.Elapsed, watch.Elapsed > TimeSpan.FromSeconds(5) ? $"{kind.Name}, kept as {Keep(bytes, i)}" : kind.Name);
@@ -65,19 +67,26 @@ internal sealed class Files(string root, string folder, Random random, Tally tal
         tally.Memory(Process.GetCurrentProcess().PeakWorkingSet64 / 1024);
     }
 
-    private static string? Refusal(Exception error) => error is ProjectFileException or PatternFileException or NestFileException or CalculatorException ? error.Message : error is JsonException ? "this is not JSON." : null;
+    private static string? Refusal(Exception error) =>
+        error is ProjectFileException or PatternFileException or NestFileException or CalculatorException ? error.Message
+        : error is JsonException ? "this is not JSON." : null;
 
     private List<Kind> Kinds()
     {
-        IReadOnlyList<string> Demo() => [.. Directory.EnumerateFiles(Path.Combine(root, "demo"), "*.json").Order(StringComparer.Ordinal).Select(File.ReadAllText)];
+        IReadOnlyList<string> Demo() => [.. Directory.EnumerateFiles(Path.Combine(root, "demo"), "*.json").Order(StringComparer.Ordinal)
+            .Select(File.ReadAllText)];
         return
         [
             new("project", Demo(), Project, ["plan", "FILE", "--out", Path.Combine(folder, "out")]),
-            new("library", [ModelLibrary.Write([.. Shipped.Catalog.Hardware.Where(h => h.Id.StartsWith("relay", StringComparison.Ordinal) || h.Id.StartsWith("sbc", StringComparison.Ordinal)).Select(h => h with { Id = "own-" + h.Id })])], bytes => Library(Text(bytes)), []),
+            new("library", [ModelLibrary.Write([.. Shipped.Catalog.Hardware.Where(h => h.Id.StartsWith("relay", StringComparison.Ordinal)
+                || h.Id.StartsWith("sbc", StringComparison.Ordinal)).Select(h => h with { Id = "own-" + h.Id })])], bytes =>
+                Library(Text(bytes)), []),
             new("dxf", Samples.Dxf, bytes => PatternFile.Read(Text(bytes), random.Next(3) switch { 0 => "mm", 1 => "in", _ => null }), []),
             new("csv", Samples.Csv, bytes => PatternFile.Read(Text(bytes), "mm"), []),
-            new("nest", Samples.Sheets, bytes => Nested(() => NestFile.ReadSheets(Text(bytes)) is var (name, job) ? NestFile.WriteSheets(name, job, SheetNester.Quick(job), 0) : ""), ["nest", "sheets", "FILE", "--seconds", "0"]),
-            new("bars", Samples.Bars, bytes => Nested(() => NestFile.ReadBars(Text(bytes)) is var (name, job) ? NestFile.WriteBars(name, job, BarNester.Nest(job), 0) : ""), ["nest", "bars", "FILE"]),
+            new("nest", Samples.Sheets, bytes => Nested(() => NestFile.ReadSheets(Text(bytes)) is var (name, job)
+                ? NestFile.WriteSheets(name, job, SheetNester.Quick(job), 0) : ""), ["nest", "sheets", "FILE", "--seconds", "0"]),
+            new("bars", Samples.Bars, bytes => Nested(() => NestFile.ReadBars(Text(bytes)) is var (name, job)
+                ? NestFile.WriteBars(name, job, BarNester.Nest(job), 0) : ""), ["nest", "bars", "FILE"]),
             new("calc", [Samples.Batch()], Sums, ["calc", "--batch", "FILE"]),
         ];
     }

@@ -5,7 +5,8 @@ namespace AnvilPlan.Soak;
 /// <summary>Changes inside JSON that stay JSON.</summary>
 internal static class JsonChanges
 {
-    private static readonly string[] Words = ["", "a", "front", "panel/left", "tray-1", "mm", "=1+1", "<script>", "\u202Ex", "\ud83d\ude00", "../x", "null", "%00", "0", "-1", "petg", "relay-4", "sbc-85"];
+    private static readonly string[] Words = ["", "a", "front", "panel/left", "tray-1", "mm", "=1+1", "<script>", "\u202Ex", "\ud83d\ude00",
+        "../x", "null", "%00", "0", "-1", "petg", "relay-4", "sbc-85"];
 
     public static string Word(Random own) => Words[own.Next(Words.Length)];
 
@@ -51,8 +52,22 @@ internal static class JsonChanges
 
     public static JsonNode? Other(Random own, JsonNode? value) => value switch
     {
-        JsonValue v when v.TryGetValue<double>(out var number) => own.Next(14) switch { 0 => 0, 1 => -number, 2 => number * 10, 3 => 1e300, 4 => JsonValue.Create("x"), 5 => null, < 9 => number + 0.3, < 12 => Math.Round(number * 1.1), _ => Math.Round(number / 2) },
-        JsonValue v when v.TryGetValue<string>(out var text) => own.Next(4) switch { 0 => Word(own), 1 => new string('x', own.Next(5000)), 2 => null, _ => text + "x" },
+        JsonValue v when v.TryGetValue<double>(out var number) =>
+            own.Next(14) switch
+            {
+                0 => 0,
+                1 => -number,
+                2 => number * 10,
+                3 => 1e300,
+                4 => JsonValue.Create("x"),
+                5 => null,
+                < 9 => number
+            + 0.3,
+                < 12 => Math.Round(number * 1.1),
+                _ => Math.Round(number / 2)
+            },
+        JsonValue v when v.TryGetValue<string>(out var text) =>
+            own.Next(4) switch { 0 => Word(own), 1 => new string('x', own.Next(5000)), 2 => null, _ => text + "x" },
         JsonValue v when v.TryGetValue<bool>(out var flag) => !flag,
         null => own.Next(3) switch { 0 => 3, 1 => "front", _ => 12.5 },
         _ => null,

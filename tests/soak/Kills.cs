@@ -117,9 +117,11 @@ internal sealed class Kills(string root, string folder, Random random, Tally tal
         var label = $"edit {Interlocked.Increment(ref _number)}";
         var design = view["design"]!.DeepClone();
         design["brief"]!["notes"] = label;
-        using var answer = await client.PutAsJsonAsync($"/api/projects/{project}/design", new { expectedRevision = view["revision"]!.GetValue<int>(), label, design }, stop);
+        using var answer = await client.PutAsJsonAsync($"/api/projects/{project}/design",
+            new { expectedRevision = view["revision"]!.GetValue<int>(), label, design }, stop);
         var body = (await answer.Content.ReadFromJsonAsync<JsonNode>(stop))!;
-        var revision = answer.IsSuccessStatusCode ? body["revision"]!.GetValue<int>() : (int)answer.StatusCode == 409 ? body["keptAs"]!.GetValue<int>() : 0;
+        var revision = answer.IsSuccessStatusCode ? body["revision"]!.GetValue<int>() : (int)answer.StatusCode == 409
+            ? body["keptAs"]!.GetValue<int>() : 0;
         Judge(answer, "edit");
         if (revision > 0)
         {
@@ -198,7 +200,8 @@ internal sealed class Kills(string root, string folder, Random random, Tally tal
         using (server)
         {
             var list = await server.Client.GetFromJsonAsync<JsonElement>("/api/projects/");
-            if (list.GetArrayLength() == 1 && (await server.Client.GetAsync($"/api/projects/{list[0].GetProperty("id").GetString()}")).IsSuccessStatusCode)
+            if (list.GetArrayLength() == 1 && (await server.Client.GetAsync($"/api/projects/{list[0].GetProperty("id").GetString()}"))
+                .IsSuccessStatusCode)
             {
                 tally.Acknowledged();
             }
@@ -234,7 +237,8 @@ internal sealed class Kills(string root, string folder, Random random, Tally tal
     private async Task Verify(HttpClient client)
     {
         var watch = Stopwatch.StartNew();
-        var there = (await client.GetFromJsonAsync<JsonElement>("/api/projects/")).EnumerateArray().Select(p => p.GetProperty("id").GetString()!).ToHashSet(StringComparer.Ordinal);
+        var there = (await client.GetFromJsonAsync<JsonElement>("/api/projects/")).EnumerateArray()
+            .Select(p => p.GetProperty("id").GetString()!).ToHashSet(StringComparer.Ordinal);
         foreach (var (id, name) in _projects.Where(p => !there.Contains(p.Key)))
         {
             tally.Lost($"project {name} ({id})");
@@ -242,7 +246,8 @@ internal sealed class Kills(string root, string folder, Random random, Tally tal
 
         foreach (var edits in _revisions.GroupBy(r => r.Key.Project))
         {
-            var history = (await client.GetFromJsonAsync<JsonElement>($"/api/projects/{edits.Key}/history")).EnumerateArray().ToDictionary(r => r.GetProperty("number").GetInt32(), r => r.GetProperty("label").GetString());
+            var history = (await client.GetFromJsonAsync<JsonElement>($"/api/projects/{edits.Key}/history")).EnumerateArray()
+                .ToDictionary(r => r.GetProperty("number").GetInt32(), r => r.GetProperty("label").GetString());
             foreach (var ((_, revision), label) in edits.Where(e => history.GetValueOrDefault(e.Key.Revision) != e.Value))
             {
                 tally.Lost($"revision {revision} \"{label}\"");
@@ -252,7 +257,8 @@ internal sealed class Kills(string root, string folder, Random random, Tally tal
             Judge(open, "open");
         }
 
-        var own = (await client.GetFromJsonAsync<JsonElement>("/api/catalog/")).GetProperty("own").EnumerateObject().Select(m => m.Name).ToHashSet(StringComparer.Ordinal);
+        var own = (await client.GetFromJsonAsync<JsonElement>("/api/catalog/")).GetProperty("own").EnumerateObject().Select(m => m.Name)
+            .ToHashSet(StringComparer.Ordinal);
         foreach (var model in _models.Keys.Where(m => !own.Contains(m)))
         {
             tally.Lost("model " + model);

@@ -10,7 +10,8 @@ internal sealed class Mutations(Random random)
 
     private static readonly string[] Tokens =
     [
-        "null", "-1", "0", "1e999", "-1e308", "1e-320", "NaN", "\"\"", "\"\\ud800\"", "[]", "{}", "[null]", "{\"a\":1}", "true", "99999999999999999999", "\"=1+1\"", "\"\u202E\"", "\"<b>\"", "0.1", "1000000", ",", "]", "}", "\n", "\t", "\0",
+        "null", "-1", "0", "1e999", "-1e308", "1e-320", "NaN", "\"\"", "\"\\ud800\"", "[]", "{}", "[null]", "{\"a\":1}", "true",
+            "99999999999999999999", "\"=1+1\"", "\"\u202E\"", "\"<b>\"", "0.1", "1000000", ",", "]", "}", "\n", "\t", "\0",
     ];
 
     /// <summary>One to four changes; the bytes may be no text any more.</summary>

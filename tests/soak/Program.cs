@@ -12,13 +12,15 @@ for (var i = 0; i < args.Length; i += 2)
     {
         root = Path.GetFullPath(value);
     }
-    else if (key is "--seed" or "--kills" or "--files" or "--api" or "--clients" or "--disks" && int.TryParse(value, NumberStyles.None, CultureInfo.InvariantCulture, out var number))
+    else if (key is "--seed" or "--kills" or "--files" or "--api" or "--clients" or "--disks"
+        && int.TryParse(value, NumberStyles.None, CultureInfo.InvariantCulture, out var number))
     {
         wanted[key] = number;
     }
     else
     {
-        Console.Error.WriteLine("tests/soak/run [--kills N] [--files N] [--api N] [--clients SECONDS] [--disks 1] [--seed S]: without any of them, a short run of all.");
+        Console.Error.WriteLine("tests/soak/run [--kills N] [--files N] [--api N] [--clients SECONDS] [--disks 1] [--seed S]: without "
+            + "any of them, a short run of all.");
         return 2;
     }
 }

@@ -15,7 +15,8 @@ internal static class Samples
             "0\nBLOCK\n8\n0\n2\nHOLE\n10\n0\n20\n0\n0\nINSERT\n8\n0\n2\nDOT\n10\n1\n20\n0\n0\nENDBLK\n0\nBLOCK\n8\n0\n2\nDOT\n10\n0\n20\n0\n0\nCIRCLE\n8\n0\n10\n0\n20\n0\n40\n1.5\n0\nENDBLK\n"),
     ];
 
-    public static IReadOnlyList<string> Csv { get; } = ["x_mm,y_mm,dia_mm\n3.5,3.5,3.2\n61.5,3.5,3.2\n3.5,52.5,3.2\n", "x;y;dia\n3,5;3,5;3,2\n61,5;52,5;3,2\n"];
+    public static IReadOnlyList<string> Csv { get; } = ["x_mm,y_mm,dia_mm\n3.5,3.5,3.2\n61.5,3.5,3.2\n3.5,52.5,3.2\n",
+        "x;y;dia\n3,5;3,5;3,2\n61,5;52,5;3,2\n"];
 
     public static IReadOnlyList<string> Sheets { get; } =
     [
@@ -28,7 +29,8 @@ internal static class Samples
     ];
 
     /// <summary>Every sum with the inputs that it begins with.</summary>
-    public static string Batch() => JsonSerializer.Serialize(CalculatorList.All.Select(c => new { calc = c.Name, inputs = SumText.For(c.Name).Start }), Shipped.Json);
+    public static string Batch() =>
+        JsonSerializer.Serialize(CalculatorList.All.Select(c => new { calc = c.Name, inputs = SumText.For(c.Name).Start }), Shipped.Json);
 
     private static string Drawing(string entities, string blocks = "") =>
         $"0\nSECTION\n2\nHEADER\n9\n$INSUNITS\n70\n4\n0\nENDSEC\n0\nSECTION\n2\nBLOCKS\n{blocks}0\nENDSEC\n0\nSECTION\n2\nENTITIES\n{entities}0\nENDSEC\n0\nEOF\n";

@@ -17,8 +17,15 @@ internal sealed class ServerProcess : IDisposable
     private ServerProcess(string root, string data, string? demo, int port)
     {
         var folder = Path.Combine(root, "src/AnvilPlan.Server");
-        var info = new ProcessStartInfo("dotnet") { WorkingDirectory = folder, RedirectStandardError = true, RedirectStandardOutput = true };
-        foreach (var argument in (string[])[Path.Combine(folder, "bin/Release/net10.0/AnvilPlan.Server.dll"), "--port", port.ToString(CultureInfo.InvariantCulture), "--data", data, "--Logging:LogLevel:Default", "Error", .. demo is null ? (string[])[] : ["--demo", demo]])
+        var info = new ProcessStartInfo("dotnet")
+        {
+            WorkingDirectory = folder,
+            RedirectStandardError = true,
+            RedirectStandardOutput = true
+        };
+        foreach (var argument in (string[])[Path.Combine(folder, "bin/Release/net10.0/AnvilPlan.Server.dll"), "--port",
+            port.ToString(CultureInfo.InvariantCulture), "--data", data, "--Logging:LogLevel:Default", "Error", .. demo is null
+            ? (string[])[] : ["--demo", demo]])
         {
             info.ArgumentList.Add(argument);
         }

@@ -65,7 +65,9 @@ internal sealed class Tally(string name)
     {
         var more = string.Concat(_more.Select(m => $", {m.Key} {m.Value}"));
         Console.Out.WriteLine(string.Create(CultureInfo.InvariantCulture,
-            $"{name}: rounds {_rounds}, acknowledged {_acknowledged}, lost {_lost}, crashes {_crashes}, 5xx {_fiveHundreds}, over 5 s {_hangs}, slowest {_slowest.TotalSeconds:0.00} s ({_slowestWhat}){(_memoryKb > 0 ? $", memory {_memoryKb / 1024} MB" : "")}{more}, {_watch.Elapsed.TotalSeconds:0} s"));
+            $"{name}: rounds {_rounds}, acknowledged {_acknowledged}, lost {_lost}, crashes {_crashes}, 5xx {_fiveHundreds}, over 5 s "
+                + $"{_hangs}, slowest {_slowest.TotalSeconds:0.00} s "
+                + $"({_slowestWhat}){(_memoryKb > 0 ? $", memory {_memoryKb / 1024} MB" : "")}{more}, {_watch.Elapsed.TotalSeconds:0} s"));
         foreach (var note in _notes)
         {
             Console.Out.WriteLine("  " + note);

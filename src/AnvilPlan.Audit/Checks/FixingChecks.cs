@@ -18,7 +18,8 @@ internal static class FixingChecks
         var byId = solids.ToDictionary(s => s.Id, StringComparer.Ordinal);
         return
         [
-            .. plan.Fixings.SelectMany(f => Layers(f, byId)), .. plan.Fixings.SelectMany(f => Way(f, solids, byId)), .. plan.Fixings.SelectMany(f => InDevices(f, plan)), .. Collide(plan.Fixings),
+            .. plan.Fixings.SelectMany(f => Layers(f, byId)), .. plan.Fixings.SelectMany(f => Way(f, solids, byId)),
+                .. plan.Fixings.SelectMany(f => InDevices(f, plan)), .. Collide(plan.Fixings),
             .. Counted(plan), .. Lonely(plan, solids),
         ];
     }
@@ -32,7 +33,8 @@ internal static class FixingChecks
         foreach (var layer in f.Layers.Where(l => l.Owner.Kind != PlaceKind.Device))
         {
             // of what is in that layer: an insert is wider than the screw that goes into it
-            var shank = f.Pieces.Where(p => p.Kind is PieceKind.Shank or PieceKind.Peg && Math.Min(p.ToMm, layer.ToMm) - Math.Max(p.FromMm, layer.FromMm) > 0.05).Select(p => p.DiaMm).DefaultIfEmpty(0).Max();
+            var shank = f.Pieces.Where(p => p.Kind is PieceKind.Shank or PieceKind.Peg && Math.Min(p.ToMm, layer.ToMm) - Math.Max(p.FromMm,
+                layer.FromMm) > 0.05).Select(p => p.DiaMm).DefaultIfEmpty(0).Max();
             if (!byId.TryGetValue(layer.Owner.ToString(), out var part))
             {
                 yield return new Defect("fixing-layer", $"{f.Id} passes {layer.Owner}, which is no part");
@@ -40,7 +42,8 @@ internal static class FixingChecks
             }
 
             var middle = part.Own(Axes.OutOf(f.Pose, At(f, (layer.FromMm + Math.Min(layer.ToMm, layer.FromMm + 1)) / 2)));
-            var bore = part.Bores.FirstOrDefault(b => Axes.Parallel(part.Part.Pose, b.Into, f.Pose, f.Axis) && b.Of(middle).Off < 0.05 && b.Holds(middle, 0.6));
+            var bore = part.Bores.FirstOrDefault(b => Axes.Parallel(part.Part.Pose, b.Into, f.Pose, f.Axis) && b.Of(middle).Off < 0.05
+                && b.Holds(middle, 0.6));
             var slot = part.Milled.Any(m => m.Id == f.Id);
             if (part.Slotted || slot)
             {
@@ -73,10 +76,12 @@ internal static class FixingChecks
             var tip = f.Pieces.Where(p => p.Kind is PieceKind.Shank or PieceKind.Peg).Select(p => p.ToMm).DefaultIfEmpty(0).Max();
             if (layer.Role is LayerRole.Thread or LayerRole.Bite && !bore.Through && tip > layer.FromMm + bore.DepthMm + 0.05)
             {
-                yield return new Defect("fixing-depth", $"{f.Id}: its tip reaches {tip - layer.FromMm:0.##} mm into {part.Id}, the hole is {bore.DepthMm} deep");
+                yield return new Defect("fixing-depth", $"{f.Id}: its tip reaches {tip - layer.FromMm:0.##} mm into {part.Id}, the hole "
+                    + $"is {bore.DepthMm} deep");
             }
 
-            if (f.Pieces.Any(p => p.Kind == PieceKind.Head && p.FromMm >= layer.FromMm - 0.01 && p.ToMm <= layer.ToMm + 0.01 && bore.DiaMm < p.DiaMm) && bore.SinkMm is null)
+            if (f.Pieces.Any(p => p.Kind == PieceKind.Head && p.FromMm >= layer.FromMm - 0.01 && p.ToMm <= layer.ToMm + 0.01
+                && bore.DiaMm < p.DiaMm) && bore.SinkMm is null)
             {
                 yield return new Defect("fixing-sink", $"{f.Id}: a flush head in {part.Id} without a sink");
             }
@@ -95,10 +100,17 @@ internal static class FixingChecks
             foreach (var part in solids.Where(s => !s.Slotted && s.Around.Overlaps(around)))
             {
                 var own = f.Layers.Where(l => l.Owner == part.Id).ToList();
-                var hit = Probe(f, low, high, radius).FirstOrDefault(p => part.Has(p.At) && !own.Exists(l => p.Along >= l.FromMm - 0.02 && p.Along <= l.ToMm + 0.02), default);
+                var hit = Probe(f, low, high, radius).FirstOrDefault(p => part.Has(p.At) && !own.Exists(l => p.Along >= l.FromMm - 0.02
+                    && p.Along <= l.ToMm + 0.02), default);
                 if (hit != default)
                 {
-                    yield return new Defect(piece.Kind switch { PieceKind.Head => "head-room", PieceKind.Nut => "nut-room", _ => "fixing-path" }, $"{f.Id}: its {piece.Kind.ToString().ToLowerInvariant()} stands in {part.Id} at {hit.At.X:0.##}, {hit.At.Y:0.##}, {hit.At.Z:0.##}");
+                    yield return new Defect(piece.Kind switch
+                    {
+                        PieceKind.Head => "head-room",
+                        PieceKind.Nut => "nut-room",
+                        _ => "fixing-path"
+                    }, $"{f.Id}: its {piece.Kind.ToString().ToLowerInvariant()} stands in {part.Id} at "
+                        + $"{hit.At.X:0.##}, {hit.At.Y:0.##}, {hit.At.Z:0.##}");
                 }
             }
         }
@@ -118,7 +130,8 @@ internal static class FixingChecks
             for (var k = 0; k < 8; k++)
             {
                 var (x, y) = (Math.Cos(k * Math.PI / 4) * radius, Math.Sin(k * Math.PI / 4) * radius);
-                yield return (along, Axes.OutOf(f.Pose, middle.With(across[0], middle[across[0]] + x).With(across[1], middle[across[1]] + y)));
+                yield return (along, Axes.OutOf(f.Pose, middle.With(across[0], middle[across[0]] + x)
+                    .With(across[1], middle[across[1]] + y)));
             }
         }
     }
@@ -131,9 +144,11 @@ internal static class FixingChecks
             foreach (var piece in f.Pieces)
             {
                 var (a, b) = (At(f, piece.FromMm + TouchMm), At(f, piece.ToMm - TouchMm));
-                if (!body.Empty && (f.Pose == device.Pose ? Box.Between(a, b).Grow(0.001).Overlaps(body) : Probe(f, piece.FromMm + TouchMm, piece.ToMm - TouchMm, 0.001).Any(p => body.Contains(Axes.Into(device.Pose, p.At)))))
+                if (!body.Empty && (f.Pose == device.Pose ? Box.Between(a, b).Grow(0.001).Overlaps(body)
+                    : Probe(f, piece.FromMm + TouchMm, piece.ToMm - TouchMm, 0.001).Any(p => body.Contains(Axes.Into(device.Pose, p.At)))))
                 {
-                    yield return new Defect("fixing-in-device", $"{f.Id}: its {piece.Kind.ToString().ToLowerInvariant()} stands in {device.Id}");
+                    yield return new Defect("fixing-in-device", $"{f.Id}: its {piece.Kind.ToString().ToLowerInvariant()} stands in "
+                        + $"{device.Id}");
                     break;
                 }
             }
@@ -142,7 +157,9 @@ internal static class FixingChecks
 
     private static IEnumerable<Defect> Collide(IReadOnlyList<Fixing> fixings)
     {
-        List<(Fixing Fixing, Box Box)> all = [.. fixings.Where(f => f.Pieces.Count > 0).Select(f => (f, Axes.Around(f.Pose, Box.Between(At(f, f.Pieces.Min(p => p.FromMm)), At(f, f.Pieces.Max(p => p.ToMm))).Grow(f.Pieces.Max(p => p.DiaMm) / 2), null)))];
+        List<(Fixing Fixing, Box Box)> all = [.. fixings.Where(f => f.Pieces.Count > 0)
+            .Select(f => (f, Axes.Around(f.Pose, Box.Between(At(f, f.Pieces.Min(p => p.FromMm)), At(f, f.Pieces.Max(p => p.ToMm)))
+            .Grow(f.Pieces.Max(p => p.DiaMm) / 2), null)))];
         all.Sort((a, b) => a.Box.Min.X.CompareTo(b.Box.Min.X));
         for (var i = 0; i < all.Count; i++)
         {
@@ -150,7 +167,8 @@ internal static class FixingChecks
             {
                 if (all[i].Box.Overlaps(all[j].Box) && Meet(all[i].Fixing, all[j].Fixing) is { } by)
                 {
-                    yield return new Defect("fixings-collide", $"{all[i].Fixing.Id} and {all[j].Fixing.Id} run {by:0.##} mm into each other");
+                    yield return new Defect("fixings-collide", $"{all[i].Fixing.Id} and {all[j].Fixing.Id} run {by:0.##} mm into "
+                        + $"each other");
                 }
             }
         }
@@ -163,7 +181,8 @@ internal static class FixingChecks
     {
         foreach (var x in a.Pieces)
         {
-            foreach (var (_, at) in Probe(a, x.FromMm + TouchMm, x.ToMm - TouchMm, (x.DiaMm / 2) - TouchMm).Concat(Probe(a, x.FromMm + TouchMm, x.ToMm - TouchMm, x.DiaMm / 4)))
+            foreach (var (_, at) in Probe(a, x.FromMm + TouchMm, x.ToMm - TouchMm, (x.DiaMm / 2) - TouchMm)
+                .Concat(Probe(a, x.FromMm + TouchMm, x.ToMm - TouchMm, x.DiaMm / 4)))
             {
                 var d = Axes.Into(b.Pose, at) - b.At;
                 var along = d[b.Axis.Axis()] * b.Axis.Sign();
@@ -188,7 +207,8 @@ internal static class FixingChecks
         var sets = plan.Fixings.GroupBy(f => f.Set).ToDictionary(g => "screw/" + g.Key, g => g.Count(), StringComparer.Ordinal);
         foreach (var screw in plan.Screws.Where(s => s.LengthMm is not null))
         {
-            var own = sets.Where(s => screw.Id == s.Key || screw.Id.StartsWith(s.Key + "/", StringComparison.Ordinal) || screw.Id.StartsWith(s.Key + "-", StringComparison.Ordinal)).OrderByDescending(s => s.Key.Length).ToList();
+            var own = sets.Where(s => screw.Id == s.Key || screw.Id.StartsWith(s.Key + "/", StringComparison.Ordinal)
+                || screw.Id.StartsWith(s.Key + "-", StringComparison.Ordinal)).OrderByDescending(s => s.Key.Length).ToList();
             if (own.Count == 0 || own[0].Value != screw.Count)
             {
                 yield return new Defect("screw-count", $"{screw.Id}: {screw.Count} screws, {(own.Count == 0 ? 0 : own[0].Value)} fixings");
@@ -200,9 +220,12 @@ internal static class FixingChecks
     private static IEnumerable<Defect> Lonely(WrittenPlan plan, IReadOnlyList<PartSolid> solids)
     {
         var fixings = plan.Fixings.Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
-        foreach (var bore in solids.Where(s => s.Part.Body.Count > 0).SelectMany(s => s.Bores).Where(b => b.Feature.For != "drilled" && !fixings.Contains(b.Feature.Id) && !b.Feature.Purpose.Contains("passage", StringComparison.Ordinal) && !b.Feature.Purpose.Contains("relief", StringComparison.Ordinal)))
+        foreach (var bore in solids.Where(s => s.Part.Body.Count > 0).SelectMany(s => s.Bores).Where(b => b.Feature.For != "drilled"
+            && !fixings.Contains(b.Feature.Id) && !b.Feature.Purpose.Contains("passage", StringComparison.Ordinal)
+            && !b.Feature.Purpose.Contains("relief", StringComparison.Ordinal)))
         {
-            yield return new Defect("hole-without-fixing", $"{bore.Part.Id}: {bore.Feature.Id} ({bore.Feature.Purpose}) belongs to no fixing");
+            yield return new Defect("hole-without-fixing", $"{bore.Part.Id}: {bore.Feature.Id} ({bore.Feature.Purpose}) belongs to "
+                + $"no fixing");
         }
     }
 }

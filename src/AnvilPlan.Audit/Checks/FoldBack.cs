@@ -5,14 +5,16 @@ using AnvilPlan.Core.Parts;
 namespace AnvilPlan.Audit.Checks;
 
 /// <summary>
-/// Folds each blank by its own bend lines, as a brake would, and looks whether its holes and openings come to lie to one another as those of
+/// Folds each blank by its own bend lines, as a brake would, and looks whether its holes and openings come to lie to one another as those
+/// of
 /// its faces do in space. Only the blank's lines, zones, radii and angles are used: nothing of how it was unfolded, nor where it stands.
 /// </summary>
 public static class FoldBack
 {
     private const double NearMm = 0.01;
 
-    public static IEnumerable<Defect> Run(WrittenPlan plan) => plan.Parts.Where(p => p.Kind == PartKind.Blank).SelectMany(b => Of(b, [.. plan.Parts.Where(p => p.LeafOf == b.Id)]));
+    public static IEnumerable<Defect> Run(WrittenPlan plan) => plan.Parts.Where(p => p.Kind == PartKind.Blank)
+        .SelectMany(b => Of(b, [.. plan.Parts.Where(p => p.LeafOf == b.Id)]));
 
     /// <summary>The defects of one blank with its faces.</summary>
     public static IEnumerable<Defect> Of(Part blank, IReadOnlyList<Part> faces)
@@ -33,7 +35,8 @@ public static class FoldBack
                 if (blank.Features.FirstOrDefault(f => f.Id == $"flat/{face.Id}/{feature.Id}") is { } flat)
                 {
                     // in the middle of the sheet: both faces have that point
-                    points.Add(($"{face.Id} {feature.Id}", Folded(At(flat), Way(face.Id, bends), blank.ThicknessMm), face.Frame.ToSpace(At(feature), -face.ThicknessMm / 2)));
+                    points.Add(($"{face.Id} {feature.Id}", Folded(At(flat), Way(face.Id, bends), blank.ThicknessMm),
+                        face.Frame.ToSpace(At(feature), -face.ThicknessMm / 2)));
                 }
             }
         }
@@ -46,7 +49,8 @@ public static class FoldBack
                 var off = Math.Abs(Length(from.Folded - to.Folded) - Length(from.There - to.There));
                 if (off > NearMm)
                 {
-                    yield return new Defect("blank-folds", $"{blank.Id}: folded, {to.Id} lies {off:0.###} mm nearer to or farther from {from.Id} than it should");
+                    yield return new Defect("blank-folds", $"{blank.Id}: folded, {to.Id} lies {off:0.###} mm nearer to or farther from "
+                        + $"{from.Id} than it should");
                     yield break;
                 }
             }
@@ -72,7 +76,9 @@ public static class FoldBack
         return way;
     }
 
-    /// <summary>Where the middle of the sheet at a point of the blank comes to lie: the last bend first, for each is told on the flat.</summary>
+    /// <summary>
+    /// Where the middle of the sheet at a point of the blank comes to lie: the last bend first, for each is told on the flat.
+    /// </summary>
     private static Point3 Folded(Uv flat, List<BendLine> way, double thicknessMm)
     {
         var p = new Point3(flat.U, flat.V, -thicknessMm / 2);
@@ -119,7 +125,8 @@ public static class FoldBack
         return chosen;
     }
 
-    private static double Volume(List<(string Id, Point3 Folded, Point3 There)> four, Func<(string Id, Point3 Folded, Point3 There), Point3> of)
+    private static double Volume(List<(string Id, Point3 Folded, Point3 There)> four,
+        Func<(string Id, Point3 Folded, Point3 There), Point3> of)
     {
         var (a, b, c, d) = (of(four[0]), of(four[1]), of(four[2]), of(four[3]));
         var n = Cross(b - a, c - a);

@@ -11,14 +11,17 @@ public static class PartChecks
 {
     private const double PlayMm = 1.6;
 
-    public static IEnumerable<Defect> Run(WrittenPlan plan, IReadOnlyList<PartSolid> solids) => [.. Frames(solids), .. Shared(solids), .. Holds(plan.Parts, plan.Holds), .. Floating(plan.Parts, plan.Holds), .. OpenEdges(plan, solids)];
+    public static IEnumerable<Defect> Run(WrittenPlan plan, IReadOnlyList<PartSolid> solids) =>
+        [.. Frames(solids), .. Shared(solids), .. Holds(plan.Parts, plan.Holds), .. Floating(plan.Parts, plan.Holds),
+        .. OpenEdges(plan, solids)];
 
     /// <summary>What the plan says of two parts that would fill one place is so: at some point both are solid.</summary>
     public static IEnumerable<Defect> ToldWrongly(WrittenPlan plan, IReadOnlyList<PartSolid> solids)
     {
         const string code = "parts-collide";
         // a part of several faces is solid where they are
-        var byId = solids.Concat(solids.Where(s => s.Part.LeafOf is not null)).Select((s, i) => (Solid: s, Id: i < solids.Count ? s.Id : s.Part.LeafOf!))
+        var byId = solids.Concat(solids.Where(s => s.Part.LeafOf is not null))
+            .Select((s, i) => (Solid: s, Id: i < solids.Count ? s.Id : s.Part.LeafOf!))
             .Where(s => s.Solid.Part.Body.Count > 0).ToLookup(s => s.Id, s => s.Solid, StringComparer.Ordinal);
         foreach (var finding in plan.Findings.Where(f => f.Code == code))
         {
@@ -31,7 +34,8 @@ public static class PartChecks
         }
     }
 
-    private static IEnumerable<Point3> Finely(PartSolid a, PartSolid b) => a.Part.Body.SelectMany(x => b.Part.Body.Select(y => x.Intersect(Axes.Around(b.Part.Pose, y, a.Part.Pose))))
+    private static IEnumerable<Point3> Finely(PartSolid a, PartSolid b) =>
+        a.Part.Body.SelectMany(x => b.Part.Body.Select(y => x.Intersect(Axes.Around(b.Part.Pose, y, a.Part.Pose))))
         .Where(s => !s.Empty).SelectMany(s => Axes.Grid(s, 31)).Select(p => Axes.OutOf(a.Part.Pose, p));
 
     private static IEnumerable<Defect> Frames(IReadOnlyList<PartSolid> solids)
@@ -41,7 +45,8 @@ public static class PartChecks
             var drawn = part.Frame.ToSpace(default, new Uv(part.LengthMm, part.WidthMm), -part.ThicknessMm, 0);
             if (Far(drawn.Min, part.Box.Min) > 0.01 || Far(drawn.Max, part.Box.Max) > 0.01)
             {
-                yield return new Defect("frame", $"{part.Id}: its drawing spans {drawn.Min} to {drawn.Max}, the part {part.Box.Min} to {part.Box.Max}");
+                yield return new Defect("frame", $"{part.Id}: its drawing spans {drawn.Min} to {drawn.Max}, the part {part.Box.Min} to "
+                    + $"{part.Box.Max}");
             }
         }
     }
@@ -82,7 +87,8 @@ public static class PartChecks
                 continue;
             }
 
-            foreach (var shared in b.Part.Body.Select(x.Intersect).Where(s => !s.Empty && s.Size.X > 0.03 && s.Size.Y > 0.03 && s.Size.Z > 0.03))
+            foreach (var shared in b.Part.Body.Select(x.Intersect).Where(s => !s.Empty && s.Size.X > 0.03 && s.Size.Y > 0.03
+                && s.Size.Z > 0.03))
             {
                 foreach (var at in Grid(shared, 9))
                 {
@@ -124,7 +130,8 @@ public static class PartChecks
     }
 
     private static bool Near(Part a, Part b) => a.Pose == b.Pose ? Near(a.Body, b.Body) : a.Body.Any(x => b.Body.Any(y =>
-        y.Grow(0.01).Intersect(Axes.Around(a.Pose, x.Grow(PlayMm), b.Pose)) is { Empty: false } near && Axes.Grid(near, 25).Any(p => x.Grow(PlayMm).Contains(Axes.Into(a.Pose, Axes.OutOf(b.Pose, p))))));
+        y.Grow(0.01).Intersect(Axes.Around(a.Pose, x.Grow(PlayMm), b.Pose)) is { Empty: false } near && Axes.Grid(near, 25)
+            .Any(p => x.Grow(PlayMm).Contains(Axes.Into(a.Pose, Axes.OutOf(b.Pose, p))))));
 
     private static bool Near(IReadOnlyList<Box> a, IReadOnlyList<Box> b) => a.Any(x => b.Any(y => x.Grow(PlayMm).Overlaps(y.Grow(0.01))));
 
@@ -137,7 +144,8 @@ public static class PartChecks
         }
 
         var near = holds.SelectMany(h => (IEnumerable<(string From, string To)>)[(h.PartA, h.PartB), (h.PartB, h.PartA)])
-            .Concat(parts.Where(p => p.LeafOf is not null).SelectMany(p => (IEnumerable<(string From, string To)>)[(p.Id, p.LeafOf!), (p.LeafOf!, p.Id)]))
+            .Concat(parts.Where(p => p.LeafOf is not null).SelectMany(p => (IEnumerable<(string From, string To)>)[(p.Id, p.LeafOf!),
+                (p.LeafOf!, p.Id)]))
             .ToLookup(x => x.From, x => x.To, StringComparer.Ordinal);
         var seen = new HashSet<string>(StringComparer.Ordinal) { parts[0].Id };
         var next = new Queue<string>(seen);
@@ -155,14 +163,19 @@ public static class PartChecks
         }
     }
 
-    /// <summary>The column where two boards meet is filled; what is drilled, rounded or bevelled there is no hole through the corner.</summary>
+    /// <summary>
+    /// The column where two boards meet is filled; what is drilled, rounded or bevelled there is no hole through the corner.
+    /// </summary>
     private static IEnumerable<Defect> OpenEdges(WrittenPlan plan, IReadOnlyList<PartSolid> solids)
     {
         var byId = solids.ToDictionary(s => s.Id, StringComparer.Ordinal);
-        foreach (var edge in plan.Edges.Where(e => e.Joint is JointKind.ButtGlued or JointKind.ButtScrewed or JointKind.Rabbet or JointKind.Groove or JointKind.Dowel or JointKind.Biscuit or JointKind.PocketScrew
-            or JointKind.Finger or JointKind.Dovetail or JointKind.HalfBlind or JointKind.ThroughTenon or JointKind.Tapped or JointKind.Magnets or JointKind.Riveted or JointKind.Bolted))
+        foreach (var edge in plan.Edges.Where(e => e.Joint is JointKind.ButtGlued or JointKind.ButtScrewed or JointKind.Rabbet
+            or JointKind.Groove or JointKind.Dowel or JointKind.Biscuit or JointKind.PocketScrew
+            or JointKind.Finger or JointKind.Dovetail or JointKind.HalfBlind or JointKind.ThroughTenon or JointKind.Tapped
+                or JointKind.Magnets or JointKind.Riveted or JointKind.Bolted))
         {
-            if (!byId.TryGetValue(Deck.PartOf(edge.Host), out var host) || !byId.TryGetValue(Deck.PartOf(edge.Mate), out var mate) || host.Part.LeafOf is not null || mate.Part.LeafOf is not null)
+            if (!byId.TryGetValue(Deck.PartOf(edge.Host), out var host) || !byId.TryGetValue(Deck.PartOf(edge.Mate), out var mate)
+                || host.Part.LeafOf is not null || mate.Part.LeafOf is not null)
             {
                 continue;
             }
@@ -177,7 +190,8 @@ public static class PartChecks
                 for (var m = 0; m < 49; m++)
                 {
                     var at = column.Centre.With(k, column.Min[k] + 0.9 + ((column.Size[k] - 1.8) * n / 22))
-                        .With(i, column.Min[i] + (column.Size[i] * (0.03 + (0.94 * (m % 7) / 6)))).With(j, column.Min[j] + (column.Size[j] * (0.03 + (0.94 * (m / 7) / 6))));
+                        .With(i, column.Min[i] + (column.Size[i] * (0.03 + (0.94 * (m % 7) / 6))))
+                            .With(j, column.Min[j] + (column.Size[j] * (0.03 + (0.94 * (m / 7) / 6))));
                     if (!Closed(at, solids))
                     {
                         open++;
@@ -188,7 +202,8 @@ public static class PartChecks
 
             if (open > 0)
             {
-                yield return new Defect("edge-closed", $"{edge.Edge} ({edge.Joint}): open at {open} of {23 * 49} points, as at {where.X:0.##}, {where.Y:0.##}, {where.Z:0.##}");
+                yield return new Defect("edge-closed", $"{edge.Edge} ({edge.Joint}): open at {open} of {23 * 49} points, as at "
+                    + $"{where.X:0.##}, {where.Y:0.##}, {where.Z:0.##}");
             }
         }
     }
@@ -196,7 +211,8 @@ public static class PartChecks
     private static bool Closed(Point3 at, IReadOnlyList<PartSolid> solids)
     {
         const double play = 0.65;
-        foreach (var off in (Point3[])[default, new(play, 0, 0), new(-play, 0, 0), new(0, play, 0), new(0, -play, 0), new(0, 0, play), new(0, 0, -play)])
+        foreach (var off in (Point3[])[default, new(play, 0, 0), new(-play, 0, 0), new(0, play, 0), new(0, -play, 0), new(0, 0, play),
+            new(0, 0, -play)])
         {
             if (solids.Any(s => s.HasUndrilled(at + off)))
             {
@@ -205,8 +221,10 @@ public static class PartChecks
         }
 
         // cut out on purpose: an opening of a device that the plan warned of, a biscuit's slot, a relief
-        return solids.Where(s => s.InBody(at)).SelectMany(s => s.Milled).Any(f => f is Opening or Bevel or Trim || f.Purpose.Contains("biscuit", StringComparison.Ordinal) || f.Purpose.Contains("rounded", StringComparison.Ordinal)
-            || f.Purpose.Contains("relief", StringComparison.Ordinal) || f.Purpose.Contains("rebate", StringComparison.Ordinal) || f.Purpose.Contains("spline", StringComparison.Ordinal) || f.Purpose.Contains("corner round", StringComparison.Ordinal));
+        return solids.Where(s => s.InBody(at)).SelectMany(s => s.Milled).Any(f => f is Opening or Bevel or Trim
+            || f.Purpose.Contains("biscuit", StringComparison.Ordinal) || f.Purpose.Contains("rounded", StringComparison.Ordinal)
+            || f.Purpose.Contains("relief", StringComparison.Ordinal) || f.Purpose.Contains("rebate", StringComparison.Ordinal)
+                || f.Purpose.Contains("spline", StringComparison.Ordinal) || f.Purpose.Contains("corner round", StringComparison.Ordinal));
     }
 
     private static double Far(Point3 a, Point3 b) => Math.Max(Math.Abs(a.X - b.X), Math.Max(Math.Abs(a.Y - b.Y), Math.Abs(a.Z - b.Z)));

@@ -17,7 +17,8 @@ internal static class PatternChecks
             var points = plan.MountPoints.Where(m => m.DeviceId == device.Id).OrderBy(m => m.Number).ToList();
             if (points.Count > 0 && points.Count != model.Holes.Count)
             {
-                yield return new Defect("pattern-count", $"{device.Id}: {points.Count} mounting points, its model has {model.Holes.Count} holes");
+                yield return new Defect("pattern-count", $"{device.Id}: {points.Count} mounting points, its model has "
+                    + $"{model.Holes.Count} holes");
             }
             else if (points.Count > 1)
             {
@@ -25,10 +26,12 @@ internal static class PatternChecks
                 var at = points.Select(p => byId[p.PartId].Part.Frame.ToSpace(p.At)).ToList();
                 for (var i = 1; i < at.Count; i++)
                 {
-                    var (a, b) = (Far(at[0], at[i]), Math.Sqrt(Math.Pow(model.Holes[0].XMm - model.Holes[i].XMm, 2) + Math.Pow(model.Holes[0].YMm - model.Holes[i].YMm, 2)));
+                    var (a, b) = (Far(at[0], at[i]), Math.Sqrt(Math.Pow(model.Holes[0].XMm - model.Holes[i].XMm, 2)
+                        + Math.Pow(model.Holes[0].YMm - model.Holes[i].YMm, 2)));
                     if (Math.Abs(a - b) > 0.06)
                     {
-                        yield return new Defect("pattern", $"{device.Id}: holes 1 and {i + 1} lie {a:0.##} mm apart, in its model {b:0.##}");
+                        yield return new Defect("pattern", $"{device.Id}: holes 1 and {i + 1} lie {a:0.##} mm apart, in its model "
+                            + $"{b:0.##}");
                     }
                 }
             }
@@ -36,7 +39,8 @@ internal static class PatternChecks
             foreach (var point in points)
             {
                 var part = byId[point.PartId];
-                if (!part.Slotted && !part.Part.Features.Any(f => f is Hole h && h.At.DistanceTo(point.At) < (h.For == "drilled" ? h.DiaMm / 2 : 0.06)))
+                if (!part.Slotted && !part.Part.Features.Any(f => f is Hole h && h.At.DistanceTo(point.At) < (h.For == "drilled"
+                    ? h.DiaMm / 2 : 0.06)))
                 {
                     yield return new Defect("mount-hole", $"{device.Id}: no hole in {part.Id} at mounting point {point.Number}");
                 }
@@ -53,7 +57,8 @@ internal static class PatternChecks
                             yield return new Defect("device-in-part", $"{device.Id} stands in {part.Id}");
                         }
                     }
-                    else if (part.Part.Body.Select(b => b.Grow(-0.05).Intersect(device.Body)).Where(s => !s.Empty).Any(s => Grid(s).Any(p => part.HasUndrilled(Axes.OutOf(device.Pose, p)))))
+                    else if (part.Part.Body.Select(b => b.Grow(-0.05).Intersect(device.Body)).Where(s => !s.Empty)
+                        .Any(s => Grid(s).Any(p => part.HasUndrilled(Axes.OutOf(device.Pose, p)))))
                     {
                         yield return new Defect("device-in-part", $"{device.Id} stands in {part.Id}");
                     }
@@ -75,7 +80,8 @@ internal static class PatternChecks
 
     private static bool Share(DevicePlace a, DevicePlace b) => a.Pose == b.Pose
         ? a.Body.Grow(-0.05).Overlaps(b.Body)
-        : Axes.Around(a.Pose, a.Body, b.Pose).Overlaps(b.Body) && Axes.Grid(a.Body.Grow(-0.05), 25).Any(p => b.Body.Contains(Axes.Into(b.Pose, Axes.OutOf(a.Pose, p))));
+        : Axes.Around(a.Pose, a.Body, b.Pose).Overlaps(b.Body) && Axes.Grid(a.Body.Grow(-0.05), 25)
+            .Any(p => b.Body.Contains(Axes.Into(b.Pose, Axes.OutOf(a.Pose, p))));
 
     /// <summary>In the plane of the deck: rails of one level may lie at unlike heights.</summary>
     private static double Far(Point3 a, Point3 b)
@@ -88,7 +94,8 @@ internal static class PatternChecks
     {
         for (var i = 0; i < 125; i++)
         {
-            yield return new Point3(box.Min.X + (box.Size.X * ((i % 5) + 0.5) / 5), box.Min.Y + (box.Size.Y * ((i / 5 % 5) + 0.5) / 5), box.Min.Z + (box.Size.Z * ((i / 25) + 0.5) / 5));
+            yield return new Point3(box.Min.X + (box.Size.X * ((i % 5) + 0.5) / 5), box.Min.Y + (box.Size.Y * ((i / 5 % 5) + 0.5) / 5),
+                box.Min.Z + (box.Size.Z * ((i / 25) + 0.5) / 5));
         }
     }
 }

@@ -4,7 +4,9 @@ using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Audit.Checks;
 
-/// <summary>Does the work in the written order, knowing parts, fixings, devices and cables only: everything happens, once, and in time.</summary>
+/// <summary>
+/// Does the work in the written order, knowing parts, fixings, devices and cables only: everything happens, once, and in time.
+/// </summary>
 internal static class WorkChecks
 {
     public static IEnumerable<Defect> Run(WrittenPlan plan, WrittenFiles files)
@@ -31,7 +33,8 @@ internal static class WorkChecks
 
         foreach (var link in plan.Work.Links)
         {
-            if (link.Because.Length == 0 || !at.TryGetValue(link.Before, out var before) || !at.TryGetValue(link.After, out var after) || before >= after)
+            if (link.Because.Length == 0 || !at.TryGetValue(link.Before, out var before) || !at.TryGetValue(link.After, out var after)
+                || before >= after)
             {
                 yield return new Defect("work-order", $"{link.After} comes before {link.Before}, or one of them is not there");
             }
@@ -52,7 +55,8 @@ internal static class WorkChecks
             yield return new Defect("work-fixing", $"{fixing.Id} is put in by {fixings.GetValueOrDefault(fixing.Id)} operations");
         }
 
-        foreach (var (done, id) in plan.Devices.Select(d => (Done.Mounted, "device/" + d.Id)).Concat(plan.Linked(files.Design).Select(l => (Done.Plugged, "cable/" + l))))
+        foreach (var (done, id) in plan.Devices.Select(d => (Done.Mounted, "device/" + d.Id))
+            .Concat(plan.Linked(files.Design).Select(l => (Done.Plugged, "cable/" + l))))
         {
             if (work.Count(o => o.Makes.Contains(new Fact(done, id))) is not 1 and var count)
             {
@@ -61,7 +65,8 @@ internal static class WorkChecks
         }
 
         var tapped = work.Where(o => o.Does == Done.Tapped).SelectMany(o => o.Features).ToHashSet();
-        foreach (var (part, feature) in plan.Worked().Where(x => x.Feature is Hole { Thread: not null } or EdgeHole { Thread: not null } && !tapped.Contains(new WorkedFeature(x.Part.Id, x.Feature.Id))))
+        foreach (var (part, feature) in plan.Worked().Where(x => x.Feature is Hole { Thread: not null } or EdgeHole { Thread: not null }
+            && !tapped.Contains(new WorkedFeature(x.Part.Id, x.Feature.Id))))
         {
             yield return new Defect("work-thread", $"nobody taps {feature.Id} of {part.Id}");
         }
@@ -73,7 +78,8 @@ internal static class WorkChecks
         var mounted = false;
         var sized = new HashSet<string>(StringComparer.Ordinal);
         var bored = new HashSet<WorkedFeature>();
-        var madeOf = plan.Made.SelectMany(m => m.FaceIds.Append(m.Id).Distinct().Select(f => (f, m.Id))).ToDictionary(x => x.f, x => x.Id, StringComparer.Ordinal);
+        var madeOf = plan.Made.SelectMany(m => m.FaceIds.Append(m.Id).Distinct().Select(f => (f, m.Id)))
+            .ToDictionary(x => x.f, x => x.Id, StringComparer.Ordinal);
         var fixings = plan.Fixings.DistinctBy(f => f.Id).ToDictionary(f => f.Id, StringComparer.Ordinal);
         var holes = work.SelectMany(o => o.Features).ToHashSet();
         foreach (var operation in work)
@@ -86,13 +92,17 @@ internal static class WorkChecks
 
             sized.UnionWith(operation.Makes.Where(m => m.Done == Done.Sized).Select(m => m.Of.ToString()));
             bored.UnionWith(operation.Features);
-            foreach (var part in operation.Features.Select(f => madeOf.GetValueOrDefault(f.PartId, f.PartId)).Concat(operation.Fixings.Select(f => fixings.GetValueOrDefault(f)).OfType<Core.Fixings.Fixing>()
-                .SelectMany(f => f.Layers).Select(l => madeOf.GetValueOrDefault(l.Owner.ToString())).OfType<string>()).Distinct().Where(p => !sized.Contains(p)))
+            foreach (var part in operation.Features.Select(f => madeOf.GetValueOrDefault(f.PartId, f.PartId))
+                .Concat(operation.Fixings.Select(f => fixings.GetValueOrDefault(f)).OfType<Core.Fixings.Fixing>()
+                .SelectMany(f => f.Layers).Select(l => madeOf.GetValueOrDefault(l.Owner.ToString())).OfType<string>()).Distinct().Where(p =>
+                    !sized.Contains(p)))
             {
                 yield return new Defect("work-unsized", $"{operation.Id} works on {part}, which is not cut yet");
             }
 
-            foreach (var hole in operation.Fixings.Where(fixings.ContainsKey).SelectMany(f => fixings[f].Layers.Select(l => new WorkedFeature(l.Owner.ToString(), f))).Where(h => holes.Contains(h) && !bored.Contains(h)))
+            foreach (var hole in operation.Fixings.Where(fixings.ContainsKey)
+                .SelectMany(f => fixings[f].Layers.Select(l => new WorkedFeature(l.Owner.ToString(), f))).Where(h => holes.Contains(h)
+                && !bored.Contains(h)))
             {
                 yield return new Defect("work-unbored", $"{operation.Id} comes before hole {hole.FeatureId} of {hole.PartId}");
             }
@@ -109,7 +119,9 @@ internal static class WorkChecks
                 yield return new Defect("work-sized", $"{made.Id} gets its size by {count} operations");
             }
 
-            if (plan.Made.Count > 1 && !plan.ShapeStopped && !work.Any(o => o.Does is Done.Set or Done.Glued or Done.Joined or > Done.Finished && (o.Makes.Any(m => m.Of == made.Id) || o.Places.Any(p => p == made.Id || made.FaceIds.Contains(p.ToString())) || Holds(plan, o, made))))
+            if (plan.Made.Count > 1 && !plan.ShapeStopped
+                && !work.Any(o => o.Does is Done.Set or Done.Glued or Done.Joined or > Done.Finished && (o.Makes.Any(m => m.Of == made.Id)
+                || o.Places.Any(p => p == made.Id || made.FaceIds.Contains(p.ToString())) || Holds(plan, o, made))))
             {
                 yield return new Defect("work-left-over", $"no operation puts {made.Id} in its place");
             }
@@ -117,5 +129,6 @@ internal static class WorkChecks
     }
 
     private static bool Holds(WrittenPlan plan, Operation operation, WrittenMade made) =>
-        operation.Fixings.Any(f => plan.Fixings.Any(x => x.Id == f && x.Layers.Any(l => l.Owner == made.Id || made.FaceIds.Contains(l.Owner.ToString()))));
+        operation.Fixings.Any(f => plan.Fixings.Any(x => x.Id == f && x.Layers.Any(l => l.Owner == made.Id
+            || made.FaceIds.Contains(l.Owner.ToString()))));
 }

@@ -95,7 +95,8 @@ internal sealed class AnyField(Catalog catalog, Random random)
 
         if (type == typeof(double))
         {
-            return Math.Round(now?.GetValue<double>() is { } v and not 0 ? v * (0.6 + random.NextDouble()) : 1 + (random.NextDouble() * 30), 1);
+            return Math.Round(now?.GetValue<double>() is { } v and not 0 ? v * (0.6 + random.NextDouble())
+                : 1 + (random.NextDouble() * 30), 1);
         }
 
         if (type == typeof(int))

@@ -23,11 +23,13 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
 
     private static readonly JointKind[] ForWood =
     [
-        JointKind.ButtGlued, JointKind.ButtScrewed, JointKind.Rabbet, JointKind.Groove, JointKind.Mitre, JointKind.Dowel, JointKind.Biscuit, JointKind.PocketScrew, JointKind.Finger, JointKind.Dovetail,
+        JointKind.ButtGlued, JointKind.ButtScrewed, JointKind.Rabbet, JointKind.Groove, JointKind.Mitre, JointKind.Dowel, JointKind.Biscuit,
+            JointKind.PocketScrew, JointKind.Finger, JointKind.Dovetail,
         JointKind.HalfBlind, JointKind.ThroughTenon, JointKind.Riveted, JointKind.Bolted, JointKind.PrintedCorner, JointKind.Magnets,
     ];
 
-    private static readonly JointKind[] ForSheet = [JointKind.ButtScrewed, JointKind.Tapped, JointKind.Riveted, JointKind.Bolted, JointKind.PrintedCorner, JointKind.Finger];
+    private static readonly JointKind[] ForSheet = [JointKind.ButtScrewed, JointKind.Tapped, JointKind.Riveted, JointKind.Bolted,
+        JointKind.PrintedCorner, JointKind.Finger];
 
     private const int MostMended = 10;
 
@@ -35,7 +37,8 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
     public Design Make(int number)
     {
         var random = new Random(unchecked((seed * 1_000_003) + number));
-        var design = random.Next(4) == 0 && demos.Count > 0 && key is null ? One(random, demos) with { Name = $"demo {seed}/{number}" } : Box(random, number);
+        var design = random.Next(4) == 0 && demos.Count > 0 && key is null ? One(random, demos) with { Name = $"demo {seed}/{number}" }
+            : Box(random, number);
         if (key is not null)
         {
             design = Kept(design, Structured(random, design, [.. catalog.Systems.Where(s => s.Key == key)]));
@@ -71,14 +74,17 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
         return random.Next(2) == 0 ? Mended(random, design) : design;
     }
 
-    private Design Kept(Design before, Design? after) => after is not null && DesignCheck.Problems(after, catalog).Count == 0 ? after : before;
+    private Design Kept(Design before, Design? after) => after is not null && DesignCheck.Problems(after, catalog).Count == 0
+        ? after : before;
 
     private static T One<T>(Random random, IReadOnlyList<T> of) => of[random.Next(of.Count)];
 
     private Design Box(Random random, int number)
     {
         var wooden = random.Next(3) > 0;
-        SheetStock Sheet() => One(random, [.. catalog.Boards.Where(s => (wooden ? Woods : Sheets).Contains(s.MaterialId) && s.NominalMm >= (wooden ? 6 : 1.5) && s.NominalMm <= 20)]);
+        SheetStock Sheet() =>
+            One(random, [.. catalog.Boards.Where(s => (wooden ? Woods : Sheets).Contains(s.MaterialId) && s.NominalMm >= (wooden ? 6 : 1.5)
+            && s.NominalMm <= 20)]);
         var sheet = Sheet();
         var mixed = random.Next(4) == 0;
         var design = StartingDesign.Named($"random {seed}/{number}");
@@ -86,24 +92,45 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
         design = design with
         {
             Brief = design.Brief with { Quantity = random.Next(5) == 0 ? 2 : 1 },
-            Box = design.Box with { WidthMm = Size(150, 520), DepthMm = Size(120, 420), HeightMm = Size(90, 320), Basis = (SizeBasis)random.Next(2), Feet = random.Next(3) == 0 ? null : new Feet(Size(12, 24), Size(8, 20), Size(15, 40)) },
+            Box = design.Box with
+            {
+                WidthMm = Size(150, 520),
+                DepthMm = Size(120, 420),
+                HeightMm = Size(90, 320),
+                Basis = (SizeBasis)random.Next(2),
+                Feet = random.Next(3) == 0 ? null : new Feet(Size(12, 24), Size(8, 20), Size(15, 40))
+            },
         };
         foreach (var face in Faces.All)
         {
             var own = mixed && random.Next(3) == 0 ? Sheet() : sheet;
-            design = design.WithPanel(face, p => p with { MaterialId = own.MaterialId, NominalMm = own.NominalMm, MeasuredMm = random.Next(4) == 0 ? Math.Round(own.TypicalMm + (random.NextDouble() * 0.4) - 0.2, 1) : null, Grain = (GrainRun)random.Next(2) });
+            design = design.WithPanel(face, p => p with
+            {
+                MaterialId = own.MaterialId,
+                NominalMm = own.NominalMm,
+                MeasuredMm = random.Next(4) == 0 ? Math.Round(own.TypicalMm + (random.NextDouble() * 0.4) - 0.2, 1)
+                : null,
+                Grain = (GrainRun)random.Next(2)
+            });
         }
 
         // one order of the faces for all corners, so that each corner closes
         var rank = Faces.All.OrderBy(_ => random.Next()).ToList();
         // joints that the thinner of the usual boards takes
-        IReadOnlyList<JointKind> kinds = [.. (wooden ? ForWood : ForSheet).Where(k => (JointMethod.For(k)?.LeastThicknessMm ?? 0) <= sheet.TypicalMm + 0.2)];
+        IReadOnlyList<JointKind> kinds = [.. (wooden ? ForWood : ForSheet)
+            .Where(k => (JointMethod.For(k)?.LeastThicknessMm ?? 0) <= sheet.TypicalMm + 0.2)];
         var usual = One(random, kinds);
         foreach (var id in Faces.Edges.Where(e => e.Of().B != Face.Top))
         {
             var (a, b) = id.Of();
             var kind = random.Next(3) == 0 ? One(random, kinds) : usual;
-            design = design.WithEdge(id, e => e with { Joint = kind, Covers = rank.IndexOf(a) < rank.IndexOf(b) ? a : b, DepthMm = null, BlockBarId = kind == JointKind.ButtScrewed ? Block(random) : null });
+            design = design.WithEdge(id, e => e with
+            {
+                Joint = kind,
+                Covers = rank.IndexOf(a) < rank.IndexOf(b) ? a : b,
+                DepthMm = null,
+                BlockBarId = kind == JointKind.ButtScrewed ? Block(random) : null
+            });
         }
 
         foreach (var id in Faces.Edges.Where(e => e.Of().B == Face.Top))
@@ -119,18 +146,23 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
         return DesignCheck.Problems(design, catalog).Count == 0 ? design : StartingDesign.Named($"random {seed}/{number}");
     }
 
-    private static string Block(Random random) => One(random, (string[])["beech-15x15", "beech-20x20", "pine-20x20", "aluminium-6061-15x15"]);
+    private static string Block(Random random) =>
+        One(random, (string[])["beech-15x15", "beech-20x20", "pine-20x20", "aluminium-6061-15x15"]);
 
     private static Tray Tray(Random random, Design design)
     {
-        var support = One(random, (TraySupport[])[TraySupport.Rails, TraySupport.Posts, TraySupport.Hung, TraySupport.Housed, TraySupport.Flanges]);
+        var support = One(random, (TraySupport[])[TraySupport.Rails, TraySupport.Posts, TraySupport.Hung, TraySupport.Housed,
+            TraySupport.Flanges]);
         var n = design.Trays.Count + 1;
-        return new Tray($"tray-{n}", $"Tray {n}", support == TraySupport.Housed ? "birch-plywood" : "aluminium-5052", support == TraySupport.Housed ? 6 : 2, null, 25 + random.Next(60), 1, support, support == TraySupport.Rails ? One(random, (string[])["aluminium-6061-15x15", "beech-15x15", "aluminium-6061-angle-15x1-5"]) : null)
+        return new Tray($"tray-{n}", $"Tray {n}", support == TraySupport.Housed ? "birch-plywood" : "aluminium-5052",
+            support == TraySupport.Housed ? 6 : 2, null, 25 + random.Next(60), 1, support, support == TraySupport.Rails
+            ? One(random, (string[])["aluminium-6061-15x15", "beech-15x15", "aluminium-6061-angle-15x1-5"]) : null)
         {
             Plane = random.Next(4) == 0 ? (TrayPlane)random.Next(3) : TrayPlane.Level,
             Drawer = support == TraySupport.Rails && random.Next(4) == 0 ? new Drawer(Face.Front, 100) : null,
             StiffenerBarId = support == TraySupport.Rails && random.Next(3) == 0 ? "aluminium-6061-10x10" : null,
-            Flanges = support == TraySupport.Flanges ? new TrayFlanges(FlangedEdges.Walls, random.Next(2) == 0, 15, 2, (SheetJoin)random.Next(3)) : null,
+            Flanges = support == TraySupport.Flanges ? new TrayFlanges(FlangedEdges.Walls, random.Next(2) == 0, 15, 2,
+                (SheetJoin)random.Next(3)) : null,
         };
     }
 
@@ -166,7 +198,8 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
         {
             AskKind.Choice when ask.Words.Count > 0 => One(random, ask.Words).Key,
             AskKind.Bar => One(random, catalog.Bars).Id,
-            AskKind.Length or AskKind.Number when at is not null && at[path[^1]] is JsonValue now && now.TryGetValue<double>(out var v) => Held(ask, ask.Whole ? Math.Round(v + random.Next(-1, 4)) : Math.Round(v * (0.7 + (random.NextDouble() * 0.8)), 1)),
+            AskKind.Length or AskKind.Number when at is not null && at[path[^1]] is JsonValue now && now.TryGetValue<double>(out var v) =>
+                Held(ask, ask.Whole ? Math.Round(v + random.Next(-1, 4)) : Math.Round(v * (0.7 + (random.NextDouble() * 0.8)), 1)),
             _ => null,
         };
         if (at is null || answer is null)
@@ -187,15 +220,30 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
         switch (random.Next(8))
         {
             case 0:
-                return design with { Box = design.Box with { WidthMm = Math.Round(design.Box.WidthMm * (0.85 + (random.NextDouble() * 0.4))), DepthMm = Math.Round(design.Box.DepthMm * (0.85 + (random.NextDouble() * 0.4))), HeightMm = Math.Round(design.Box.HeightMm * (0.9 + (random.NextDouble() * 0.4))) } };
+                return design with
+                {
+                    Box = design.Box with
+                    {
+                        WidthMm = Math.Round(design.Box.WidthMm * (0.85 + (random.NextDouble() * 0.4))),
+                        DepthMm = Math.Round(design.Box.DepthMm * (0.85 + (random.NextDouble() * 0.4))),
+                        HeightMm = Math.Round(design.Box.HeightMm * (0.9 + (random.NextDouble() * 0.4)))
+                    }
+                };
             case 1:
                 var kind = One(random, catalog.Material(design.Panel(face).MaterialId).Wood ? ForWood : ForSheet);
-                return design.WithEdge(edge, e => e with { Joint = kind, BlockBarId = kind == JointKind.ButtScrewed ? Block(random) : null, DepthMm = null });
+                return design.WithEdge(edge, e => e with
+                {
+                    Joint = kind,
+                    BlockBarId = kind == JointKind.ButtScrewed ? Block(random)
+                    : null,
+                    DepthMm = null
+                });
             case 2:
                 var sheet = One(random, [.. catalog.Boards.Where(s => s.MaterialId == design.Panel(face).MaterialId)]);
                 return design.WithPanel(face, p => p with { NominalMm = sheet.NominalMm, MeasuredMm = null });
             case 3:
-                return design.WithPanel(face, p => p with { Hold = One(random, (PanelHold[])[PanelHold.Fixed, PanelHold.Removable, PanelHold.Open]) });
+                return design.WithPanel(face, p => p with
+                { Hold = One(random, (PanelHold[])[PanelHold.Fixed, PanelHold.Removable, PanelHold.Open]) });
             case 7:
                 return Door(random, design, face);
             case 4:
@@ -207,9 +255,20 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
                 var device = One(random, design.Devices);
                 return random.Next(2) == 0
                     ? design.WithDevice(device.Id, d => d with { QuarterTurns = random.Next(4) })
-                    : design.WithDevice(device.Id, d => d with { UMm = Math.Round(d.UMm + random.Next(-20, 20)), VMm = Math.Round(d.VMm + random.Next(-20, 20)) });
+                    : design.WithDevice(device.Id, d => d with
+                    {
+                        UMm = Math.Round(d.UMm + random.Next(-20, 20)),
+                        VMm = Math.Round(d.VMm + random.Next(-20, 20))
+                    });
             default:
-                return design with { Box = design.Box with { Feet = design.Box.Feet is null ? new Feet(20, 12, 25) : design.Box.Feet with { InsetMm = 15 + random.Next(30) } } };
+                return design with
+                {
+                    Box = design.Box with
+                    {
+                        Feet = design.Box.Feet is null ? new Feet(20, 12, 25) : design.Box.Feet with
+                        { InsetMm = 15 + random.Next(30) }
+                    }
+                };
         }
     }
 
@@ -217,7 +276,12 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
     private static Design Door(Random random, Design design, Face face)
     {
         var over = random.Next(2) == 0;
-        design = design.WithPanel(face, p => p with { Hold = PanelHold.Hinged, HingeAt = One(random, [.. face.Neighbours()]), InsetMm = 0 });
+        design = design.WithPanel(face, p => p with
+        {
+            Hold = PanelHold.Hinged,
+            HingeAt = One(random, [.. face.Neighbours()]),
+            InsetMm = 0
+        });
         return Faces.Edges.Where(e => e.Of().A == face || e.Of().B == face).Aggregate(design, (d, id) => d.WithEdge(id, e => e with
         {
             Joint = JointKind.Loose,
@@ -239,7 +303,8 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
         var (from, to) = (One(random, ports), One(random, ports));
         return design with
         {
-            Links = [.. design.Links, new Link($"link-{design.Links.Count + 1}", from.Device, from.Port.Id, to.Device, to.Port.Id, One(random, CableKind.Shipped).Id, random.Next(3) == 0 ? random.Next(80, 400) : null)],
+            Links = [.. design.Links, new Link($"link-{design.Links.Count + 1}", from.Device, from.Port.Id, to.Device, to.Port.Id,
+                One(random, CableKind.Shipped).Id, random.Next(3) == 0 ? random.Next(80, 400) : null)],
         };
     }
 

@@ -11,7 +11,8 @@ namespace AnvilPlan.Audit.Walk;
 
 /// <summary>
 /// Random actions of a user against the running application: nothing ends in an error of the server, every refusal is a sentence,
-/// undo takes back exactly the last change, a structure taken out again leaves the design as it was, a remedy that is offered changes something.
+/// undo takes back exactly the last change, a structure taken out again leaves the design as it was, a remedy that is offered changes
+/// something.
 /// </summary>
 public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
 {
@@ -46,14 +47,16 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
         0 or 1 => AddDevice(),
         2 => Structure(),
         3 => Edit("add a tray", d => d["trays"]!.AsArray().Add(JsonSerializer.SerializeToNode(
-            new Tray($"tray-{_random.Next(1000)}", "Tray", "aluminium-5052", 2, null, 20 + _random.Next(80), 1, One((TraySupport[])[TraySupport.Rails, TraySupport.Posts, TraySupport.Housed]), "aluminium-6061-15x15"), Shipped.Json))),
+            new Tray($"tray-{_random.Next(1000)}", "Tray", "aluminium-5052", 2, null, 20 + _random.Next(80), 1,
+                One((TraySupport[])[TraySupport.Rails, TraySupport.Posts, TraySupport.Housed]), "aluminium-6061-15x15"), Shipped.Json))),
         4 => Edit("change a panel", d =>
         {
             var sheet = One([.. catalog.Boards]);
             var panel = One(d["box"]!["panels"]!.AsArray().ToList())!;
             (panel["materialId"], panel["nominalMm"]) = (sheet.MaterialId, sheet.NominalMm);
         }),
-        5 => Edit("change a joint", d => One(d["box"]!["edges"]!.AsArray().ToList())!["joint"] = One((string[])["buttGlued", "buttScrewed", "rabbet", "dowel", "finger", "groove", "loose"])),
+        5 => Edit("change a joint", d => One(d["box"]!["edges"]!.AsArray().ToList())!["joint"] = One((string[])["buttGlued", "buttScrewed",
+            "rabbet", "dowel", "finger", "groove", "loose"])),
         6 => Edit("resize", d => d["box"]![One((string[])["widthMm", "depthMm", "heightMm"])] = 80 + _random.Next(500)),
         7 => Remove(),
         8 => Remedy(),
@@ -71,8 +74,14 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
         var devices = Design["devices"]!.AsArray();
         if (devices.Count > 0)
         {
-            var decks = Design["trays"]!.AsArray().Select(t => t!["id"]!.GetValue<string>()).Concat(Faces.All.Select(Deck.OfPanel)).ToList();
-            await Change("/devices/deck", new { expectedRevision = Revision, deviceId = One(devices.ToList())!["id"]!.GetValue<string>(), deckId = One(decks) });
+            var decks = Design["trays"]!.AsArray().Select(t => t!["id"]!.GetValue<string>())
+                .Concat(Faces.All.Select(Deck.OfPanel)).ToList();
+            await Change("/devices/deck", new
+            {
+                expectedRevision = Revision,
+                deviceId = One(devices.ToList())!["id"]!.GetValue<string>(),
+                deckId = One(decks)
+            });
         }
     }
 
@@ -90,11 +99,18 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
     {
         var before = Design.ToJsonString();
         var had = Design["structures"]!.AsArray().Select(s => s!["id"]!.GetValue<string>()).ToHashSet();
-        var added = await Change("/structures", new { expectedRevision = Revision, system = One([.. catalog.Systems.Where(s => s.Decision is not null)]).Key });
-        if (added && _random.Next(2) == 0 && Design["structures"]!.AsArray().Select(s => s!["id"]!.GetValue<string>()).FirstOrDefault(i => !had.Contains(i)) is { } id
-            && await Send(HttpMethod.Delete, $"/api/projects/{_id}/structures/{id}?expectedRevision={Revision}", null) && Design.ToJsonString() != before)
+        var added = await Change("/structures", new
         {
-            _defects.Add(new Defect("structure-left-traces", $"{id} was added and taken out again, and the design is another: {FirstDifference(before, Design.ToJsonString())}"));
+            expectedRevision = Revision,
+            system = One([.. catalog.Systems.Where(s => s.Decision is not null)]).Key
+        });
+        if (added && _random.Next(2) == 0 && Design["structures"]!.AsArray().Select(s => s!["id"]!.GetValue<string>())
+            .FirstOrDefault(i => !had.Contains(i)) is { } id
+            && await Send(HttpMethod.Delete, $"/api/projects/{_id}/structures/{id}?expectedRevision={Revision}", null)
+                && Design.ToJsonString() != before)
+        {
+            _defects.Add(new Defect("structure-left-traces", $"{id} was added and taken out again, and the design is another: "
+                + $"{FirstDifference(before, Design.ToJsonString())}"));
         }
     }
 
@@ -107,8 +123,10 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
         }
 
         var (snag, text) = One(snags);
-        using var answer = await Timed($"remedies of {snag}, {text}", () => client.PostAsJsonAsync($"/api/projects/{_id}/remedies", new { expectedRevision = Revision, findingId = snag }));
-        if (!await Held(answer, $"remedies of {snag}") || await answer.Content.ReadFromJsonAsync<JsonNode>() is not JsonArray { Count: > 0 } offers)
+        using var answer = await Timed($"remedies of {snag}, {text}", () => client.PostAsJsonAsync($"/api/projects/{_id}/remedies",
+            new { expectedRevision = Revision, findingId = snag }));
+        if (!await Held(answer, $"remedies of {snag}")
+            || await answer.Content.ReadFromJsonAsync<JsonNode>() is not JsonArray { Count: > 0 } offers)
         {
             return;
         }
@@ -138,10 +156,16 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
     {
         var design = Design.DeepClone();
         how(design);
-        await Send(HttpMethod.Put, $"/api/projects/{_id}/design", new JsonObject { ["expectedRevision"] = Revision, ["label"] = label, ["design"] = design }, undoes: true);
+        await Send(HttpMethod.Put, $"/api/projects/{_id}/design", new JsonObject
+        {
+            ["expectedRevision"] = Revision,
+            ["label"] = label,
+            ["design"] = design
+        }, undoes: true);
     }
 
-    private Task<bool> Change(string path, object body) => Send(HttpMethod.Post, $"/api/projects/{_id}{path}", JsonSerializer.SerializeToNode(body, Shipped.Json), undoes: true);
+    private Task<bool> Change(string path, object body) =>
+        Send(HttpMethod.Post, $"/api/projects/{_id}{path}", JsonSerializer.SerializeToNode(body, Shipped.Json), undoes: true);
 
     private async Task Begin(string name)
     {
@@ -154,7 +178,8 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
     {
         var before = _view;
         using var request = new HttpRequestMessage(method, path) { Content = body is null ? null : JsonContent.Create(body) };
-        using var answer = await Timed($"{method} {path} {body?.ToJsonString()[..Math.Min(160, body.ToJsonString().Length)]}", () => client.SendAsync(request));
+        using var answer = await Timed($"{method} {path} {body?.ToJsonString()[..Math.Min(160, body.ToJsonString().Length)]}",
+            () => client.SendAsync(request));
         if (!await Held(answer, $"{method} {path} {body?.ToJsonString()[..Math.Min(160, body.ToJsonString().Length)]}"))
         {
             return false;
@@ -173,7 +198,11 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
     {
         foreach (var (move, wanted) in ((string, string)[])[("undo", before), ("redo", after)])
         {
-            using var answer = await client.PostAsJsonAsync($"/api/projects/{_id}/{move}", new { expectedRevision = Revision, number = (int?)null });
+            using var answer = await client.PostAsJsonAsync($"/api/projects/{_id}/{move}", new
+            {
+                expectedRevision = Revision,
+                number = (int?)null
+            });
             if (!await Held(answer, move))
             {
                 return;
@@ -187,7 +216,9 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
         }
     }
 
-    /// <summary>Whoever waits longer than this thinks that nothing comes any more, s; generous, since other work may share the machine.</summary>
+    /// <summary>
+    /// Whoever waits longer than this thinks that nothing comes any more, s; generous, since other work may share the machine.
+    /// </summary>
     private const double PatienceS = 30;
 
     private async Task<HttpResponseMessage> Timed(string what, Func<Task<HttpResponseMessage>> ask)
@@ -215,7 +246,8 @@ public sealed class ApiWalk(HttpClient client, Catalog catalog, int seed)
         {
             _defects.Add(new Defect("server-error", $"{(int)answer.StatusCode}: {what}"));
         }
-        else if (!text.StartsWith('{') || JsonNode.Parse(text)?["detail"]?.GetValue<string>() is not { Length: > 20 } detail || !detail.TrimEnd().EndsWith('.'))
+        else if (!text.StartsWith('{') || JsonNode.Parse(text)?["detail"]?.GetValue<string>() is not { Length: > 20 } detail
+            || !detail.TrimEnd().EndsWith('.'))
         {
             _defects.Add(new Defect("refusal-without-reason", $"{(int)answer.StatusCode}: {what}: {text[..Math.Min(120, text.Length)]}"));
         }

@@ -25,7 +25,8 @@ public sealed class OwnServer : IAsyncDisposable
             port = ((IPEndPoint)probe.LocalEndpoint).Port;
         }
 
-        var process = Process.Start(new ProcessStartInfo("dotnet", [server, "--port", $"{port}", "--data", Path.Combine(folder.FullName, "walk.db")])
+        var process = Process.Start(new ProcessStartInfo("dotnet", [server, "--port", $"{port}", "--data",
+            Path.Combine(folder.FullName, "walk.db")])
         {
             WorkingDirectory = Path.GetDirectoryName(Path.GetFullPath(server)),
             RedirectStandardOutput = true,

@@ -2,7 +2,9 @@ using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Audit.Written;
 
-/// <summary>Points in and out of the axes that a part, a device or a fixing is told along: worked out here from the four vectors in the file alone.</summary>
+/// <summary>
+/// Points in and out of the axes that a part, a device or a fixing is told along: worked out here from the four vectors in the file alone.
+/// </summary>
 public static class Axes
 {
     /// <summary>A point of the enclosure, along those axes.</summary>
@@ -14,7 +16,8 @@ public static class Axes
         }
 
         var (x, y, z) = (space.X - axes.Origin.X, space.Y - axes.Origin.Y, space.Z - axes.Origin.Z);
-        return new((x * axes.X.X) + (y * axes.X.Y) + (z * axes.X.Z), (x * axes.Y.X) + (y * axes.Y.Y) + (z * axes.Y.Z), (x * axes.Z.X) + (y * axes.Z.Y) + (z * axes.Z.Z));
+        return new((x * axes.X.X) + (y * axes.X.Y) + (z * axes.X.Z), (x * axes.Y.X) + (y * axes.Y.Y) + (z * axes.Y.Z), (x * axes.Z.X)
+            + (y * axes.Z.Y) + (z * axes.Z.Z));
     }
 
     /// <summary>A point along those axes, in the enclosure.</summary>
@@ -36,8 +39,11 @@ public static class Axes
     /// <summary>What of a box can be near another one that lies along other axes: the box about its corners.</summary>
     public static Box Around(Pose? axes, Box box, Pose? of)
     {
-        var corners = Enumerable.Range(0, 8).Select(i => Into(of, OutOf(axes, new((i & 1) == 0 ? box.Min.X : box.Max.X, (i & 2) == 0 ? box.Min.Y : box.Max.Y, (i & 4) == 0 ? box.Min.Z : box.Max.Z)))).ToList();
-        return axes == of ? box : new Box(new(corners.Min(c => c.X), corners.Min(c => c.Y), corners.Min(c => c.Z)), new(corners.Max(c => c.X), corners.Max(c => c.Y), corners.Max(c => c.Z)));
+        var corners = Enumerable.Range(0, 8)
+            .Select(i => Into(of, OutOf(axes, new((i & 1) == 0 ? box.Min.X : box.Max.X, (i & 2) == 0 ? box.Min.Y : box.Max.Y, (i & 4) == 0
+            ? box.Min.Z : box.Max.Z)))).ToList();
+        return axes == of ? box : new Box(new(corners.Min(c => c.X), corners.Min(c => c.Y), corners.Min(c => c.Z)),
+            new(corners.Max(c => c.X), corners.Max(c => c.Y), corners.Max(c => c.Z)));
     }
 
     /// <summary>Whether two directions, each along its own axes, lie on one line.</summary>

@@ -8,7 +8,8 @@ namespace AnvilPlan.Audit.Written;
 /// <summary>A bore of a part, along the part's axes: a drilled hole in a face, or one that starts in an edge.</summary>
 /// <param name="From">On the axis, where it starts.</param>
 /// <param name="Into">The way the drill goes.</param>
-public sealed record Bore(Part Part, Feature Feature, Point3 From, Direction Into, double DepthMm, double DiaMm, bool Through, string? Thread, double? SinkMm)
+public sealed record Bore(Part Part, Feature Feature, Point3 From, Direction Into, double DepthMm, double DiaMm, bool Through,
+    string? Thread, double? SinkMm)
 {
     public Point3 End => From + (Into.Vector() * DepthMm);
 
@@ -21,7 +22,8 @@ public sealed record Bore(Part Part, Feature Feature, Point3 From, Direction Int
         return (Math.Sqrt((off.X * off.X) + (off.Y * off.Y) + (off.Z * off.Z)), deep);
     }
 
-    public bool Holds(Point3 p, double spare = 0) => Of(p) is var (off, deep) && off <= (DiaMm / 2) + spare && deep >= -spare && deep <= DepthMm + spare;
+    public bool Holds(Point3 p, double spare = 0) => Of(p) is var (off, deep) && off <= (DiaMm / 2) + spare && deep >= -spare
+        && deep <= DepthMm + spare;
 }
 
 /// <summary>
@@ -100,7 +102,8 @@ public sealed class PartSolid
                     _ => (new Uv(e.AlongMm, Part.WidthMm), Part.Frame.V.Opposite()),
                 };
                 var size = Part.Box.Size[way.Axis()];
-                return new Bore(Part, e, Part.Frame.ToSpace(uv, -e.FromSeenMm), way, e.DepthMm, e.DiaMm, e.DepthMm >= size - 0.01, e.Thread, e.SinkDiaMm);
+                return new Bore(Part, e, Part.Frame.ToSpace(uv, -e.FromSeenMm), way, e.DepthMm, e.DiaMm, e.DepthMm >= size - 0.01, e.Thread,
+                    e.SinkDiaMm);
             default:
                 return null;
         }
@@ -118,7 +121,13 @@ public sealed class PartSolid
             Opening o => Within(at, o.Min, o.Max),
             Notch n => deep <= (n.DepthMm ?? Part.ThicknessMm) + 1e-6 && Inside(Walls(n, deep / (n.DepthMm ?? Part.ThicknessMm)), at),
             Trim t => ((t.End.U - t.Begin.U) * (at.V - t.Begin.V)) - ((t.End.V - t.Begin.V) * (at.U - t.Begin.U)) > 0,
-            Bevel b => (b.Edge switch { PartEdge.ULeast => at.U, PartEdge.UMost => Part.LengthMm - at.U, PartEdge.VLeast => at.V, _ => Part.WidthMm - at.V }) <= (deep * Math.Tan(b.AngleDeg * Math.PI / 180)) + 1e-6,
+            Bevel b => (b.Edge switch
+            {
+                PartEdge.ULeast => at.U,
+                PartEdge.UMost => Part.LengthMm - at.U,
+                PartEdge.VLeast => at.V,
+                _ => Part.WidthMm - at.V
+            }) <= (deep * Math.Tan(b.AngleDeg * Math.PI / 180)) + 1e-6,
             EdgeHole { SlotMm: { } slot } e => Slot(e, slot, at, below),
             _ => false,
         };
@@ -133,7 +142,8 @@ public sealed class PartSolid
             PartEdge.VLeast => (at.U, at.V),
             _ => (at.U, Part.WidthMm - at.V),
         };
-        return into <= hole.DepthMm + 1e-6 && Math.Abs(along - hole.AlongMm) <= slotMm / 2 && Math.Abs(below - hole.FromSeenMm) <= hole.DiaMm / 2;
+        return into <= hole.DepthMm + 1e-6 && Math.Abs(along - hole.AlongMm) <= slotMm / 2
+            && Math.Abs(below - hole.FromSeenMm) <= hole.DiaMm / 2;
     }
 
     private static bool Within(Uv at, Uv min, Uv max) => at.U >= min.U && at.U <= max.U && at.V >= min.V && at.V <= max.V;

@@ -33,22 +33,28 @@ public sealed record WrittenMade(string Id, Blank Blank, IReadOnlyList<string> F
 
 /// <summary>What plan.json says, as far as a shop would build from it.</summary>
 public sealed record WrittenPlan(
-    Box Outer, Box Inner, IReadOnlyList<DevicePlace> Devices, IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<Part> Parts, IReadOnlyList<WrittenMade> Made, IReadOnlyList<Hold> Holds,
-    IReadOnlyList<MountPoint> MountPoints, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<Fixing> Fixings, IReadOnlyList<ScrewChoice> Screws, CutPlan Cuts, IReadOnlyList<WrittenFinding> Findings,
+    Box Outer, Box Inner, IReadOnlyList<DevicePlace> Devices, IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<Part> Parts,
+        IReadOnlyList<WrittenMade> Made, IReadOnlyList<Hold> Holds,
+    IReadOnlyList<MountPoint> MountPoints, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<Fixing> Fixings,
+        IReadOnlyList<ScrewChoice> Screws, CutPlan Cuts, IReadOnlyList<WrittenFinding> Findings,
     IReadOnlyList<AssemblyView> Views, IReadOnlyList<FittingPlace> Fittings, WorkPlan Work)
 {
     /// <summary>Cables whose two ends the plan has.</summary>
-    public IEnumerable<string> Linked(Design design) => design.Links.Where(l => Devices.Any(d => d.Id == l.FromDeviceId) && Devices.Any(d => d.Id == l.ToDeviceId)).Select(l => l.Id);
+    public IEnumerable<string> Linked(Design design) =>
+        design.Links.Where(l => Devices.Any(d => d.Id == l.FromDeviceId) && Devices.Any(d => d.Id == l.ToDeviceId)).Select(l => l.Id);
 
     /// <summary>What hands cut: features of blanks, or of the faces of a print.</summary>
-    public IEnumerable<(Part Part, Feature Feature)> Worked() => Made.SelectMany(m => m.Worked).Select(id => Parts.FirstOrDefault(p => p.Id == id)).OfType<Part>().SelectMany(p => p.Features, (p, f) => (p, f));
+    public IEnumerable<(Part Part, Feature Feature)> Worked() =>
+        Made.SelectMany(m => m.Worked).Select(id => Parts.FirstOrDefault(p => p.Id == id)).OfType<Part>()
+        .SelectMany(p => p.Features, (p, f) => (p, f));
 
     private static readonly JsonSerializerOptions Lenient = new(Shipped.Json) { UnmappedMemberHandling = JsonUnmappedMemberHandling.Skip };
 
     public static WrittenPlan Read(byte[] json) => JsonSerializer.Deserialize<WrittenPlan>(json, Lenient)!;
 
     /// <summary>Stops that leave every part and fixing where it is: its geometry is to be right all the same.</summary>
-    private static readonly HashSet<string> BesideTheShape = ["control-forgotten", "supply-volts", "supply-short", "link-volts", "over-the-limit", "part-larger-than-stock", "no-way-in", "cable-short", "cable-closed-off", "one-stud"];
+    private static readonly HashSet<string> BesideTheShape = ["control-forgotten", "supply-volts", "supply-short", "link-volts",
+        "over-the-limit", "part-larger-than-stock", "no-way-in", "cable-short", "cable-closed-off", "one-stud"];
 
     /// <summary>The plan itself says that something of its shape cannot be so.</summary>
     public bool ShapeStopped => Findings.Any(f => f.Severity == Severity.Stop && !BesideTheShape.Contains(f.Code));
@@ -59,12 +65,15 @@ public sealed record WrittenPlan(
 /// <summary>All files of one plan, by name, and what they were planned from.</summary>
 public sealed record WrittenFiles(Design Design, Catalog Catalog, ShopProfile Shop, IReadOnlyDictionary<string, byte[]> Files)
 {
-    /// <summary>Plans the design and writes what leaves the application for it; the two books of pages only where they are asked for.</summary>
+    /// <summary>
+    /// Plans the design and writes what leaves the application for it; the two books of pages only where they are asked for.
+    /// </summary>
     public static WrittenFiles Of(Design design, Catalog catalog, ShopProfile shop, bool pages)
     {
         var plan = Planner.Plan(design, catalog, shop, AnvilPlan.Core.Bench.AsBuilt.Nothing);
         return new WrittenFiles(design, catalog, shop, PlanFiles.Of(design, plan, shop, Paper.Named("a4")!)
-            .Where(f => pages || !f.Name.EndsWith(".pdf", StringComparison.Ordinal)).ToDictionary(f => f.Name, f => f.Write(), StringComparer.Ordinal));
+            .Where(f => pages || !f.Name.EndsWith(".pdf", StringComparison.Ordinal)).ToDictionary(f => f.Name, f => f.Write(),
+                StringComparer.Ordinal));
     }
 
     public string Text(string name) => Encoding.UTF8.GetString(Files[name]);

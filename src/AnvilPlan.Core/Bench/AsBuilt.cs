@@ -14,7 +14,9 @@ public enum PartState
 /// <param name="Dimension">What was measured, for example <c>length</c> or a feature's id.</param>
 public sealed record BenchReading(string Dimension, double Mm);
 
-/// <summary>One line of the bench log: what happened to a part, as it was known then. Lines are added, never changed or taken out.</summary>
+/// <summary>
+/// One line of the bench log: what happened to a part, as it was known then. Lines are added, never changed or taken out.
+/// </summary>
 /// <param name="Number">In the order in which they were written, from 1.</param>
 /// <param name="Unit">Which of the units that are built, from 1.</param>
 /// <param name="PartId">A made part of the plan as it was then.</param>
@@ -23,7 +25,8 @@ public sealed record BenchReading(string Dimension, double Mm);
 /// <param name="State">How far the part is now; null = as before.</param>
 /// <param name="Minutes">Of work; null = not taken.</param>
 public sealed record BenchEntry(
-    int Number, DateTime AtUtc, int Unit, string PartId, string Fingerprint, string? Operation, PartState? State, BenchReading? Reading, double? Minutes, string Note);
+    int Number, DateTime AtUtc, int Unit, string PartId, string Fingerprint, string? Operation, PartState? State, BenchReading? Reading,
+        double? Minutes, string Note);
 
 /// <summary>What was really made so far: all that follows from it is read off the log.</summary>
 public sealed record AsBuilt(IReadOnlyList<BenchEntry> Log)
@@ -41,7 +44,8 @@ public sealed record AsBuilt(IReadOnlyList<BenchEntry> Log)
         }
 
         var state = last.Count < units ? PartState.ToDo : last.Min(e => e.State!.Value);
-        return new PartRecord(partId, state, [.. last.Where(e => e.State > PartState.ToDo).Select(e => e.Fingerprint).Distinct(StringComparer.Ordinal)]);
+        return new PartRecord(partId, state, [.. last.Where(e => e.State > PartState.ToDo).Select(e => e.Fingerprint)
+            .Distinct(StringComparer.Ordinal)]);
     }
 
     /// <summary>The last state of each unit of each part.</summary>

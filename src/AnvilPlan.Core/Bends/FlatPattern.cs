@@ -23,7 +23,8 @@ internal sealed class FlatPattern
     private readonly List<(BendLine Line, int Depth)> _bends = [];
 
     /// <summary>The face that the blank is drawn from, with u and v along these directions.</summary>
-    public FlatPiece Base(SolidPart leaf, Direction u, Direction v) => Add(leaf, new FlatPiece(leaf.Id, new FlatLine(0, u.Sign(), u.Axis()), new FlatLine(0, v.Sign(), v.Axis()), u.Cross(v)));
+    public FlatPiece Base(SolidPart leaf, Direction u, Direction v) =>
+        Add(leaf, new FlatPiece(leaf.Id, new FlatLine(0, u.Sign(), u.Axis()), new FlatLine(0, v.Sign(), v.Axis()), u.Cross(v)));
 
     /// <summary>A face that is bent off another.</summary>
     /// <param name="edge">The side of the other on which it is bent.</param>
@@ -45,25 +46,33 @@ internal sealed class FlatPattern
         Add(leaf, piece);
         Clip(leaf.Id, alongU, -out_, begins);
         var (own, other) = (_covered[_regionOf[leaf.Id]], _covered[_regionOf[from.LeafId]]);
-        var (low, high) = alongU ? (Math.Max(own.Min.V, other.Min.V), Math.Min(own.Max.V, other.Max.V)) : (Math.Max(own.Min.U, other.Min.U), Math.Min(own.Max.U, other.Max.U));
+        var (low, high) = alongU ? (Math.Max(own.Min.V, other.Min.V), Math.Min(own.Max.V, other.Max.V))
+            : (Math.Max(own.Min.U, other.Min.U), Math.Min(own.Max.U, other.Max.U));
         var (a, b) = (Math.Min(tangent, begins), Math.Max(tangent, begins));
         _covered.Add(alongU ? (new(a, low), new(b, high)) : (new(low, a), new(high, b)));
         var middle = (tangent + begins) / 2;
         _bends.Add((new BendLine(
-            $"bend/{leaf.Id}", "", $"bend to {leaf.Name.ToLowerInvariant()}", towards ? WorkedFrom.Seen : WorkedFrom.Far, alongU ? new(middle, low) : new(low, middle), alongU ? new(middle, high) : new(high, middle),
-            bend.AngleDeg, bend.RadiusMm, bend.AllowanceMm, 0, from.LeafId, leaf.Id, bend.Why), 1 + _bends.Where(x => x.Line.ToFace == from.LeafId).Select(x => x.Depth).FirstOrDefault()));
+            $"bend/{leaf.Id}", "", $"bend to {leaf.Name.ToLowerInvariant()}", towards ? WorkedFrom.Seen : WorkedFrom.Far, alongU
+                ? new(middle, low) : new(low, middle), alongU ? new(middle, high) : new(high, middle),
+            bend.AngleDeg, bend.RadiusMm, bend.AllowanceMm, 0, from.LeafId, leaf.Id, bend.Why), 1 + _bends.Where(x =>
+                x.Line.ToFace == from.LeafId).Select(x => x.Depth).FirstOrDefault()));
         return piece;
     }
 
-    /// <summary>Everything moved so that the blank begins at its corner; its size, what is cut out of its rectangle, and where it is bent.</summary>
-    public (IReadOnlyList<FlatPiece> Pieces, double LengthMm, double WidthMm, IReadOnlyList<Feature> Corners, IReadOnlyList<Feature> Bends) Finish(string forWhat)
+    /// <summary>
+    /// Everything moved so that the blank begins at its corner; its size, what is cut out of its rectangle, and where it is bent.
+    /// </summary>
+    public (IReadOnlyList<FlatPiece> Pieces, double LengthMm, double WidthMm, IReadOnlyList<Feature> Corners,
+        IReadOnlyList<Feature> Bends) Finish(string forWhat)
     {
         var min = new Uv(_covered.Min(r => r.Min.U), _covered.Min(r => r.Min.V));
         var size = new Uv(_covered.Max(r => r.Max.U), _covered.Max(r => r.Max.V)) - min;
         var rects = _covered.Select(r => (Min: r.Min - min, Max: r.Max - min)).ToList();
-        return ([.. _pieces.Select(p => p with { U = p.U with { C = p.U.C - min.U }, V = p.V with { C = p.V.C - min.V } })], size.U, size.V, [.. Cut(rects, size, forWhat)],
+        return ([.. _pieces.Select(p => p with { U = p.U with { C = p.U.C - min.U }, V = p.V with { C = p.V.C - min.V } })], size.U, size.V,
+            [.. Cut(rects, size, forWhat)],
             // what lies farthest from the base is bent first: it could not be reached afterwards
-            [.. _bends.OrderByDescending(b => b.Depth).Select((b, i) => b.Line with { For = forWhat, Order = i + 1, Start = b.Line.Start - min, End = b.Line.End - min })]);
+            [.. _bends.OrderByDescending(b => b.Depth)
+                .Select((b, i) => b.Line with { For = forWhat, Order = i + 1, Start = b.Line.Start - min, End = b.Line.End - min })]);
     }
 
     private FlatPiece Add(SolidPart leaf, FlatPiece piece)
@@ -92,7 +101,9 @@ internal sealed class FlatPattern
     /// <summary>The rectangles of the blank that no piece covers, row by row between all their lines.</summary>
     private static IEnumerable<Feature> Cut(List<(Uv Min, Uv Max)> rects, Uv size, string forWhat)
     {
-        List<double> Lines(Func<Uv, double> of, double most) => [.. rects.SelectMany(r => (double[])[of(r.Min), of(r.Max)]).Append(0).Append(most).Select(x => Math.Round(x, 6)).Distinct().Order()];
+        List<double> Lines(Func<Uv, double> of, double most) =>
+            [.. rects.SelectMany(r => (double[])[of(r.Min), of(r.Max)]).Append(0).Append(most).Select(x => Math.Round(x, 6))
+            .Distinct().Order()];
         var (us, vs) = (Lines(p => p.U, size.U), Lines(p => p.V, size.V));
         bool Covered(double u, double v) => rects.Exists(r => u > r.Min.U && u < r.Max.U && v > r.Min.V && v < r.Max.V);
         var gone = new List<(Uv Min, Uv Max)>();
@@ -111,7 +122,8 @@ internal sealed class FlatPattern
                 if (start is { } from && (!open || i + 2 == us.Count))
                 {
                     var (min, max) = (new Uv(from, vs[j]), new Uv(open ? us[i + 1] : us[i], vs[j + 1]));
-                    var above = gone.FindIndex(g => Math.Abs(g.Min.U - min.U) < 1e-4 && Math.Abs(g.Max.U - max.U) < 1e-4 && Math.Abs(g.Max.V - min.V) < 1e-4);
+                    var above = gone.FindIndex(g => Math.Abs(g.Min.U - min.U) < 1e-4 && Math.Abs(g.Max.U - max.U) < 1e-4
+                        && Math.Abs(g.Max.V - min.V) < 1e-4);
                     if (above >= 0)
                     {
                         gone[above] = (gone[above].Min, max);
@@ -128,7 +140,8 @@ internal sealed class FlatPattern
 
         return gone.Select((g, i) => Notch.Rectangle(
             $"corner/{i + 1}", forWhat, "cut out between flanges", WorkedFrom.Seen,
-            new(g.Min.U < 1e-4 ? -1 : g.Min.U, g.Min.V < 1e-4 ? -1 : g.Min.V), new(g.Max.U > size.U - 1e-4 ? size.U + 1 : g.Max.U, g.Max.V > size.V - 1e-4 ? size.V + 1 : g.Max.V), null, "what no face covers"));
+            new(g.Min.U < 1e-4 ? -1 : g.Min.U, g.Min.V < 1e-4 ? -1 : g.Min.V), new(g.Max.U > size.U - 1e-4 ? size.U + 1
+                : g.Max.U, g.Max.V > size.V - 1e-4 ? size.V + 1 : g.Max.V), null, "what no face covers"));
     }
 
     /// <summary>What is cut into a face, as it lies on the blank; null for what belongs to an end of the folded part.</summary>
@@ -140,7 +153,8 @@ internal sealed class FlatPattern
         (PartEdge, double)? Along(PartEdge edge, double along) =>
             Rim(edge, leaf, At, lengthMm, widthMm) is { } rim ? (rim, Slab.Along(rim, At(leaf.Slab.At(edge, along, 0)))) : null;
         return feature.Laid(new Laying(
-            $"flat/{leaf.Id}/{feature.Id}", $"{leaf.Name}: {feature.Purpose}", At, (x.U * y.V) - (x.V * y.U) < 0, Math.Abs(x.U) < 0.5, leaf.ThicknessMm, Along)) is { } laid ? laid with { Unfolded = true } : null;
+            $"flat/{leaf.Id}/{feature.Id}", $"{leaf.Name}: {feature.Purpose}", At, (x.U * y.V) - (x.V * y.U) < 0, Math.Abs(x.U) < 0.5,
+                leaf.ThicknessMm, Along)) is { } laid ? laid with { Unfolded = true } : null;
     }
 
     /// <summary>The edge of the blank that an edge of the face is; null when it is a bend.</summary>

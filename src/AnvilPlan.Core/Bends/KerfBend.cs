@@ -9,7 +9,8 @@ public sealed record KerfGuide(string Material, double WebMm, double StrainLimit
     private static IReadOnlyList<KerfGuide> Rows { get; } =
     [
         .. CsvTable.Shipped("kerf-bend-guidance").Rows.Select(r => new KerfGuide(
-            r["material"], (r.Number("web_min_mm") + r.Number("web_max_mm")) / 2, r.Number("dry_web_strain_limit_pct"), r.Number("rib_min_mm"), r.Number("closing_factor_first_guess"))),
+            r["material"], (r.Number("web_min_mm") + r.Number("web_max_mm")) / 2, r.Number("dry_web_strain_limit_pct"),
+                r.Number("rib_min_mm"), r.Number("closing_factor_first_guess"))),
     ];
 
     public static KerfGuide For(Material material) => Rows.First(r => r.Material.StartsWith(material switch
@@ -31,11 +32,13 @@ public sealed record KerfGuide(string Material, double WebMm, double StrainLimit
 /// <param name="RibMm">Wood left between cuts at the face.</param>
 /// <param name="GapMm">Left open at each mouth; 0 when the cuts close.</param>
 /// <param name="StrainPercent">Of the web, upper bound.</param>
-public sealed record KerfBend(int Cuts, double ZoneMm, double SpacingMm, double MouthMm, double RibMm, double GapMm, double StrainPercent, double LeastRadiusMm)
+public sealed record KerfBend(int Cuts, double ZoneMm, double SpacingMm, double MouthMm, double RibMm, double GapMm, double StrainPercent,
+    double LeastRadiusMm)
 {
     private const double QuarterTurn = Math.PI / 2;
 
-    public static KerfBend Straight(double thicknessMm, double webMm, double kerfMm, double outsideRadiusMm, double closingFactor, double leastRibMm)
+    public static KerfBend Straight(double thicknessMm, double webMm, double kerfMm, double outsideRadiusMm, double closingFactor,
+        double leastRibMm)
     {
         var height = thicknessMm - (webMm / 2);
         var used = closingFactor * kerfMm / height;
@@ -43,7 +46,8 @@ public sealed record KerfBend(int Cuts, double ZoneMm, double SpacingMm, double 
         var zone = QuarterTurn * (outsideRadiusMm - (webMm / 2));
         var each = QuarterTurn / cuts;
         return new KerfBend(
-            cuts, zone, zone / cuts, kerfMm, (zone / cuts) - kerfMm, Math.Max(0, kerfMm - (each * height)), 100 * webMm / 2 * each / kerfMm, ((kerfMm + leastRibMm) / each) + (webMm / 2));
+            cuts, zone, zone / cuts, kerfMm, (zone / cuts) - kerfMm, Math.Max(0, kerfMm - (each * height)), 100 * webMm / 2 * each / kerfMm,
+                ((kerfMm + leastRibMm) / each) + (webMm / 2));
     }
 
     /// <param name="tipMm">Flat at the bottom of the cutter.</param>
@@ -53,7 +57,8 @@ public sealed record KerfBend(int Cuts, double ZoneMm, double SpacingMm, double 
         var height = thicknessMm - (webMm / 2);
         var mouth = tipMm + (2 * (height - (tipMm / each)) * Math.Tan(each / 2));
         var zone = QuarterTurn * (outsideRadiusMm - (webMm / 2));
-        return new KerfBend(cuts, zone, zone / cuts, mouth, (zone / cuts) - mouth, 0, 100 * webMm / 2 * each / tipMm, ((mouth + leastRibMm) / each) + (webMm / 2));
+        return new KerfBend(cuts, zone, zone / cuts, mouth, (zone / cuts) - mouth, 0, 100 * webMm / 2 * each / tipMm,
+            ((mouth + leastRibMm) / each) + (webMm / 2));
     }
 
     /// <summary>Length of the board for two outside lengths that meet in a bend of that radius.</summary>
@@ -70,6 +75,7 @@ public sealed record LaminatedBend(int Plies, double PlyMm, double LeastRadiusMm
     {
         var plies = Math.Max(2, Grace.Ceiling(thicknessMm / plyMm));
         var middle = insideRadiusMm + (thicknessMm / 2);
-        return new LaminatedBend(plies, thicknessMm / plies, thicknessMm / plies / (2 * strainPercent / 100), (middle * (1 - (1.0 / (plies * plies)))) - (thicknessMm / 2));
+        return new LaminatedBend(plies, thicknessMm / plies, thicknessMm / plies / (2 * strainPercent / 100),
+            (middle * (1 - (1.0 / (plies * plies)))) - (thicknessMm / 2));
     }
 }

@@ -4,7 +4,9 @@ using AnvilPlan.Core.Parts;
 
 namespace AnvilPlan.Core.Bends;
 
-/// <summary>A bend in sheet. mm. Source: bend allowance on the neutral line, BA = a (R + K T); OSSB = tan(a / 2) (R + T); BD = 2 OSSB - BA.</summary>
+/// <summary>
+/// A bend in sheet. mm. Source: bend allowance on the neutral line, BA = a (R + K T); OSSB = tan(a / 2) (R + T); BD = 2 OSSB - BA.
+/// </summary>
 /// <param name="Source">Where K comes from.</param>
 public sealed record SheetBend(double ThicknessMm, double RadiusMm, double K, string Source)
 {
@@ -15,7 +17,8 @@ public sealed record SheetBend(double ThicknessMm, double RadiusMm, double K, st
 
     public double SetbackMm => Math.Tan(AngleDeg * Math.PI / 360) * (RadiusMm + ThicknessMm);
 
-    public FlatBend Flat => new(AngleDeg, RadiusMm, AllowanceMm, SetbackMm, $"R {RadiusMm:0.##}, T {ThicknessMm:0.##}, K {K:0.##}: {Source}");
+    public FlatBend Flat =>
+        new(AngleDeg, RadiusMm, AllowanceMm, SetbackMm, $"R {RadiusMm:0.##}, T {ThicknessMm:0.##}, K {K:0.##}: {Source}");
 
     /// <summary>What two outside lengths together are longer than the flat sheet.</summary>
     public double DeductionMm => (2 * SetbackMm) - AllowanceMm;
@@ -32,7 +35,8 @@ public sealed record SheetBend(double ThicknessMm, double RadiusMm, double K, st
 
         var ratio = radiusMm / thicknessMm;
         var row = CsvTable.Shipped("k-factor").Rows.First(r => r["method"] == "air bend" && ratio <= r.Number("r_over_t_to"));
-        return new SheetBend(thicknessMm, radiusMm, row.Number("k_medium_mild_steel_halfhard_al"), $"air bend, R/T {ratio:0.##}: {row["source"]}");
+        return new SheetBend(thicknessMm, radiusMm, row.Number("k_medium_mild_steel_halfhard_al"), $"air bend, R/T {ratio:0.##}: "
+            + $"{row["source"]}");
     }
 
     /// <summary>A hole at each inner corner of what is cut out, so that the two bends that meet there do not tear.</summary>
@@ -41,10 +45,12 @@ public sealed record SheetBend(double ThicknessMm, double RadiusMm, double K, st
         foreach (var (corner, i) in corners.OfType<Notch>().Select((c, i) => (c.Reach, i + 1)))
         {
             var (left, low) = (corner.Min.U < 0, corner.Min.V < 0);
-            if ((left || corner.Max.U > lengthMm) && (low || corner.Max.V > widthMm) && corner.Max.U - corner.Min.U > SetbackMm && corner.Max.V - corner.Min.V > SetbackMm)
+            if ((left || corner.Max.U > lengthMm) && (low || corner.Max.V > widthMm) && corner.Max.U - corner.Min.U > SetbackMm
+                && corner.Max.V - corner.Min.V > SetbackMm)
             {
                 yield return new Hole(
-                    $"relief/{i}", forWhat, "bend relief", WorkedFrom.Seen, new Uv(left ? corner.Max.U : corner.Min.U, low ? corner.Max.V : corner.Min.V), 2 * ThicknessMm, null, null, null, null,
+                    $"relief/{i}", forWhat, "bend relief", WorkedFrom.Seen, new Uv(left ? corner.Max.U : corner.Min.U, low ? corner.Max.V
+                        : corner.Min.V), 2 * ThicknessMm, null, null, null, null,
                     "twice the thickness [R]", "where both bend lines meet", null);
             }
         }

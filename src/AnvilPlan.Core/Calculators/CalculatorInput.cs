@@ -25,7 +25,8 @@ public abstract record CalculatorInput(string Key)
 }
 
 /// <summary>A number within a range; the ends belong to it unless said otherwise.</summary>
-public sealed record NumberInput(string Key, double Least = 0, double Most = 1e6, bool AboveLeast = true, bool Whole = false, bool OrNull = false)
+public sealed record NumberInput(string Key, double Least = 0, double Most = 1e6, bool AboveLeast = true, bool Whole = false,
+    bool OrNull = false)
     : CalculatorInput(Key)
 {
     public override string Expected =>
@@ -52,7 +53,8 @@ public sealed record NumberInput(string Key, double Least = 0, double Most = 1e6
     }
 
     internal bool Holds(double number) =>
-        double.IsFinite(number) && number <= Most && (AboveLeast ? number > Least : number >= Least) && (!Whole || Math.Floor(number) == number);
+        double.IsFinite(number) && number <= Most && (AboveLeast ? number > Least : number >= Least)
+            && (!Whole || Math.Floor(number) == number);
 }
 
 /// <summary>A list of numbers, each in the same range.</summary>
@@ -124,7 +126,8 @@ public sealed record PointsInput(string Key, double LimitMm, int LeastCount, int
         var points = new List<Uv>();
         foreach (var pair in value.EnumerateArray())
         {
-            if (pair.ValueKind != JsonValueKind.Array || pair.GetArrayLength() != 2 || !TryCoordinate(pair[0], out var x) || !TryCoordinate(pair[1], out var y))
+            if (pair.ValueKind != JsonValueKind.Array || pair.GetArrayLength() != 2 || !TryCoordinate(pair[0], out var x)
+                || !TryCoordinate(pair[1], out var y))
             {
                 return false;
             }

@@ -7,7 +7,9 @@ namespace AnvilPlan.Core.Calculators;
 /// <summary>Every calculator of this build, by name.</summary>
 public static class CalculatorList
 {
-    public static IReadOnlyList<Calculator> All { get; } = [.. FastenerCalculators.All, .. LayoutCalculators.All, .. HardwareCalculators.All, .. WoodCalculators.All, .. PrintingCalculators.All, .. FrameCalculators.All, .. PlasticsCalculators.All];
+    public static IReadOnlyList<Calculator> All { get; } = [.. FastenerCalculators.All, .. LayoutCalculators.All,
+        .. HardwareCalculators.All, .. WoodCalculators.All, .. PrintingCalculators.All, .. FrameCalculators.All,
+        .. PlasticsCalculators.All];
 
     private const int MostEntries = 10_000;
 
@@ -28,14 +30,16 @@ public static class CalculatorList
 
         return batch.GetArrayLength() <= MostEntries
             ? [.. batch.EnumerateArray().Interruptible().Select(RunEntry)]
-            : throw new CalculatorException("batch", $"batch holds {batch.GetArrayLength()} sums: at most {MostEntries} are done at a time.");
+            : throw new CalculatorException("batch", $"batch holds {batch.GetArrayLength()} sums: at most {MostEntries} are done at "
+                + $"a time.");
     }
 
     private static IReadOnlyDictionary<string, object?> RunEntry(JsonElement entry)
     {
         try
         {
-            if (entry.ValueKind != JsonValueKind.Object || !entry.TryGetProperty("calc", out var name) || name.ValueKind != JsonValueKind.String)
+            if (entry.ValueKind != JsonValueKind.Object || !entry.TryGetProperty("calc", out var name)
+                || name.ValueKind != JsonValueKind.String)
             {
                 throw new CalculatorException("calc", "calc is missing: each entry must be {\"calc\": NAME, \"inputs\": {…}}.");
             }
@@ -49,7 +53,11 @@ public static class CalculatorList
         }
         catch (InvalidOperationException error) when (WireJson.IsHalfCharacter(error))
         {
-            return new Dictionary<string, object?> { ["error"] = "calc holds half of a character (a surrogate without its pair).", ["key"] = "calc" };
+            return new Dictionary<string, object?>
+            {
+                ["error"] = "calc holds half of a character (a surrogate without its pair).",
+                ["key"] = "calc"
+            };
         }
         catch (CalculatorException error)
         {

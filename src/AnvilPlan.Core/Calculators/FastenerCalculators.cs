@@ -20,7 +20,8 @@ internal static class FastenerCalculators
             v =>
             {
                 PitchBelowDiameter(v);
-                var t = ThreadForm.Of(v.Word("standard") == "iso" ? ThreadStandard.Iso : ThreadStandard.Unified, v.Number("nominal_dia_mm"), v.Number("pitch_mm"));
+                var t = ThreadForm.Of(v.Word("standard") == "iso" ? ThreadStandard.Iso : ThreadStandard.Unified, v.Number("nominal_dia_mm"),
+                    v.Number("pitch_mm"));
                 return Output(
                     ("minor_dia_internal_mm", t.MinorInternalMm), ("root_dia_external_mm", t.RootExternalMm),
                     ("pitch_dia_mm", t.PitchDiaMm), ("tensile_stress_area_mm2", t.TensileStressAreaMm2));
@@ -32,7 +33,8 @@ internal static class FastenerCalculators
             {
                 PitchBelowDiameter(v);
                 Below(v, "hole_dia_mm", "nominal_dia_mm");
-                return Output(("thread_percent", ThreadForm.Percent(v.Number("nominal_dia_mm"), v.Number("pitch_mm"), v.Number("hole_dia_mm"))));
+                return Output(("thread_percent", ThreadForm.Percent(v.Number("nominal_dia_mm"), v.Number("pitch_mm"),
+                    v.Number("hole_dia_mm"))));
             }),
         new("tap_drill", "fasteners", "hole=d-1.299038*P*percent/100", "handbook: percent of full thread",
             [Number("nominal_dia_mm", 200), Number("pitch_mm", 20), Number("thread_percent", 100)],
@@ -40,14 +42,18 @@ internal static class FastenerCalculators
             v =>
             {
                 PitchBelowDiameter(v);
-                return Output(("hole_dia_mm", ThreadForm.TapDrillMm(v.Number("nominal_dia_mm"), v.Number("pitch_mm"), v.Number("thread_percent"))));
+                return Output(("hole_dia_mm", ThreadForm.TapDrillMm(v.Number("nominal_dia_mm"), v.Number("pitch_mm"),
+                    v.Number("thread_percent"))));
             }),
         new("screw_length", "fasteners",
-            "grip=sum(clamped)+washer-counterbore (washer ignored when length_measured='over_head'); min=grip+engagement_min; max=grip+depth_available (null: no limit); chosen=shortest stock with min<=L<=max, else null; engagement=chosen-grip",
+            "grip=sum(clamped)+washer-counterbore (washer ignored when length_measured='over_head'); min=grip+engagement_min; "
+                + "max=grip+depth_available (null: no limit); chosen=shortest stock with min<=L<=max, else null; engagement=chosen-grip",
             "geometry of the stack",
             [
-                LengthMeasuredInput, new ListInput("clamped_mm", Measured, 1, 50), FromZero("washer_under_head_mm", 100), FromZero("counterbore_depth_mm", 1000),
-                FromZero("engagement_min_mm", 1000), FromZero("depth_available_mm", 1e4) with { OrNull = true }, new ListInput("stock_lengths_mm", Measured, 1, 500),
+                LengthMeasuredInput, new ListInput("clamped_mm", Measured, 1, 50), FromZero("washer_under_head_mm", 100),
+                    FromZero("counterbore_depth_mm", 1000),
+                FromZero("engagement_min_mm", 1000), FromZero("depth_available_mm", 1e4) with { OrNull = true },
+                    new ListInput("stock_lengths_mm", Measured, 1, 500),
             ],
             ["grip_mm", "length_min_mm", "length_max_mm", "chosen_length_mm", "engagement_mm", "feasible"],
             v =>
@@ -59,7 +65,8 @@ internal static class FastenerCalculators
                 if (stack.GripMm < 0)
                 {
                     throw new CalculatorException("counterbore_depth_mm",
-                        $"counterbore_depth_mm is {v.Number("counterbore_depth_mm")}: it must not be deeper than the clamped parts, {stack.GripMm + v.Number("counterbore_depth_mm")} mm.");
+                        $"counterbore_depth_mm is {v.Number("counterbore_depth_mm")}: it must not be deeper than the clamped parts, "
+                            + $"{stack.GripMm + v.Number("counterbore_depth_mm")} mm.");
                 }
 
                 var chosen = stack.Choose(v.List("stock_lengths_mm"));
@@ -71,18 +78,22 @@ internal static class FastenerCalculators
             "min=sum(clamped)+washers+nut+protrusion_pitches*pitch; chosen=shortest stock>=min; protrusion=chosen-(stack+nut)",
             "geometry of the stack; at least one pitch beyond the nut",
             [
-                LengthMeasuredInput, new ListInput("clamped_mm", Measured, 1, 50), FromZero("washers_total_mm", 100), Number("nut_height_mm", 200),
+                LengthMeasuredInput, new ListInput("clamped_mm", Measured, 1, 50), FromZero("washers_total_mm", 100),
+                    Number("nut_height_mm", 200),
                 Number("pitch_mm", 20), FromZero("protrusion_pitches", 100), new ListInput("stock_lengths_mm", Measured, 1, 500),
             ],
             ["length_min_mm", "chosen_length_mm", "protrusion_mm"],
             v =>
             {
-                var stack = new NutStack(v.List("clamped_mm"), v.Number("washers_total_mm"), v.Number("nut_height_mm"), v.Number("pitch_mm"), v.Number("protrusion_pitches"));
+                var stack = new NutStack(v.List("clamped_mm"), v.Number("washers_total_mm"), v.Number("nut_height_mm"),
+                    v.Number("pitch_mm"), v.Number("protrusion_pitches"));
                 var chosen = stack.Choose(v.List("stock_lengths_mm"));
-                return Output(("length_min_mm", stack.LengthMinMm), ("chosen_length_mm", chosen), ("protrusion_mm", chosen - stack.StackMm));
+                return Output(("length_min_mm", stack.LengthMinMm), ("chosen_length_mm", chosen),
+                    ("protrusion_mm", chosen - stack.StackMm));
             }),
         new("countersink", "fasteners",
-            "surface_dia=head+2*sink*tan(a/2); depth=(surface_dia-hole)/(2*tan(a/2)); land=t-depth; knife_edge when land<=0", "cone geometry",
+            "surface_dia=head+2*sink*tan(a/2); depth=(surface_dia-hole)/(2*tan(a/2)); land=t-depth; knife_edge when land<=0",
+                "cone geometry",
             [
                 Number("head_dia_mm", 500), Number("hole_dia_mm", 500), new NumberInput("angle_deg", 30, 150, AboveLeast: false),
                 Number("sheet_thickness_mm", 1000), FromZero("sink_below_mm", 100),
@@ -91,22 +102,28 @@ internal static class FastenerCalculators
             v =>
             {
                 Below(v, "hole_dia_mm", "head_dia_mm");
-                var c = Countersink.Of(v.Number("head_dia_mm"), v.Number("hole_dia_mm"), new Angle(v.Number("angle_deg")), v.Number("sheet_thickness_mm"), v.Number("sink_below_mm"));
-                return Output(("surface_dia_mm", c.SurfaceDiaMm), ("cone_depth_mm", c.ConeDepthMm), ("land_mm", c.LandMm), ("knife_edge", c.KnifeEdge));
+                var c = Countersink.Of(v.Number("head_dia_mm"), v.Number("hole_dia_mm"), new Angle(v.Number("angle_deg")),
+                    v.Number("sheet_thickness_mm"), v.Number("sink_below_mm"));
+                return Output(("surface_dia_mm", c.SurfaceDiaMm), ("cone_depth_mm", c.ConeDepthMm), ("land_mm", c.LandMm),
+                    ("knife_edge", c.KnifeEdge));
             }),
         new("nut_pocket", "fasteners", "AF'=AF+clearance; AC'=AF'/cos30; depth=height+clearance", "hexagon geometry",
-            [Number("across_flats_mm", 500), Number("nut_height_mm", 500), FromZero("clearance_flats_mm", 50), FromZero("clearance_depth_mm", 50)],
+            [Number("across_flats_mm", 500), Number("nut_height_mm", 500), FromZero("clearance_flats_mm", 50),
+                FromZero("clearance_depth_mm", 50)],
             ["pocket_across_flats_mm", "pocket_across_corners_mm", "pocket_depth_mm"],
             v =>
             {
-                var p = NutPocket.Of(v.Number("across_flats_mm"), v.Number("nut_height_mm"), v.Number("clearance_flats_mm"), v.Number("clearance_depth_mm"));
-                return Output(("pocket_across_flats_mm", p.AcrossFlatsMm), ("pocket_across_corners_mm", p.AcrossCornersMm), ("pocket_depth_mm", p.DepthMm));
+                var p = NutPocket.Of(v.Number("across_flats_mm"), v.Number("nut_height_mm"), v.Number("clearance_flats_mm"),
+                    v.Number("clearance_depth_mm"));
+                return Output(("pocket_across_flats_mm", p.AcrossFlatsMm), ("pocket_across_corners_mm", p.AcrossCornersMm),
+                    ("pocket_depth_mm", p.DepthMm));
             }),
         new("blind_rivet_row", "fasteners",
             "grip=sum(sheets); length_min=grip+addition; e=edge_factor*d; n=max(2,ceil((row-2e)/pitch_max)+1); pitch=(row-2e)/(n-1)",
             "common shop rule (edge, pitch), geometry",
             [
-                Number("body_dia_mm", 50), FromZero("hole_allowance_mm", 5), new ListInput("sheets_mm", Measured, 1, 20), FromZero("length_addition_mm", 100),
+                Number("body_dia_mm", 50), FromZero("hole_allowance_mm", 5), new ListInput("sheets_mm", Measured, 1, 20),
+                    FromZero("length_addition_mm", 100),
                 Number("row_length_mm", 1e5), FromZero("edge_factor", 20), Number("pitch_max_mm", 1e4),
             ],
             ["grip_mm", "hole_dia_mm", "length_min_mm", "edge_distance_mm", "rivet_count", "pitch_mm", "pitch_at_least_3d"],
@@ -116,14 +133,17 @@ internal static class FastenerCalculators
                 var edge = v.Number("edge_factor") * d;
                 if (v.Number("row_length_mm") <= 2 * edge)
                 {
-                    throw new CalculatorException("row_length_mm", $"row_length_mm is {v.Number("row_length_mm")}: it must be above twice the edge distance, {2 * edge} mm.");
+                    throw new CalculatorException("row_length_mm", $"row_length_mm is {v.Number("row_length_mm")}: it must be above "
+                        + $"twice the edge distance, {2 * edge} mm.");
                 }
 
                 var row = FixingRow.Of(v.Number("row_length_mm"), edge, v.Number("pitch_max_mm"));
                 var grip = v.List("sheets_mm").Sum();
                 return Output(
-                    ("grip_mm", grip), ("hole_dia_mm", d + v.Number("hole_allowance_mm")), ("length_min_mm", grip + v.Number("length_addition_mm")),
-                    ("edge_distance_mm", edge), ("rivet_count", row.Count), ("pitch_mm", row.PitchMm), ("pitch_at_least_3d", Grace.AtLeast(row.PitchMm, 3 * d)));
+                    ("grip_mm", grip), ("hole_dia_mm", d + v.Number("hole_allowance_mm")),
+                        ("length_min_mm", grip + v.Number("length_addition_mm")),
+                    ("edge_distance_mm", edge), ("rivet_count", row.Count), ("pitch_mm", row.PitchMm),
+                        ("pitch_at_least_3d", Grace.AtLeast(row.PitchMm, 3 * d)));
             }),
         new("wood_screw_pilot", "fasteners", "shank=(0.060+0.013*gauge) in; root=root_ratio*shank; pilot=pilot_ratio*root",
             "ASME B18.6.1 shank formula; pilot ratios USDA Wood Handbook ch. 8",
@@ -136,30 +156,38 @@ internal static class FastenerCalculators
             }),
         new("wood_screw_withdrawal", "fasteners", "ultimate_N=108.25*G^2*D*L; allowable=ultimate/safety_factor",
             "USDA Wood Handbook ch. 8, side grain withdrawal",
-            [Number("specific_gravity", 1.5), Number("shank_dia_mm", 50), Number("thread_penetration_mm", 500), new NumberInput("safety_factor", 1, 100, AboveLeast: false)],
+            [Number("specific_gravity", 1.5), Number("shank_dia_mm", 50), Number("thread_penetration_mm", 500),
+                new NumberInput("safety_factor", 1, 100, AboveLeast: false)],
             ["ultimate_N", "allowable_N"],
             v =>
             {
-                var ultimate = WoodScrewForm.WithdrawalN(v.Number("specific_gravity"), v.Number("shank_dia_mm"), v.Number("thread_penetration_mm"));
+                var ultimate = WoodScrewForm.WithdrawalN(v.Number("specific_gravity"), v.Number("shank_dia_mm"),
+                    v.Number("thread_penetration_mm"));
                 return Output(("ultimate_N", ultimate), ("allowable_N", ultimate / v.Number("safety_factor")));
             }),
         new("tightening_torque", "fasteners", "F=fraction*proof*As; T=K*d*F/1000 in N*m", "T=K*d*F, ISO 898-1 proof strength",
-            [Number("nominal_dia_mm", 200), Number("tensile_stress_area_mm2", 1e5), Number("proof_MPa", 3000), Number("proof_fraction", 1), Number("nut_factor", 1)],
+            [Number("nominal_dia_mm", 200), Number("tensile_stress_area_mm2", 1e5), Number("proof_MPa", 3000), Number("proof_fraction", 1),
+                Number("nut_factor", 1)],
             ["preload_N", "torque_Nm"],
             v =>
             {
-                var t = Tightening.Of(v.Number("nominal_dia_mm"), v.Number("tensile_stress_area_mm2"), v.Number("proof_MPa"), v.Number("proof_fraction"), v.Number("nut_factor"));
+                var t = Tightening.Of(v.Number("nominal_dia_mm"), v.Number("tensile_stress_area_mm2"), v.Number("proof_MPa"),
+                    v.Number("proof_fraction"), v.Number("nut_factor"));
                 return Output(("preload_N", t.PreloadN), ("torque_Nm", t.TorqueNm));
             }),
         new("engagement_full_strength", "fasteners", "Le=4*As/(pi*d2)*(Su_screw/Su_nut)",
             "shear area about half of pi*d2*Le, strip strength >= screw strength, shear = half of tensile",
-            [Number("tensile_stress_area_mm2", 1e5), Number("pitch_dia_mm", 200), Number("screw_tensile_MPa", 3000), Number("nut_tensile_MPa", 3000)],
+            [Number("tensile_stress_area_mm2", 1e5), Number("pitch_dia_mm", 200), Number("screw_tensile_MPa", 3000),
+                Number("nut_tensile_MPa", 3000)],
             ["engagement_mm"],
             v => Output(("engagement_mm", ThreadForm.FullStrengthEngagementMm(
-                v.Number("tensile_stress_area_mm2"), v.Number("pitch_dia_mm"), v.Number("screw_tensile_MPa"), v.Number("nut_tensile_MPa"))))),
-        new("insert_boss", "fasteners", "hole=OD-interference; depth=length+extra; boss=OD+2*max(wall_min, wall_ratio*OD)", "common shop rule",
+                v.Number("tensile_stress_area_mm2"), v.Number("pitch_dia_mm"), v.Number("screw_tensile_MPa"),
+                    v.Number("nut_tensile_MPa"))))),
+        new("insert_boss", "fasteners", "hole=OD-interference; depth=length+extra; boss=OD+2*max(wall_min, wall_ratio*OD)",
+            "common shop rule",
             [
-                Number("insert_od_mm", 100), Number("insert_length_mm", 200), FromZero("interference_mm", 10), FromZero("depth_extra_mm", 100),
+                Number("insert_od_mm", 100), Number("insert_length_mm", 200), FromZero("interference_mm", 10),
+                    FromZero("depth_extra_mm", 100),
                 FromZero("wall_min_mm", 100), FromZero("wall_ratio", 10),
             ],
             ["hole_dia_mm", "hole_depth_mm", "boss_od_mm"],
@@ -167,7 +195,8 @@ internal static class FastenerCalculators
             {
                 Below(v, "interference_mm", "insert_od_mm");
                 var b = InsertBoss.Of(
-                    v.Number("insert_od_mm"), v.Number("insert_length_mm"), v.Number("interference_mm"), v.Number("depth_extra_mm"), v.Number("wall_min_mm"), v.Number("wall_ratio"));
+                    v.Number("insert_od_mm"), v.Number("insert_length_mm"), v.Number("interference_mm"), v.Number("depth_extra_mm"),
+                        v.Number("wall_min_mm"), v.Number("wall_ratio"));
                 return Output(("hole_dia_mm", b.HoleDiaMm), ("hole_depth_mm", b.HoleDepthMm), ("boss_od_mm", b.BossOdMm));
             }),
         new("fastener_hole", "fasteners",
@@ -201,7 +230,8 @@ internal static class FastenerCalculators
         var limit = v.Number(limitKey) * share;
         if (v.Number(key) >= limit)
         {
-            throw new CalculatorException(key, $"{key} is {v.Number(key)}: it must be below {(share < 1 ? $"{share} x " : "")}{limitKey}, here {limit}.");
+            throw new CalculatorException(key, $"{key} is {v.Number(key)}: it must be below "
+                + $"{(share < 1 ? $"{share} x " : "")}{limitKey}, here {limit}.");
         }
     }
 

@@ -16,11 +16,13 @@ internal static class LayoutCalculators
             v =>
             {
                 var f = InchFraction.Round(new Length(v.Number("length_mm")), (int)v.Number("denominator"));
-                return Output(("whole_in", f.WholeIn), ("numerator", f.Numerator), ("denominator", f.Denominator), ("rounded_mm", f.RoundedMm), ("error_mm", f.ErrorMm));
+                return Output(("whole_in", f.WholeIn), ("numerator", f.Numerator), ("denominator", f.Denominator),
+                    ("rounded_mm", f.RoundedMm), ("error_mm", f.ErrorMm));
             }),
         new("stack_tolerance", "layout", "gap=sum(sign*nominal); worst=sum(tol); rss=sqrt(sum(tol^2)); min/max for both", "linear chain",
             [
-                Lengths("nominals_mm", 1, 200), new ListInput("signs", new NumberInput("item", -1, 1, AboveLeast: false, Whole: true), 1, 200),
+                Lengths("nominals_mm", 1, 200), new ListInput("signs", new NumberInput("item", -1, 1, AboveLeast: false, Whole: true), 1,
+                    200),
                 Lengths("tolerances_mm", 1, 200),
             ],
             ["gap_mm", "worst_case_mm", "rss_mm", "gap_min_worst_mm", "gap_min_rss_mm"],
@@ -30,7 +32,8 @@ internal static class LayoutCalculators
                 {
                     if (v.List(key).Count != v.List("nominals_mm").Count)
                     {
-                        throw new CalculatorException(key, $"{key} has {v.List(key).Count} entries: it must have as many as nominals_mm, {v.List("nominals_mm").Count}.");
+                        throw new CalculatorException(key, $"{key} has {v.List(key).Count} entries: it must have as many as nominals_mm, "
+                            + $"{v.List("nominals_mm").Count}.");
                     }
                 }
 
@@ -53,17 +56,20 @@ internal static class LayoutCalculators
                 return Output(("error_on_dimension_mm", p.ErrorMm), ("reprint_scale_pct", p.ReprintPercent));
             }),
         new("caliper_set", "layout",
-            "Q=larger end gap/range; the suspect is the end with the larger gap (tie: high end); outlier when Q>Qcrit; index in the given order",
+            "Q=larger end gap/range; the suspect is the end with the larger gap (tie: high end); outlier when Q>Qcrit; index in the "
+                + "given order",
             "Dixon ratio 90 %, n 3..10; sample standard deviation",
             [Lengths("readings_mm", 2, 1000)],
             ["mean_mm", "range_mm", "stdev_mm", "dixon_q", "outlier_index"],
             v =>
             {
                 var c = CaliperSeries.Of(v.List("readings_mm"));
-                return Output(("mean_mm", c.MeanMm), ("range_mm", c.RangeMm), ("stdev_mm", c.DeviationMm), ("dixon_q", c.DixonQ), ("outlier_index", c.OutlierIndex));
+                return Output(("mean_mm", c.MeanMm), ("range_mm", c.RangeMm), ("stdev_mm", c.DeviationMm), ("dixon_q", c.DixonQ),
+                    ("outlier_index", c.OutlierIndex));
             }),
         new("template_offset", "layout",
-            "offset=(bush-cutter)/2; template for an opening=opening+2*offset; smallest inside corner radius=cutter/2", "guide bush or bearing offset",
+            "offset=(bush-cutter)/2; template for an opening=opening+2*offset; smallest inside corner radius=cutter/2",
+                "guide bush or bearing offset",
             [Number("bush_or_bearing_dia_mm", 200), Number("cutter_dia_mm", 200), Number("opening_mm", 1e5)],
             ["offset_mm", "template_opening_mm", "corner_radius_mm"],
             v =>
@@ -71,10 +77,12 @@ internal static class LayoutCalculators
                 var t = TemplateOffset.Of(v.Number("bush_or_bearing_dia_mm"), v.Number("cutter_dia_mm"), v.Number("opening_mm"));
                 if (t.TemplateOpeningMm <= 0)
                 {
-                    throw new CalculatorException("cutter_dia_mm", $"cutter_dia_mm is {v.Number("cutter_dia_mm")}: the template opening would be {t.TemplateOpeningMm} mm, it must be above 0.");
+                    throw new CalculatorException("cutter_dia_mm", $"cutter_dia_mm is {v.Number("cutter_dia_mm")}: the template opening "
+                        + $"would be {t.TemplateOpeningMm} mm, it must be above 0.");
                 }
 
-                return Output(("offset_mm", t.OffsetMm), ("template_opening_mm", t.TemplateOpeningMm), ("corner_radius_mm", t.CornerRadiusMm));
+                return Output(("offset_mm", t.OffsetMm), ("template_opening_mm", t.TemplateOpeningMm),
+                    ("corner_radius_mm", t.CornerRadiusMm));
             }),
         new("mitre_angle", "layout", "cut from square=180/n; inside corner=180-360/n", "geometry",
             [new NumberInput("sides", 3, 1000, AboveLeast: false, Whole: true)],

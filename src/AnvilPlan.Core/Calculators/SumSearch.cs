@@ -6,15 +6,19 @@ public static class SumSearch
     private static readonly char[] Between = [' ', ',', '?', '-', '_', '.', ';', '\''];
 
     /// <summary>Little words that say nothing.</summary>
-    private static readonly HashSet<string> Idle = ["a", "an", "the", "is", "of", "for", "to", "in", "on", "my", "do", "does", "i", "it", "and", "or", "with", "what", "how", "much", "many", "will", "be", "should", "need", "mm"];
+    private static readonly HashSet<string> Idle = ["a", "an", "the", "is", "of", "for", "to", "in", "on", "my", "do", "does", "i", "it",
+        "and", "or", "with", "what", "how", "much", "many", "will", "be", "should", "need", "mm"];
 
-    /// <summary>All sums, best answer first, when something is typed only those that share a word with it; ties in the order of the list.</summary>
+    /// <summary>
+    /// All sums, best answer first, when something is typed only those that share a word with it; ties in the order of the list.
+    /// </summary>
     public static IReadOnlyList<Calculator> Find(string typed)
     {
         var words = Words(typed);
         return words.Count == 0
             ? CalculatorList.All
-            : [.. CalculatorList.All.Select(c => (Sum: c, Score: Score(c, words))).Where(x => x.Score > 0).OrderByDescending(x => x.Score).Select(x => x.Sum)];
+            : [.. CalculatorList.All.Select(c => (Sum: c, Score: Score(c, words))).Where(x => x.Score > 0).OrderByDescending(x => x.Score)
+                .Select(x => x.Sum)];
     }
 
     private static List<string> Words(string text)
@@ -36,7 +40,8 @@ public static class SumSearch
     }
 
     private static double Match(IEnumerable<string> own, string word, double whole) =>
-        own.Select(o => o == word || Stem(o) == Stem(word) ? whole : o.StartsWith(word, StringComparison.Ordinal) ? whole * 0.7 : 0).DefaultIfEmpty(0).Max();
+        own.Select(o => o == word || Stem(o) == Stem(word) ? whole : o.StartsWith(word, StringComparison.Ordinal) ? whole * 0.7 : 0)
+            .DefaultIfEmpty(0).Max();
 
     /// <summary>Without the ending of a plural or of a verb.</summary>
     private static string Stem(string word) => word.Length > 4 && word.EndsWith("ing", StringComparison.Ordinal) ? word[..^3]

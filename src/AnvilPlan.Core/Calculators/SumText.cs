@@ -11,7 +11,8 @@ namespace AnvilPlan.Core.Calculators;
 /// Drawn on 240 x 140: <c>box x y w h</c>, <c>wood x y w h</c>, <c>line x1 y1 x2 y2</c>, <c>dash …</c>, <c>circle x y d</c>,
 /// <c>poly x,y …</c>, <c>dim x1 y1 x2 y2 KEY</c>, <c>at x y KEY</c>, <c>angle x y r from to KEY</c>; KEY is an input or output.
 /// </param>
-public sealed record SumText(string Title, IReadOnlyList<string> Asks, IReadOnlyDictionary<string, JsonElement> Start, IReadOnlyList<string> Sketch)
+public sealed record SumText(string Title, IReadOnlyList<string> Asks, IReadOnlyDictionary<string, JsonElement> Start,
+    IReadOnlyList<string> Sketch)
 {
     private static readonly Lazy<IReadOnlyDictionary<string, SumText>> Shipped = new(Read);
 

@@ -47,18 +47,23 @@ public static class Asking
 {
     /// <param name="empty">What it means to leave it empty; null = it has to be decided.</param>
     public static Asked<T> Length<T>(string key, string label, Func<T, double?> value, double least, double most, string? empty = null) =>
-        new(new Ask(AskKind.Length, key, label) { Least = least, Most = most, Empty = empty }, (check, own) => check.OrNull(key, value(own), least, most));
+        new(new Ask(AskKind.Length, key, label) { Least = least, Most = most, Empty = empty }, (check, own) => check.OrNull(key, value(own),
+            least, most));
 
     public static Asked<T> Number<T>(string key, string label, Func<T, double?> value, double least, double most, string unit = "") =>
-        new(new Ask(AskKind.Number, key, label) { Least = least, Most = most }, (check, own) => check.OrNull(key, value(own), least, most, unit));
+        new(new Ask(AskKind.Number, key, label) { Least = least, Most = most }, (check, own) => check.OrNull(key, value(own), least,
+            most, unit));
 
     public static Asked<T> Count<T>(string key, string label, Func<T, int> value, int least, int most) =>
-        new(new Ask(AskKind.Number, key, label) { Least = least, Most = most, Whole = true }, (check, own) => check.Range(key, value(own), least, most, ""));
+        new(new Ask(AskKind.Number, key, label) { Least = least, Most = most, Whole = true }, (check, own) => check.Range(key, value(own),
+            least, most, ""));
 
-    public static Asked<T> Bar<T>(string key, string label, Func<T, string> value) => new(new Ask(AskKind.Bar, key, label), (check, own) => check.Bar(key, value(own)));
+    public static Asked<T> Bar<T>(string key, string label, Func<T, string> value) =>
+        new(new Ask(AskKind.Bar, key, label), (check, own) => check.Bar(key, value(own)));
 
     /// <param name="value">Null when the part of the record that it belongs to is left out.</param>
-    public static Asked<T> Material<T>(string key, string label, Func<T, string?> value) => new(new Ask(AskKind.Material, key, label), (check, own) =>
+    public static Asked<T> Material<T>(string key, string label, Func<T, string?> value) =>
+        new(new Ask(AskKind.Material, key, label), (check, own) =>
     {
         if (value(own) is { } material)
         {
@@ -72,10 +77,12 @@ public static class Asking
         Plain<T>(AskKind.Choice, key, label, [.. words.Select(w => new AskWord(WireOf(w.Word.ToString()), w.Text))]);
 
     public static Asked<T> Fit<T>(string key, string label) =>
-        Choice<T, FitClass>(key, label, (FitClass.Press, "press"), (FitClass.Snug, "snug"), (FitClass.Sliding, "sliding"), (FitClass.Loose, "loose"));
+        Choice<T, FitClass>(key, label, (FitClass.Press, "press"), (FitClass.Snug, "snug"), (FitClass.Sliding, "sliding"),
+            (FitClass.Loose, "loose"));
 
     /// <summary>Answers that the system's own check holds to more than a range.</summary>
-    public static Asked<T> Plain<T>(AskKind kind, string key, string label, params IReadOnlyList<AskWord> words) => new(new Ask(kind, key, label) { Words = words }, (_, _) => { });
+    public static Asked<T> Plain<T>(AskKind kind, string key, string label, params IReadOnlyList<AskWord> words) =>
+        new(new Ask(kind, key, label) { Words = words }, (_, _) => { });
 
     private static string WireOf(string word) => char.ToLowerInvariant(word[0]) + word[1..];
 }

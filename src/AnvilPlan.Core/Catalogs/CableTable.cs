@@ -4,7 +4,8 @@ namespace AnvilPlan.Core.Catalogs;
 /// <param name="FixedBendTimesOd">Least bend radius of a fixed cable, in outer diameters, to the cable's centre line.</param>
 /// <param name="StraightMm">How far the cable runs straight from the device before it may bend.</param>
 public sealed record CableKind(
-    string Id, string Name, double OdMm, double FixedBendTimesOd, double MovingBendTimesOd, double PlugWidthMm, double PlugHeightMm, double StraightMm, string Source)
+    string Id, string Name, double OdMm, double FixedBendTimesOd, double MovingBendTimesOd, double PlugWidthMm, double PlugHeightMm,
+        double StraightMm, string Source)
 {
     public double BendRadiusMm(bool moving) => OdMm * (moving ? MovingBendTimesOd : FixedBendTimesOd);
 
@@ -29,8 +30,10 @@ public sealed record DriverTool(string Name, double ShaftDiaMm, double ReachMm, 
     public static IReadOnlyList<DriverTool> Straight { get; } =
     [
         .. CsvTable.Shipped("tool-access").Rows
-            .Where(r => r["tool"].StartsWith("screwdriver", StringComparison.Ordinal) || r["tool"].StartsWith("bit ", StringComparison.Ordinal))
-            .Select(r => new DriverTool(r["tool"], r.Number("shaft_dia_mm"), r.Number("reach_mm"), r.Number("hand_or_handle_dia_mm"), r.Number("handle_length_mm")))
+            .Where(r => r["tool"].StartsWith("screwdriver", StringComparison.Ordinal) || r["tool"]
+                .StartsWith("bit ", StringComparison.Ordinal))
+            .Select(r => new DriverTool(r["tool"], r.Number("shaft_dia_mm"), r.Number("reach_mm"), r.Number("hand_or_handle_dia_mm"),
+                r.Number("handle_length_mm")))
             .OrderByDescending(t => t.ReachMm + t.HandLengthMm),
     ];
 }

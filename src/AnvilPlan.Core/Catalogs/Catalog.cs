@@ -15,7 +15,8 @@ public sealed class Catalog
     private readonly Dictionary<string, BarStock> _bars;
     private readonly IReadOnlyList<HardwareModel> _retired;
 
-    private Catalog(IReadOnlyList<Material> materials, IReadOnlyList<SheetStock> sheets, IReadOnlyList<BarStock> bars, IReadOnlyList<HardwareModel> hardware, IReadOnlyList<HardwareModel> retired)
+    private Catalog(IReadOnlyList<Material> materials, IReadOnlyList<SheetStock> sheets, IReadOnlyList<BarStock> bars,
+        IReadOnlyList<HardwareModel> hardware, IReadOnlyList<HardwareModel> retired)
     {
         (Materials, Sheets, Bars, Hardware, _retired) = (materials, sheets, bars, hardware, retired);
         _materials = materials.ToDictionary(m => m.Id, StringComparer.Ordinal);
@@ -33,7 +34,8 @@ public sealed class Catalog
     public IEnumerable<SheetStock> Boards => Sheets.Where(s => !s.ForPlies);
 
     /// <summary>Thin sheets of that material for laminated bends, thickest first.</summary>
-    public IEnumerable<SheetStock> PliesOf(string materialId) => Sheets.Where(s => s.ForPlies && s.MaterialId == materialId).OrderByDescending(s => s.NominalMm);
+    public IEnumerable<SheetStock> PliesOf(string materialId) => Sheets.Where(s => s.ForPlies && s.MaterialId == materialId)
+        .OrderByDescending(s => s.NominalMm);
 
     public IReadOnlyList<BarStock> Bars { get; }
     public IReadOnlyList<HardwareModel> Hardware { get; }
@@ -42,9 +44,11 @@ public sealed class Catalog
     /// <summary>The ways to build that this catalog knows.</summary>
     public IReadOnlyList<WayToBuild> Systems { get; private init; } = [];
 
-    public Material Material(string id) => _materials.TryGetValue(id, out var m) ? m : throw new KeyNotFoundException($"No material '{id}'.");
+    public Material Material(string id) => _materials.TryGetValue(id, out var m) ? m
+        : throw new KeyNotFoundException($"No material '{id}'.");
 
-    public HardwareModel Model(string id) => _hardware.TryGetValue(id, out var h) ? h : throw new KeyNotFoundException($"No hardware model '{id}'.");
+    public HardwareModel Model(string id) => _hardware.TryGetValue(id, out var h) ? h
+        : throw new KeyNotFoundException($"No hardware model '{id}'.");
 
     public BarStock Bar(string id) => _bars.TryGetValue(id, out var b) ? b : throw new KeyNotFoundException($"No bar stock '{id}'.");
 
@@ -60,7 +64,8 @@ public sealed class Catalog
         .OrderBy(s => s.LengthMm * s.WidthMm).ThenBy(s => s.Id, StringComparer.Ordinal);
 
     /// <summary>What a board of that name usually measures (mm); the name itself when the catalog knows no such sheet.</summary>
-    public double TypicalThicknessMm(string materialId, double nominalMm) => SheetsOf(materialId, nominalMm).FirstOrDefault()?.TypicalMm ?? nominalMm;
+    public double TypicalThicknessMm(string materialId, double nominalMm) => SheetsOf(materialId, nominalMm).FirstOrDefault()?.TypicalMm
+        ?? nominalMm;
 
     /// <summary>
     /// This catalog and a shop's own hardware models. One with a known id comes before the shipped model: a shop may have had it before
@@ -72,11 +77,14 @@ public sealed class Catalog
         var (added, gone) = (own.ToList(), (retired ?? []).ToList());
         return added.Count == 0 && gone.Count == 0
             ? this
-            : new Catalog(Materials, Sheets, Bars, [.. Hardware.Where(h => !added.Concat(gone).Any(a => a.Id == h.Id)), .. added], [.. _retired.Where(r => added.TrueForAll(a => a.Id != r.Id)), .. gone]) { Systems = Systems };
+            : new Catalog(Materials, Sheets, Bars, [.. Hardware.Where(h => !added.Concat(gone).Any(a => a.Id == h.Id)), .. added],
+                [.. _retired.Where(r => added.TrueForAll(a => a.Id != r.Id)), .. gone])
+            { Systems = Systems };
     }
 
     /// <summary>This catalog and more ways to build.</summary>
-    public Catalog With(params IEnumerable<WayToBuild> systems) => new(Materials, Sheets, Bars, Hardware, _retired) { Systems = [.. Systems, .. systems] };
+    public Catalog With(params IEnumerable<WayToBuild> systems) => new(Materials, Sheets, Bars, Hardware, _retired)
+    { Systems = [.. Systems, .. systems] };
 
     /// <summary>The design with everything spelled out that its structures stand for. Spreading twice changes nothing.</summary>
     public Design Spread(Design design) => Systems.Aggregate(design, (d, system) => system.Spread(d, this));

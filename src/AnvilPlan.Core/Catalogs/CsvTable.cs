@@ -92,7 +92,8 @@ public sealed class CsvRow
     public double? NumberOrNull(string column) =>
         double.TryParse(this[column], NumberStyles.Float, CultureInfo.InvariantCulture, out var value) ? value : null;
 
-    public double Number(string column) => NumberOrNull(column) ?? throw new FormatException($"Column '{column}' has no number in row '{_cells[0]}'.");
+    public double Number(string column) =>
+        NumberOrNull(column) ?? throw new FormatException($"Column '{column}' has no number in row '{_cells[0]}'.");
 }
 
 /// <summary>Files of the catalog that ship inside this assembly.</summary>

@@ -5,14 +5,19 @@ using AnvilPlan.Core.Json;
 
 namespace AnvilPlan.Core.Catalogs;
 
-/// <summary>JSON of designs: a structure is written with the key of its system, so that a system brings its own record without being named elsewhere.</summary>
+/// <summary>
+/// JSON of designs: a structure is written with the key of its system, so that a system brings its own record without being named
+/// elsewhere.
+/// </summary>
 public static class DesignJson
 {
     private static readonly ConditionalWeakTable<IReadOnlyList<WayToBuild>, JsonSerializerOptions> Made = [];
 
     /// <summary>For designs built by these systems; made once for each list.</summary>
-    public static JsonSerializerOptions For(IReadOnlyList<WayToBuild> systems) => Made.GetValue(systems, s => Configure(new JsonSerializerOptions(), s));
+    public static JsonSerializerOptions For(IReadOnlyList<WayToBuild> systems) =>
+        Made.GetValue(systems, s => Configure(new JsonSerializerOptions(), s));
 
     public static JsonSerializerOptions Configure(JsonSerializerOptions options, IEnumerable<WayToBuild> systems) =>
-        WireJson.Configure(options, [.. systems.Where(s => s.Decision is not null).Select(s => new DerivedKind(typeof(Structure), "system", s.Decision!, s.Key))]);
+        WireJson.Configure(options, [.. systems.Where(s => s.Decision is not null)
+            .Select(s => new DerivedKind(typeof(Structure), "system", s.Decision!, s.Key))]);
 }

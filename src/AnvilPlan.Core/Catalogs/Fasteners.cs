@@ -59,18 +59,23 @@ public sealed class FastenerTables
         Heads = [.. MetricHeads(), .. UnifiedHeads()];
         _heads = Heads.ToDictionary(h => (h.Size, h.Form));
         _nuts = CsvTable.Shipped("nuts-washers").Rows
-            .Select(r => new NutAndWasher(r["size"], r.Number("nut_across_flats_mm"), r.Number("nut_height_max_mm"), r.Number("washer_od_mm"), r.Number("washer_thickness_mm")))
+            .Select(r => new NutAndWasher(r["size"], r.Number("nut_across_flats_mm"), r.Number("nut_height_max_mm"),
+                r.Number("washer_od_mm"), r.Number("washer_thickness_mm")))
             .ToDictionary(n => n.Size, StringComparer.Ordinal);
         _engagement = CsvTable.Shipped("engagement").Rows
-            .Select(r => new EngagementRule(r["receiving_material"], r["fastener"], r.NumberOrNull("engagement_min_x_d") ?? 0, r.NumberOrNull("engagement_preferred_x_d") ?? 0))
+            .Select(r => new EngagementRule(r["receiving_material"], r["fastener"], r.NumberOrNull("engagement_min_x_d")
+                ?? 0, r.NumberOrNull("engagement_preferred_x_d") ?? 0))
             .GroupBy(r => r.Material, StringComparer.Ordinal).ToDictionary(g => g.Key, g => g.First(), StringComparer.Ordinal);
-        WoodScrews = [.. CsvTable.Shipped("wood-screws").Rows.Where(r => r.NumberOrNull("pilot_softwood_mm") is not null && r.NumberOrNull("pilot_plywood_mm") is not null).Select(WoodScrew)];
-        Inserts = [.. CsvTable.Shipped("inserts").Rows.Select(r => new ThreadInsert(r["size"], r["type"], r.NumberOrNull("hole_dia_low_mm"), r.NumberOrNull("hole_dia_high_mm"), r["source"]))];
+        WoodScrews = [.. CsvTable.Shipped("wood-screws").Rows.Where(r => r.NumberOrNull("pilot_softwood_mm") is not null
+            && r.NumberOrNull("pilot_plywood_mm") is not null).Select(WoodScrew)];
+        Inserts = [.. CsvTable.Shipped("inserts").Rows.Select(r => new ThreadInsert(r["size"], r["type"], r.NumberOrNull("hole_dia_low_mm"),
+            r.NumberOrNull("hole_dia_high_mm"), r["source"]))];
         var lengths = CsvTable.Shipped("stock-lengths").Rows.Select(r => (System: r["system"], Mm: r.Number("length_mm"))).ToList();
         MetricLengthsMm = [.. lengths.Where(l => l.System == "metric").Select(l => l.Mm)];
         InchLengthsMm = [.. lengths.Where(l => l.System == "inch").Select(l => l.Mm)];
         Standoffs = [.. CsvTable.Shipped("standoffs").Rows.Select(r => new Standoff(
-            r["size"], r.Number("length_mm"), r.Number("across_flats_mm"), r.Number("thread_depth_mm"), (long)r.Number("price_cents"), r["source"]))];
+            r["size"], r.Number("length_mm"), r.Number("across_flats_mm"), r.Number("thread_depth_mm"), (long)r.Number("price_cents"),
+                r["source"]))];
     }
 
     public static FastenerTables Shipped { get; } = new();
@@ -83,7 +88,8 @@ public sealed class FastenerTables
     public IReadOnlyList<double> MetricLengthsMm { get; }
     public IReadOnlyList<double> InchLengthsMm { get; }
 
-    public ThreadSize Thread(string name) => _threads.TryGetValue(name, out var t) ? t : throw new KeyNotFoundException($"No thread '{name}'.");
+    public ThreadSize Thread(string name) => _threads.TryGetValue(name, out var t) ? t
+        : throw new KeyNotFoundException($"No thread '{name}'.");
 
     public bool HasThread(string name) => _threads.ContainsKey(name);
 
@@ -105,7 +111,8 @@ public sealed class FastenerTables
 
     private static IEnumerable<ThreadSize> Iso() => CsvTable.Shipped("threads-iso-metric").Rows.Select(r => Thread(r, ThreadStandard.Iso));
 
-    private static IEnumerable<ThreadSize> Unified() => CsvTable.Shipped("threads-unified").Rows.Select(r => Thread(r, ThreadStandard.Unified));
+    private static IEnumerable<ThreadSize> Unified() =>
+        CsvTable.Shipped("threads-unified").Rows.Select(r => Thread(r, ThreadStandard.Unified));
 
     private static ThreadSize Thread(CsvRow r, ThreadStandard standard) => new(
         r["size"], standard, r.Number("nominal_dia_mm"), r.Number("pitch_mm"), r.Number("tap_drill_mm"),
@@ -113,7 +120,8 @@ public sealed class FastenerTables
 
     private static IEnumerable<ScrewHead> MetricHeads() => CsvTable.Shipped("heads-iso-metric").Rows
         .Where(r => Form(r["head"], r["drive_type"]) is not null)
-        .Select(r => Head(r, r.NumberOrNull("head_dia_theoretical_mm"), r.NumberOrNull("stock_length_min_mm"), r.NumberOrNull("stock_length_max_mm")))
+        .Select(r => Head(r, r.NumberOrNull("head_dia_theoretical_mm"), r.NumberOrNull("stock_length_min_mm"),
+            r.NumberOrNull("stock_length_max_mm")))
         .GroupBy(h => (h.Size, h.Form)).Select(g => g.First());
 
     private static IEnumerable<ScrewHead> UnifiedHeads() => CsvTable.Shipped("heads-unified").Rows
@@ -122,7 +130,8 @@ public sealed class FastenerTables
         .GroupBy(h => (h.Size, h.Form)).Select(g => g.First());
 
     private static ScrewHead Head(CsvRow r, double? sharpDiaMm, double? leastMm, double? mostMm) => new(
-        r["size"], Form(r["head"], r["drive_type"])!.Value, r["standard"], sharpDiaMm ?? r.Number("head_dia_max_mm"), r.Number("head_height_max_mm"),
+        r["size"], Form(r["head"], r["drive_type"])!.Value, r["standard"], sharpDiaMm ?? r.Number("head_dia_max_mm"),
+            r.Number("head_height_max_mm"),
         r.NumberOrNull("countersink_angle_deg"), $"{r["drive_type"]} {r["drive_size"]}",
         r["length_measured_from"] == "over head" ? LengthMeasured.OverHead : LengthMeasured.UnderHead, leastMm, mostMm);
 

@@ -54,7 +54,8 @@ public sealed record PanelCutout(double XMm, double YMm, double WidthMm, double?
 /// <summary>A connector or control. Its face centre is given in the device's frame, z from the device's base.</summary>
 /// <param name="Exit">The direction by which the plug or finger comes, in the device's frame.</param>
 /// <param name="PlugWidthMm">The plug with its cover, for an opening that the plug passes.</param>
-/// <param name="ReachMm">How far the connector's face may stand behind the panel's outer face with the connector itself filling the opening.</param>
+/// <param name="ReachMm">How far the connector's face may stand behind the panel's outer face with the connector itself filling the
+/// opening.</param>
 /// <param name="NeedsOpening">False for headers and sockets that are used inside the case only.</param>
 public sealed record Port(
     string Id, string Name, PortKind Kind, double XMm, double YMm, double ZMm, Direction Exit,

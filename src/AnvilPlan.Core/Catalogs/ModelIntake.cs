@@ -30,7 +30,8 @@ public sealed record ModelDifference(string Id, string Name, bool Shipped, IRead
 /// <param name="Add">Models that the catalog does not have yet, under ids that are free.</param>
 /// <param name="Names">The id under which each model that came can be used here, by the id that it came with.</param>
 /// <param name="Differs">Those that had to be told apart.</param>
-public sealed record ModelIntake(IReadOnlyList<HardwareModel> Add, IReadOnlyDictionary<string, string> Names, IReadOnlyList<ModelDifference> Differs)
+public sealed record ModelIntake(IReadOnlyList<HardwareModel> Add, IReadOnlyDictionary<string, string> Names,
+    IReadOnlyList<ModelDifference> Differs)
 {
     private const int MostIdChars = 40;
     private const int MostNameChars = 80;
@@ -71,7 +72,8 @@ public sealed record ModelIntake(IReadOnlyList<HardwareModel> Add, IReadOnlyDict
     /// <summary>The design with its devices on the models as they are called here.</summary>
     public Design Of(Design design) => design with
     {
-        Devices = [.. design.Devices.Select(d => Names.TryGetValue(d.ModelId, out var id) && id != d.ModelId ? d with { ModelId = id } : d)],
+        Devices = [.. design.Devices.Select(d => Names.TryGetValue(d.ModelId, out var id) && id != d.ModelId
+            ? d with { ModelId = id } : d)],
     };
 
     /// <summary>Values that are not the same, in the order of the model; the first dozen of them.</summary>
@@ -111,7 +113,8 @@ public sealed record ModelIntake(IReadOnlyList<HardwareModel> Add, IReadOnlyDict
     private static JsonObject Json(HardwareModel model)
     {
         var json = JsonSerializer.SerializeToNode(model, WireJson.Plain)!.AsObject();
-        foreach (var computed in WireJson.Plain.GetTypeInfo(typeof(HardwareModel)).Properties.Where(p => p.Set is null && p.AssociatedParameter is null))
+        foreach (var computed in WireJson.Plain.GetTypeInfo(typeof(HardwareModel)).Properties.Where(p => p.Set is null
+            && p.AssociatedParameter is null))
         {
             json.Remove(computed.Name);
         }
@@ -120,5 +123,6 @@ public sealed record ModelIntake(IReadOnlyList<HardwareModel> Add, IReadOnlyDict
     }
 
     /// <summary>The first characters; a pair of surrogates stays together.</summary>
-    private static string Cut(string text, int most) => text.Length <= most ? text : text[..(char.IsHighSurrogate(text[most - 1]) ? most - 1 : most)];
+    private static string Cut(string text, int most) =>
+        text.Length <= most ? text : text[..(char.IsHighSurrogate(text[most - 1]) ? most - 1 : most)];
 }

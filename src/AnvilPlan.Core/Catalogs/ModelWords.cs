@@ -5,7 +5,9 @@ using AnvilPlan.Core.Quantities.Text;
 
 namespace AnvilPlan.Core.Catalogs;
 
-/// <summary>Fields of a hardware model's JSON in the words of the bench: <c>holes[0].diaMm</c> is "hole 1, diameter", and 2.7 there is "2.7 mm".</summary>
+/// <summary>
+/// Fields of a hardware model's JSON in the words of the bench: <c>holes[0].diaMm</c> is "hole 1, diameter", and 2.7 there is "2.7 mm".
+/// </summary>
 internal static partial class ModelWords
 {
     private static readonly Dictionary<string, string> Names = new(StringComparer.Ordinal)
@@ -43,7 +45,8 @@ internal static partial class ModelWords
         ["provides"] = "service",
     };
 
-    private static readonly (string Suffix, string Unit)[] Units = [("Mm2", "mm²"), ("Mm", "mm"), ("massG", "g"), ("heatW", "W"), ("currentA", "A"), ("atts", "W"), ("olts", "V")];
+    private static readonly (string Suffix, string Unit)[] Units = [("Mm2", "mm²"), ("Mm", "mm"), ("massG", "g"), ("heatW", "W"),
+        ("currentA", "A"), ("atts", "W"), ("olts", "V")];
 
     public static string Of(string path) => string.Join(", ", path.Split('.').Select(Step));
 
@@ -52,14 +55,16 @@ internal static partial class ModelWords
         null => "none",
         JsonArray list => $"{list.Count} {(list.Count == 1 ? "entry" : "entries")}",
         JsonObject => "stated",
-        JsonValue v when v.TryGetValue<double>(out var number) => $"{number.ToString("0.###", CultureInfo.InvariantCulture)} {Units.FirstOrDefault(u => path.EndsWith(u.Suffix, StringComparison.Ordinal)).Unit}".TrimEnd(),
+        JsonValue v when v.TryGetValue<double>(out var number) =>
+            $"{number.ToString("0.###", CultureInfo.InvariantCulture)} {UnitOf(path)}".TrimEnd(),
         JsonValue v when v.TryGetValue<bool>(out var flag) => flag ? "yes" : "no",
         _ => Shorten.Text(value.ToString()),
     };
 
     private static string Step(string step)
     {
-        var (name, entry) = Entry().Match(step) is { Success: true } m ? (m.Groups[1].Value, $" {int.Parse(m.Groups[2].Value, CultureInfo.InvariantCulture) + 1}") : (step, "");
+        var (name, entry) = Entry().Match(step) is { Success: true } m
+            ? (m.Groups[1].Value, $" {int.Parse(m.Groups[2].Value, CultureInfo.InvariantCulture) + 1}") : (step, "");
         return (entry.Length > 0 && Entries.TryGetValue(name, out var one) ? one : Names.GetValueOrDefault(name) ?? Spelled(name)) + entry;
     }
 
@@ -74,4 +79,6 @@ internal static partial class ModelWords
 
     [GeneratedRegex("(Mm2?|(?<=mass)G|(?<=heat)W|(?<=current)A)$")]
     private static partial Regex UnitAtEnd();
+
+    private static string? UnitOf(string path) => Units.FirstOrDefault(u => path.EndsWith(u.Suffix, StringComparison.Ordinal)).Unit;
 }

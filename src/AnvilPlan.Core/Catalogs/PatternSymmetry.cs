@@ -15,7 +15,9 @@ public sealed record PatternSymmetry(bool Turn180, bool MirrorLeftRight, bool Mi
 
     public static PatternSymmetry Of(IReadOnlyList<Uv> holesMm, double widthMm, double depthMm)
     {
-        bool Same(Func<Uv, Uv> turn) => holesMm.All(h => turn(h) is var at && holesMm.Any(o => Math.Abs(o.U - at.U) <= ToleranceMm && Math.Abs(o.V - at.V) <= ToleranceMm));
+        bool Same(Func<Uv, Uv> turn) =>
+            holesMm.All(h => turn(h) is var at && holesMm.Any(o => Math.Abs(o.U - at.U) <= ToleranceMm
+            && Math.Abs(o.V - at.V) <= ToleranceMm));
         return new PatternSymmetry(
             Same(h => new Uv(widthMm - h.U, depthMm - h.V)),
             Same(h => new Uv(widthMm - h.U, h.V)),

@@ -9,7 +9,8 @@ public sealed class StructureCheck
     private readonly Action<DesignProblem> _add;
     private readonly string _path;
 
-    internal StructureCheck(Catalog catalog, Action<DesignProblem> add, string path = "structures") => (Catalog, _add, _path) = (catalog, add, path);
+    internal StructureCheck(Catalog catalog, Action<DesignProblem> add, string path = "structures") =>
+        (Catalog, _add, _path) = (catalog, add, path);
 
     public Catalog Catalog { get; }
 

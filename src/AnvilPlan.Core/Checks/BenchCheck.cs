@@ -28,7 +28,8 @@ public static class BenchCheck
             var before = i == 0 ? 0 : asBuilt.Log[i - 1].Number;
             if (asBuilt.Log[i].Number <= before)
             {
-                problems.Add(new($"log[{i}].number", $"number is {asBuilt.Log[i].Number}: lines are numbered upwards, so it must be more than {before}."));
+                problems.Add(new($"log[{i}].number", $"number is {asBuilt.Log[i].Number}: lines are numbered upwards, so it must be more "
+                    + $"than {before}."));
             }
 
             problems.AddRange(Problems(asBuilt.Log[i]).Select(p => p with { Path = $"log[{i}].{p.Path}" }));
@@ -51,18 +52,25 @@ public static class BenchCheck
 
         string Number(double value) => value.ToString(CultureInfo.InvariantCulture);
         Need(entry.Unit is >= 1 and <= MostUnits, "unit", $"unit is {entry.Unit}: it must lie between 1 and {MostUnits}.");
-        Need(entry.PartId.Length is > 0 and <= MostIdChars, "partId", $"partId has {entry.PartId.Length} characters: it must have 1 to {MostIdChars}.");
-        Need(entry.Fingerprint.Length <= MostIdChars, "fingerprint", $"fingerprint has {entry.Fingerprint.Length} characters: it must have at most {MostIdChars}.");
-        Need(entry.Operation is not { Length: 0 or > MostIdChars }, "operation", $"operation has {entry.Operation?.Length} characters: it must have 1 to {MostIdChars}, or be left out.");
+        Need(entry.PartId.Length is > 0 and <= MostIdChars, "partId", $"partId has {entry.PartId.Length} characters: it must have 1 to "
+            + $"{MostIdChars}.");
+        Need(entry.Fingerprint.Length <= MostIdChars, "fingerprint", $"fingerprint has {entry.Fingerprint.Length} characters: it must "
+            + $"have at most {MostIdChars}.");
+        Need(entry.Operation is not { Length: 0 or > MostIdChars }, "operation", $"operation has {entry.Operation?.Length} characters: "
+            + $"it must have 1 to {MostIdChars}, or be left out.");
         Need(entry.Note.Length <= MostNoteChars, "note", $"note has {entry.Note.Length} characters: it must have at most {MostNoteChars}.");
-        Need(entry.Minutes is null or (>= 0 and <= MostMinutes), "minutes", $"minutes is {Number(entry.Minutes ?? 0)}: it must lie between 0 and {MostMinutes}.");
+        Need(entry.Minutes is null or (>= 0 and <= MostMinutes), "minutes", $"minutes is {Number(entry.Minutes ?? 0)}: it must lie "
+            + $"between 0 and {MostMinutes}.");
         if (entry.Reading is { } reading)
         {
-            Need(reading.Dimension.Length is > 0 and <= MostIdChars, "reading.dimension", $"dimension has {reading.Dimension.Length} characters: it must have 1 to {MostIdChars}.");
-            Need(Math.Abs(reading.Mm) <= MostMm, "reading.mm", $"mm is {Number(reading.Mm)}: it must lie between -{MostMm} and {MostMm} mm.");
+            Need(reading.Dimension.Length is > 0 and <= MostIdChars, "reading.dimension", $"dimension has {reading.Dimension.Length} "
+                + $"characters: it must have 1 to {MostIdChars}.");
+            Need(Math.Abs(reading.Mm) <= MostMm, "reading.mm", $"mm is {Number(reading.Mm)}: it must lie between -{MostMm} and "
+                + $"{MostMm} mm.");
         }
 
-        Need(entry is not { Operation: null, State: null, Reading: null, Minutes: null, Note: "" }, "note", "the line says nothing: it wants an operation, a state, a reading, minutes or a note.");
+        Need(entry is not { Operation: null, State: null, Reading: null, Minutes: null, Note: "" }, "note",
+            "the line says nothing: it wants an operation, a state, a reading, minutes or a note.");
         return problems;
     }
 }

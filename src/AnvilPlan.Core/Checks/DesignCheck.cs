@@ -55,7 +55,8 @@ public sealed partial class DesignCheck
         Range("glueUp.caulMm", d.GlueUp.CaulMm, 0, 150);
         if (Gluing.Glue.Find(d.GlueUp.Glue) is null)
         {
-            Add("glueUp.glue", $"glue is \"{d.GlueUp.Glue}\": it must be one of {string.Join(", ", Gluing.Glue.Shipped.Select(g => g.Name))}.");
+            Add("glueUp.glue", $"glue is \"{d.GlueUp.Glue}\": it must be one of "
+                + $"{string.Join(", ", Gluing.Glue.Shipped.Select(g => g.Name))}.");
         }
 
         Count("structures", d.Structures.Count, 20);
@@ -70,8 +71,10 @@ public sealed partial class DesignCheck
             system.Check(structures, d);
         }
 
-        var ids = d.Trays.Select((t, i) => (t.Id, Path: $"trays[{i}].id")).Concat(d.Devices.Select((x, i) => (x.Id, Path: $"devices[{i}].id")))
-            .Concat(d.Links.Select((l, i) => (l.Id, Path: $"links[{i}].id"))).Concat(d.Structures.Select((s, i) => (s.Id, Path: $"structures[{i}].id")));
+        var ids = d.Trays.Select((t, i) => (t.Id, Path: $"trays[{i}].id"))
+            .Concat(d.Devices.Select((x, i) => (x.Id, Path: $"devices[{i}].id")))
+            .Concat(d.Links.Select((l, i) => (l.Id, Path: $"links[{i}].id")))
+                .Concat(d.Structures.Select((s, i) => (s.Id, Path: $"structures[{i}].id")));
         foreach (var twice in ids.GroupBy(x => x.Id).Where(g => g.Count() > 1))
         {
             Add(twice.Last().Path, $"id is \"{twice.Key}\": each tray, device, cable and structure needs an id of its own.");
@@ -99,7 +102,8 @@ public sealed partial class DesignCheck
         Range("brief.home.dampestPercent", b.Home.DampestPercent, 5, 95, " %");
         if (b.Home.DriestPercent > b.Home.DampestPercent)
         {
-            Add("brief.home.dampestPercent", $"dampestPercent is {b.Home.DampestPercent}: it must be at least the driest, {b.Home.DriestPercent} %.");
+            Add("brief.home.dampestPercent", $"dampestPercent is {b.Home.DampestPercent}: it must be at least the driest, "
+                + $"{b.Home.DriestPercent} %.");
         }
 
         OrNull("brief.hoursPerDay", b.HoursPerDay, 0.25, 24, " h");
@@ -146,7 +150,8 @@ public sealed partial class DesignCheck
             var (o, path) = (b.Options[i], $"brief.options[{i}]");
             Id($"{path}.id", o.Id);
             Text($"{path}.name", o.Name, 1, 80);
-            foreach (var (field, value) in ((string, double?)[])[("volumeL", o.Figures.VolumeL), ("costCents", o.Figures.CostCents), ("hours", o.Figures.Hours), ("massG", o.Figures.MassG), ("parts", o.Figures.Parts), ("heatW", o.Figures.HeatW)])
+            foreach (var (field, value) in ((string, double?)[])[("volumeL", o.Figures.VolumeL), ("costCents", o.Figures.CostCents),
+                ("hours", o.Figures.Hours), ("massG", o.Figures.MassG), ("parts", o.Figures.Parts), ("heatW", o.Figures.HeatW)])
             {
                 OrNull($"{path}.figures.{field}", value, 0, 1e9, "");
             }
@@ -161,7 +166,8 @@ public sealed partial class DesignCheck
             }
         }
 
-        foreach (var twice in b.Criteria.Select(c => c.Id).GroupBy(x => x).Concat(b.Options.Select(o => "option " + o.Id).GroupBy(x => x)).Where(g => g.Count() > 1))
+        foreach (var twice in b.Criteria.Select(c => c.Id).GroupBy(x => x).Concat(b.Options.Select(o => "option " + o.Id).GroupBy(x => x))
+            .Where(g => g.Count() > 1))
         {
             Add("brief.criteria", $"id is \"{twice.Key}\": each criterion and each option needs an id of its own.");
         }
@@ -177,7 +183,8 @@ public sealed partial class DesignCheck
         if (!Faces.All.All(f => box.Panels.Count(p => p.Face == f) == 1))
         {
             whole = false;
-            Add("box.panels", $"panels holds {box.Panels.Count} entries: each of left, right, front, back, bottom and top must be there once.");
+            Add("box.panels", $"panels holds {box.Panels.Count} entries: each of left, right, front, back, bottom and top must be "
+                + $"there once.");
         }
 
         if (!Faces.Edges.All(e => box.Edges.Count(x => x.Id == e) == 1))
@@ -199,7 +206,8 @@ public sealed partial class DesignCheck
 
             if (p.Hold == PanelHold.Hinged && (p.HingeAt is not { } hinge || !p.Face.Neighbours().Contains(hinge)))
             {
-                Add($"{path}.hingeAt", $"hingeAt is {(p.HingeAt is { } h ? Deck.Name(h) : "missing")}: a hinged panel hangs at one of {string.Join(", ", p.Face.Neighbours().Select(Deck.Name))}.");
+                Add($"{path}.hingeAt", $"hingeAt is {(p.HingeAt is { } h ? Deck.Name(h) : "missing")}: a hinged panel hangs at one of "
+                    + $"{string.Join(", ", p.Face.Neighbours().Select(Deck.Name))}.");
             }
         }
 
@@ -214,7 +222,8 @@ public sealed partial class DesignCheck
 
             if (e.Joint is JointKind.OnRail or JointKind.InRail or JointKind.Bent or JointKind.Sloped)
             {
-                Add($"{path}.joint", $"joint is {e.Joint.ToString().ToLowerInvariant()}: that follows from a structure and is not chosen for an edge.");
+                Add($"{path}.joint", $"joint is {e.Joint.ToString().ToLowerInvariant()}: that follows from a structure and is not chosen "
+                    + $"for an edge.");
             }
 
             OrNull($"{path}.depthMm", e.DepthMm, 0.1, 100);
@@ -252,7 +261,8 @@ public sealed partial class DesignCheck
             Range($"{path}.drawer.travelMm", drawer.TravelMm, 1, 3000);
             if (drawer.Out.Outward().Axis() == t.Plane.Normal().Axis())
             {
-                Add($"{path}.drawer.out", $"out is {Deck.Name(drawer.Out)}: the tray slides in its own plane, through {string.Join(", ", t.Plane.Ahead().Neighbours().Select(Deck.Name))}.");
+                Add($"{path}.drawer.out", $"out is {Deck.Name(drawer.Out)}: the tray slides in its own plane, through "
+                    + $"{string.Join(", ", t.Plane.Ahead().Neighbours().Select(Deck.Name))}.");
             }
         }
     }
@@ -310,7 +320,8 @@ public sealed partial class DesignCheck
             Range($"{path}.adapter.bevelDeg", adapter.BevelDeg, 0, 60, " degrees");
             if (_catalog.HasModel(x.ModelId) && _catalog.Model(x.ModelId).Mount is not (MountStyle.Standoffs or MountStyle.TappedBody))
             {
-                Add($"{path}.adapter", $"adapter is set for {x.ModelId}: only boards on standoffs and bodies with threads can stand on one.");
+                Add($"{path}.adapter", $"adapter is set for {x.ModelId}: only boards on standoffs and bodies with threads can stand "
+                    + $"on one.");
             }
         }
 

@@ -47,7 +47,8 @@ internal static class FlangeCheck
 
         if (tray.StiffenerBarId is not null && flanges.Behind && flanges.Edges != FlangedEdges.Walls)
         {
-            yield return ("stiffenerBarId", $"stiffenerBarId is \"{tray.StiffenerBarId}\": the free edges are folded over where it would lie.");
+            yield return ("stiffenerBarId", $"stiffenerBarId is \"{tray.StiffenerBarId}\": the free edges are folded over where it "
+                + $"would lie.");
         }
     }
 
@@ -55,7 +56,8 @@ internal static class FlangeCheck
     {
         var (material, least) = (catalog.Material(tray.MaterialId), flanges.RadiusMm + Envelope.Thickness(tray, catalog) + 1);
         return material.Wood ? ("flanges", $"flanges is set on {material.Name}: only metal and plastic sheet is folded.")
-            : flanges.HeightMm < least ? ("flanges.heightMm", $"heightMm is {Number(flanges.HeightMm)}: outside it must be at least {Number(Math.Round(least, 2))}, the radius, the sheet and 1 mm.")
+            : flanges.HeightMm < least ? ("flanges.heightMm", $"heightMm is {Number(flanges.HeightMm)}: outside it must be at least "
+                + $"{Number(Math.Round(least, 2))}, the radius, the sheet and 1 mm.")
             : null;
     }
 

@@ -34,10 +34,12 @@ public static class CableRoutes
         var moving = DeviceZones.Moves(design, from) || DeviceZones.Moves(design, to);
         var radius = cable.BendRadiusMm(moving);
         var path = PathMm(
-            from.Pose.InSpace(from.Place(a).Centre), from.Pose.VectorInSpace(from.ToSpace(a.Exit)), to.Pose.InSpace(to.Place(b).Centre), to.Pose.VectorInSpace(to.ToSpace(b.Exit)), cable.StraightMm, radius);
+            from.Pose.InSpace(from.Place(a).Centre), from.Pose.VectorInSpace(from.ToSpace(a.Exit)), to.Pose.InSpace(to.Place(b).Centre),
+                to.Pose.VectorInSpace(to.ToSpace(b.Exit)), cable.StraightMm, radius);
         var travel = Travel(design, from) + Travel(design, to);
         return new CableRoute(
-            link.Id, cable.Name, $"{from.Device.Name}, {a.Name}", $"{to.Device.Name}, {b.Name}", Math.Round(path, 3), Math.Ceiling((path * (1 + Slack)) + travel), link.LengthMm);
+            link.Id, cable.Name, $"{from.Device.Name}, {a.Name}", $"{to.Device.Name}, {b.Name}", Math.Round(path, 3),
+                Math.Ceiling((path * (1 + Slack)) + travel), link.LengthMm);
     }
 
     /// <summary>Length of the centre line, mm.</summary>
@@ -67,7 +69,8 @@ public static class CableRoutes
     private static Axis Main(Point3 way) => Enum.GetValues<Axis>().MaxBy(a => Math.Abs(way[a]));
 
     /// <summary>
-    /// What a bend of that radius adds to the polyline, mm: an arc of the angle a is 2 R tan(a / 2) - R a shorter than its corner; one that turns back by more
+    /// What a bend of that radius adds to the polyline, mm: an arc of the angle a is 2 R tan(a / 2) - R a shorter than its corner; one that
+    /// turns back by more
     /// than three quarters of a half turn goes round two radii.
     /// </summary>
     private static double TurnMm(Point3 one, Point3 next, double radiusMm)
@@ -76,5 +79,6 @@ public static class CableRoutes
         return angle < 1e-6 ? 0 : angle > Math.PI * 0.75 + 1e-9 ? 2 * radiusMm : radiusMm * (angle - (2 * Math.Tan(angle / 2)));
     }
 
-    private static double Travel(Design design, PlacedDevice device) => design.Trays.FirstOrDefault(t => t.Id == device.Device.DeckId)?.Drawer?.TravelMm ?? 0;
+    private static double Travel(Design design, PlacedDevice device) =>
+        design.Trays.FirstOrDefault(t => t.Id == device.Device.DeckId)?.Drawer?.TravelMm ?? 0;
 }

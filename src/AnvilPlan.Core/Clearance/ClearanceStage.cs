@@ -5,7 +5,9 @@ using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Clearance;
 
-/// <summary>The room round everything: what must stay free, what stands in it, which screws no driver reaches, how long cables are.</summary>
+/// <summary>
+/// The room round everything: what must stay free, what stands in it, which screws no driver reaches, how long cables are.
+/// </summary>
 public sealed record ClearancePlan(
     IReadOnlyList<Zone> Zones, IReadOnlyList<ZoneConflict> Conflicts, IReadOnlyList<DriverBlock> Drivers, IReadOnlyList<CableRoute> Routes);
 
@@ -16,7 +18,8 @@ public static class ClearanceStage
         List<Zone> zones = [.. fit.Devices.Interruptible().SelectMany(d => DeviceZones.Of(d, design, fit)), .. MotionZones.Of(design, fit)];
         var check = new RoomCheck(fit, shell);
         return new ClearancePlan(
-            zones, [.. zones.Interruptible().SelectMany(z => check.Conflicts(z, fit.Devices)), .. Plugs(zones)], [.. DriverReach.Blocks(design, fit)], CableRoutes.Run(design, fit));
+            zones, [.. zones.Interruptible().SelectMany(z => check.Conflicts(z, fit.Devices)), .. Plugs(zones)],
+                [.. DriverReach.Blocks(design, fit)], CableRoutes.Run(design, fit));
     }
 
     /// <summary>Two plugs cannot be in one place either.</summary>

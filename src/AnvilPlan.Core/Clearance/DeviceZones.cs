@@ -24,18 +24,22 @@ public static class DeviceZones
         .. Plugs(device, design), .. Air(device), .. Panel(device, fit),
     ];
 
-    private static Zone Inside(PlacedDevice device, ZoneKind kind, string what, Box box) => new(device.Id, kind, what, box, [device.Device.DeckId], false) { Pose = device.Pose };
+    private static Zone Inside(PlacedDevice device, ZoneKind kind, string what, Box box) =>
+        new(device.Id, kind, what, box, [device.Device.DeckId], false) { Pose = device.Pose };
 
     /// <summary>Ports with a cable inside the box; what is reached from outside has its room outside.</summary>
     private static IEnumerable<Zone> Plugs(PlacedDevice device, Design design)
     {
         foreach (var link in design.Links)
         {
-            foreach (var (deviceId, portId) in (IEnumerable<(string, string)>)[(link.FromDeviceId, link.FromPortId), (link.ToDeviceId, link.ToPortId)])
+            foreach (var (deviceId, portId) in (IEnumerable<(string, string)>)[(link.FromDeviceId, link.FromPortId),
+                (link.ToDeviceId, link.ToPortId)])
             {
-                if (deviceId == device.Id && device.Model.Ports.FirstOrDefault(p => p.Id == portId) is { } port && CableKind.Find(link.Cable) is { } cable)
+                if (deviceId == device.Id && device.Model.Ports.FirstOrDefault(p => p.Id == portId) is { } port
+                    && CableKind.Find(link.Cable) is { } cable)
                 {
-                    yield return Inside(device, ZoneKind.PlugRoom, $"{port.Name} with {cable.Name}", Beyond(device.Place(port).Plug, device.ToSpace(port.Exit), cable.RoomMm(Moves(design, device))));
+                    yield return Inside(device, ZoneKind.PlugRoom, $"{port.Name} with {cable.Name}",
+                        Beyond(device.Place(port).Plug, device.ToSpace(port.Exit), cable.RoomMm(Moves(design, device))));
                 }
             }
         }
@@ -65,14 +69,16 @@ public static class DeviceZones
         if (device.Model.Mount == MountStyle.PanelNut)
         {
             var deep = rear - (device.Facing.Sign() * NutDepthMm);
-            yield return Inside(device, ZoneKind.NutRoom, "nut behind the panel", Round(device.Body, axis, NutRoundMm).WithSpan(axis, Math.Min(rear, deep), Math.Max(rear, deep)));
+            yield return Inside(device, ZoneKind.NutRoom, "nut behind the panel", Round(device.Body, axis, NutRoundMm)
+                .WithSpan(axis, Math.Min(rear, deep), Math.Max(rear, deep)));
         }
 
         if (device.Model.HandMm > 0)
         {
             var reach = front + (device.Facing.Sign() * FingerReachMm);
             yield return new Zone(device.Id, ZoneKind.FingerRoom, "fingers round it",
-                Round(device.Body, axis, device.Model.HandMm).WithSpan(axis, Math.Min(front, reach), Math.Max(front, reach)), [device.Device.DeckId], true)
+                Round(device.Body, axis, device.Model.HandMm).WithSpan(axis, Math.Min(front, reach), Math.Max(front, reach)),
+                    [device.Device.DeckId], true)
             { Pose = device.Pose };
         }
     }

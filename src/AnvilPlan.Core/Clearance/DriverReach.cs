@@ -13,7 +13,8 @@ public sealed record DriverBlock(string DeviceId, int Hole, string OtherId, bool
 
 /// <summary>
 /// Whether a straight driver, or a flat bit ratchet, reaches the screws that a device is put on its deck with. A tray is fitted out
-/// before it goes in, and a panel that comes off before it is on, so there only their own devices can be in the way; on a panel that stays the
+/// before it goes in, and a panel that comes off before it is on, so there only their own devices can be in the way; on a panel that stays
+/// the
 /// fixed panels round it are as well.
 /// </summary>
 public static class DriverReach
@@ -50,11 +51,13 @@ public static class DriverReach
             foreach (var part in (Box[])[shaft, hand])
             {
                 var deep = new Block(part, device.Pose).SharedMm(block);
-                worst = deep > 0 && (worst is null || deep > worst.OverlapMm) ? new DriverBlock(device.Id, number, id, isDevice, tool.Name, deep) : worst;
+                worst = deep > 0 && (worst is null || deep > worst.OverlapMm) ? new DriverBlock(device.Id, number, id, isDevice, tool.Name,
+                    deep) : worst;
             }
         }
 
-        foreach (var other in fit.Devices.Where(o => o.Id != device.Id && o.Device.DeckId == device.Device.DeckId && o.Device.FarFace == device.Device.FarFace))
+        foreach (var other in fit.Devices.Where(o => o.Id != device.Id && o.Device.DeckId == device.Device.DeckId
+            && o.Device.FarFace == device.Device.FarFace))
         {
             Hit(other.Id, true, other.Filled);
         }

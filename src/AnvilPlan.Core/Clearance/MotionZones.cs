@@ -21,7 +21,8 @@ public static class MotionZones
             return design.Panel(face) is { Hold: PanelHold.Hinged } door ? [Swing(device, door, fit)] : [];
         }
 
-        return design.Trays.First(t => t.Id == device.Device.DeckId) is { Drawer: not null } tray ? [Swept(tray, device.Device.Name, device.Occupied, Along(tray, fit), fit)] : [];
+        return design.Trays.First(t => t.Id == device.Device.DeckId) is { Drawer: not null } tray
+            ? [Swept(tray, device.Device.Name, device.Occupied, Along(tray, fit), fit)] : [];
     }
 
     private static List<string> Along(Tray tray, FitPlan fit) =>
@@ -32,8 +33,10 @@ public static class MotionZones
     {
         var direction = tray.Drawer!.Out.Outward();
         var end = box.Side(direction) + (direction.Sign() * tray.Drawer.TravelMm);
-        var swept = direction.Sign() > 0 ? box with { Max = box.Max.With(direction.Axis(), end) } : box with { Min = box.Min.With(direction.Axis(), end) };
-        return new Zone(tray.Id, ZoneKind.DrawerTravel, $"{what} on its way out", swept.Intersect(Opened(fit.Envelope.Inner, direction)), exempt, false);
+        var swept = direction.Sign() > 0 ? box with { Max = box.Max.With(direction.Axis(), end) }
+            : box with { Min = box.Min.With(direction.Axis(), end) };
+        return new Zone(tray.Id, ZoneKind.DrawerTravel, $"{what} on its way out", swept.Intersect(Opened(fit.Envelope.Inner, direction)),
+            exempt, false);
     }
 
     /// <summary>
@@ -54,5 +57,6 @@ public static class MotionZones
     }
 
     /// <summary>The inside, open towards one side.</summary>
-    private static Box Opened(Box inner, Direction side) => side.Sign() > 0 ? inner with { Max = inner.Max.With(side.Axis(), 1e6) } : inner with { Min = inner.Min.With(side.Axis(), -1e6) };
+    private static Box Opened(Box inner, Direction side) => side.Sign() > 0 ? inner with { Max = inner.Max.With(side.Axis(), 1e6) }
+        : inner with { Min = inner.Min.With(side.Axis(), -1e6) };
 }

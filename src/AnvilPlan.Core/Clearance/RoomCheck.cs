@@ -10,7 +10,8 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
 {
     private readonly List<(string Id, Block Block)> _parts =
     [
-        .. shell.Trays.Select(t => (t.Key, t.Value.Block)), .. shell.Inside.SelectMany(m => m.Body.Select(b => (m.CarriesDeck ?? m.Id, new Block(b, m.Pose)))),
+        .. shell.Trays.Select(t => (t.Key, t.Value.Block)),
+            .. shell.Inside.SelectMany(m => m.Body.Select(b => (m.CarriesDeck ?? m.Id, new Block(b, m.Pose)))),
         .. shell.Adapters.Values.Select(a => (a.Id, a.Block)),
     ];
 
@@ -19,7 +20,8 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
     {
         foreach (var device in devices)
         {
-            if (device.Id != zone.Owner && !zone.Exempt.Contains(device.Id) && InTheWay(zone, device) is { } body && Shared(zone, body) is { } shared)
+            if (device.Id != zone.Owner && !zone.Exempt.Contains(device.Id) && InTheWay(zone, device) is { } body
+                && Shared(zone, body) is { } shared)
             {
                 yield return new ZoneConflict(zone, device.Id, true, shared);
             }
@@ -47,19 +49,22 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
                 var side = Enum.GetValues<Direction>().MaxBy(d => zone.Pose.VectorInSpace(d).Dot(outward));
                 var end = zone.Box.Side(side);
                 var plane = end - (side.Sign() * over);
-                yield return new ZoneConflict(zone, Deck.PartOf(face), false, zone.Box.WithSpan(side.Axis(), Math.Min(plane, end), Math.Max(plane, end)));
+                yield return new ZoneConflict(zone, Deck.PartOf(face), false, zone.Box.WithSpan(side.Axis(), Math.Min(plane, end),
+                    Math.Max(plane, end)));
             }
         }
     }
 
     /// <summary>What of a device can be in a zone: all of it inside; outside only what stands proud of its panel.</summary>
-    private static Block? InTheWay(Zone zone, PlacedDevice device) => zone.Kind is ZoneKind.DrawerTravel or ZoneKind.DoorSwing && zone.Exempt.Contains(device.Device.DeckId) ? null
+    private static Block? InTheWay(Zone zone, PlacedDevice device) => zone.Kind is ZoneKind.DrawerTravel or ZoneKind.DoorSwing
+        && zone.Exempt.Contains(device.Device.DeckId) ? null
         : !zone.Outside ? device.Bulk
         : device.Model.InPanel && device.Model.FrontMm > 0 && zone.Exempt.Contains(device.Device.DeckId) ? device.Bulk
         : null;
 
     /// <summary>The rails that carry a drawer lie beside its way, not in it.</summary>
-    private bool Carries(Zone zone, string partId) => zone.Kind == ZoneKind.DrawerTravel && shell.Member(partId)?.Role is Role.TrayRail rail && rail.TrayId == zone.Owner;
+    private bool Carries(Zone zone, string partId) => zone.Kind == ZoneKind.DrawerTravel && shell.Member(partId)?.Role is Role.TrayRail rail
+        && rail.TrayId == zone.Owner;
 
     private static Box? Shared(Zone zone, Block body)
     {

@@ -50,7 +50,8 @@ public abstract class ConstructionSystem<T> : ConstructionSystem
 
     public sealed override Design Begin(Design design, Catalog catalog)
     {
-        var taken = design.Structures.Select(s => s.Id).Concat(design.Trays.Select(t => t.Id)).Concat(design.Devices.Select(d => d.Id)).Concat(design.Links.Select(l => l.Id)).ToHashSet(StringComparer.Ordinal);
+        var taken = design.Structures.Select(s => s.Id).Concat(design.Trays.Select(t => t.Id)).Concat(design.Devices.Select(d => d.Id))
+            .Concat(design.Links.Select(l => l.Id)).ToHashSet(StringComparer.Ordinal);
         var stem = string.Concat(Key.Select(c => char.IsUpper(c) ? "-" + char.ToLowerInvariant(c) : c.ToString()));
         var id = stem;
         for (var n = 2; taken.Contains(id); n++)
@@ -76,9 +77,11 @@ public abstract class ConstructionSystem<T> : ConstructionSystem
                 }
 
                 var faces = Makes(own);
-                foreach (var (face, other) in design.Structures.Take(i).SelectMany(s => check.Catalog.Systems.SelectMany(x => x.Makes(s)).Intersect(faces).Select(f => (f, s))).Take(1))
+                foreach (var (face, other) in design.Structures.Take(i).SelectMany(s => check.Catalog.Systems.SelectMany(x => x.Makes(s))
+                    .Intersect(faces).Select(f => (f, s))).Take(1))
                 {
-                    at.Refuse("id", $"{own.Id} makes the {Deck.Name(face)}, which {other.Id} makes already: one structure makes a face. Take {other.Id} out, or the face out of one of them.");
+                    at.Refuse("id", $"{own.Id} makes the {Deck.Name(face)}, which {other.Id} makes already: one structure makes a face. "
+                        + $"Take {other.Id} out, or the face out of one of them.");
                 }
 
                 Check(at, own, design);
@@ -99,7 +102,8 @@ public abstract class ConstructionSystem<T> : ConstructionSystem
     {
     }
 
-    public sealed override Design Spread(Design design, Catalog catalog) => Own(design).Aggregate(design, (d, own) => Spread(own, d, catalog));
+    public sealed override Design Spread(Design design, Catalog catalog) =>
+        Own(design).Aggregate(design, (d, own) => Spread(own, d, catalog));
 
     protected virtual Design Spread(T own, Design design, Catalog catalog) => design;
 

@@ -11,9 +11,12 @@ namespace AnvilPlan.Core.Construction;
 /// <param name="Airs">Air that stays over all that stands on a deck, mm.</param>
 /// <param name="Steps">Least rise from one tray to another, or from the floor where the first is null, mm.</param>
 public sealed record ShellRules(
-    Point3 LeastMm, double? DepthMm, IReadOnlyList<ColumnRule> Columns, IReadOnlyList<(string DeckId, double AboveMm)> Airs, IReadOnlyList<(string? LowId, string HighId, double RiseMm)> Steps)
+    Point3 LeastMm, double? DepthMm, IReadOnlyList<ColumnRule> Columns, IReadOnlyList<(string DeckId, double AboveMm)> Airs,
+        IReadOnlyList<(string? LowId, string HighId, double RiseMm)> Steps)
 {
-    /// <summary>Openings that a device on that deck asks for beside itself, all round them what stays free; as many for each way that it is turned.</summary>
+    /// <summary>
+    /// Openings that a device on that deck asks for beside itself, all round them what stays free; as many for each way that it is turned.
+    /// </summary>
     public Func<Design, PlacedDevice, IReadOnlyList<Box>>? Passages { get; init; }
 
     public static ShellRules None { get; } = new(default, null, [], [], []);

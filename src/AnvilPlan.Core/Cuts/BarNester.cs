@@ -34,7 +34,8 @@ public static class BarNester
         var pieces = job.Parts.SelectMany(p => Enumerable.Repeat((p.Id, p.LengthMm), p.Count)).OrderByDescending(p => p.LengthMm).ToList();
         var fullest = Fill(job, pieces, Fullest);
         var first = Fill(job, pieces, FirstFit);
-        return (first.Unplaced.Count, first.Price, first.Bars.Count).CompareTo((fullest.Unplaced.Count, fullest.Price, fullest.Bars.Count)) < 0 ? first : fullest;
+        return (first.Unplaced.Count, first.Price, first.Bars.Count)
+            .CompareTo((fullest.Unplaced.Count, fullest.Price, fullest.Bars.Count)) < 0 ? first : fullest;
     }
 
     /// <summary>A price that no result can beat.</summary>
@@ -48,7 +49,8 @@ public static class BarNester
 
     private static double Usable(BarJob job, BarSupply s) => Math.Max(1e-9, s.LengthMm - (2 * job.TrimMm) + job.KerfMm);
 
-    private static BarResult Fill(BarJob job, List<(string Id, double Length)> pieces, Func<List<(string Id, double Length)>, double, double, List<int>> choose)
+    private static BarResult Fill(BarJob job, List<(string Id, double Length)> pieces, Func<List<(string Id, double Length)>, double,
+        double, List<int>> choose)
     {
         var left = pieces.ToList();
         var bars = new List<NestedBar>();
@@ -189,7 +191,9 @@ public static class BarChecker
         }
 
         var over = job.Stock.FirstOrDefault(s => s.Count is { } most && result.Bars.Count(b => b.StockId == s.Id) > most);
-        var wrong = job.Parts.FirstOrDefault(p => result.Bars.Sum(b => b.Pieces.Count(x => x.PartId == p.Id)) + result.Unplaced.Count(u => u == p.Id) != p.Count);
-        return over is not null ? $"more of {over.Id} used than there are" : wrong is not null ? $"{wrong.Id} is not cut {wrong.Count} times" : null;
+        var wrong = job.Parts.FirstOrDefault(p => result.Bars.Sum(b => b.Pieces.Count(x => x.PartId == p.Id))
+            + result.Unplaced.Count(u => u == p.Id) != p.Count);
+        return over is not null ? $"more of {over.Id} used than there are" : wrong is not null
+            ? $"{wrong.Id} is not cut {wrong.Count} times" : null;
     }
 }

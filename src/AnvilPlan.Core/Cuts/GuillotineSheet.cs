@@ -34,11 +34,13 @@ internal sealed class GuillotineSheet
 
     internal readonly record struct Field(double X, double Y, double Length, double Width);
 
-    public bool TryPlace(double length, double width, bool mayTurn, FitRule fit, SplitRule split, out double x, out double y, out bool turned)
+    public bool TryPlace(double length, double width, bool mayTurn, FitRule fit, SplitRule split, out double x, out double y,
+        out bool turned)
     {
         (x, y, turned) = (0, 0, false);
         // most pieces of a large job find a full sheet: told without a look at its fields
-        var (straight, across) = (length <= _mostLength + Slack && width <= _mostWidth + Slack, mayTurn && width <= _mostLength + Slack && length <= _mostWidth + Slack);
+        var (straight, across) = (length <= _mostLength + Slack && width <= _mostWidth + Slack, mayTurn && width <= _mostLength + Slack
+            && length <= _mostWidth + Slack);
         if (!straight && !across)
         {
             return false;

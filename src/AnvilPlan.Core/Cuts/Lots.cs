@@ -58,8 +58,10 @@ public static class Lots
     }
 
     /// <summary>Layouts of the same stock with the same parts are cut alike: one layout, so often.</summary>
-    private static List<Repeated<T>> Gathered<T>(IEnumerable<Repeated<T>> layouts, Func<T, (string Stock, IEnumerable<string> Parts)> holds) =>
-        [.. layouts.GroupBy(l => string.Join('|', holds(l.Layout).Parts.Order(StringComparer.Ordinal).Prepend(holds(l.Layout).Stock)), StringComparer.Ordinal)
+    private static List<Repeated<T>> Gathered<T>(IEnumerable<Repeated<T>> layouts,
+        Func<T, (string Stock, IEnumerable<string> Parts)> holds) =>
+        [.. layouts.GroupBy(l => string.Join('|', holds(l.Layout).Parts.Order(StringComparer.Ordinal).Prepend(holds(l.Layout).Stock)),
+            StringComparer.Ordinal)
             .Select(g => new Repeated<T>(g.First().Layout, g.Sum(l => l.Count)))];
 
     private static int[] Counted(IEnumerable<string> ids, Dictionary<string, int> index)
@@ -73,5 +75,6 @@ public static class Lots
         return counts;
     }
 
-    private static int Times(int[] there, int[] used) => there.Zip(used).Where(x => x.Second > 0).Select(x => x.First / x.Second).DefaultIfEmpty(1).Min();
+    private static int Times(int[] there, int[] used) => there.Zip(used).Where(x => x.Second > 0).Select(x => x.First / x.Second)
+        .DefaultIfEmpty(1).Min();
 }

@@ -4,7 +4,8 @@ namespace AnvilPlan.Core.Cuts;
 
 /// <summary>
 /// Nests rectangles on sheets. Tries every mix of sort, fit and split rules and keeps the cheapest layout (then the one with the
-/// largest rest); with tries given it goes on from shuffled orders until the bound is met or they are used up. Same input and tries, same result.
+/// largest rest); with tries given it goes on from shuffled orders until the bound is met or they are used up. Same input and tries, same
+/// result.
 /// </summary>
 public static class SheetNester
 {
@@ -19,7 +20,9 @@ public static class SheetNester
     /// <summary>The quick result: rule mixes only, no search.</summary>
     public static NestResult Quick(NestJob job) => Search(job, 0, CancellationToken.None);
 
-    /// <summary>As <see cref="Quick"/>, then improved by up to so many tries. Cancelling keeps the best so far: whoever has a clock ends it by that.</summary>
+    /// <summary>
+    /// As <see cref="Quick"/>, then improved by up to so many tries. Cancelling keeps the best so far: whoever has a clock ends it by that.
+    /// </summary>
     public static NestResult Search(NestJob job, long tries, CancellationToken cancel)
     {
         var pieces = Pieces(job);
@@ -137,7 +140,8 @@ public static class SheetNester
     }
 
     private static List<Piece> Pieces(NestJob job) =>
-        [.. job.Parts.SelectMany(p => Enumerable.Repeat(new Piece(p.Id, p.LengthMm + job.KerfMm, p.WidthMm + job.KerfMm, p.MayTurn), p.Count))];
+        [.. job.Parts.SelectMany(p => Enumerable.Repeat(new Piece(p.Id, p.LengthMm + job.KerfMm, p.WidthMm + job.KerfMm, p.MayTurn),
+            p.Count))];
 
     private static List<Piece> Sorted(IEnumerable<Piece> pieces, Comparison<Piece> sort) => [.. pieces.Order(Comparer<Piece>.Create(sort))];
 
@@ -166,7 +170,9 @@ public static class SheetNester
         public List<Piece> Left { get; } = [];
         public double Area { get; set; }
 
-        /// <summary>Free stock first (offcuts); a sheet that takes all that is left beats one that does not, then the cheaper for its area.</summary>
+        /// <summary>
+        /// Free stock first (offcuts); a sheet that takes all that is left beats one that does not, then the cheaper for its area.
+        /// </summary>
         public bool Beats(Trial other, NestJob job, int wanted)
         {
             var (mine, theirs) = (job.Stock[Stock], job.Stock[other.Stock]);
@@ -203,17 +209,20 @@ public static class SheetNester
         }
 
         public int CompareTo(Layout? other) =>
-            (Unplaced.Count, Price, _sheets.Count, -LargestRest).CompareTo((other!.Unplaced.Count, other.Price, other._sheets.Count, -other.LargestRest));
+            (Unplaced.Count, Price, _sheets.Count, -LargestRest)
+                .CompareTo((other!.Unplaced.Count, other.Price, other._sheets.Count, -other.LargestRest));
 
         public NestResult ToResult(NestJob job) => new(
             [.. _sheets.Select(s => new NestedSheet(
                 job.Stock[s.Stock].Id,
                 [.. s.Placed.Select(p => new NestPlacement(
                     p.Piece.PartId, Clean(p.X + job.TrimMm), Clean(p.Y + job.TrimMm),
-                    Clean((p.Turned ? p.Piece.Width : p.Piece.Length) - job.KerfMm), Clean((p.Turned ? p.Piece.Length : p.Piece.Width) - job.KerfMm), p.Turned))],
+                    Clean((p.Turned ? p.Piece.Width : p.Piece.Length) - job.KerfMm),
+                        Clean((p.Turned ? p.Piece.Length : p.Piece.Width) - job.KerfMm), p.Turned))],
                 [.. s.Sheet.Free
                     .Where(f => f.Length > job.KerfMm && f.Width > job.KerfMm)
-                    .Select(f => new NestRest(Clean(f.X + job.TrimMm), Clean(f.Y + job.TrimMm), Clean(f.Length - job.KerfMm), Clean(f.Width - job.KerfMm)))]))],
+                    .Select(f => new NestRest(Clean(f.X + job.TrimMm), Clean(f.Y + job.TrimMm), Clean(f.Length - job.KerfMm),
+                        Clean(f.Width - job.KerfMm)))]))],
             Unplaced,
             Price);
 

@@ -31,10 +31,12 @@ public sealed record DecisionMatrix(
         var ranked = totals.Where(t => t.Sum is not null).OrderByDescending(t => t.Sum).Select(t => t.Id).ToList();
         return new DecisionMatrix(
             cells,
-            [.. totals.Select(t => new OptionTotal(t.Id, t.Sum is { } sum && weight > 0 ? sum / weight : null, ranked.IndexOf(t.Id) is var r && r >= 0 ? r + 1 : null))],
+            [.. totals.Select(t => new OptionTotal(t.Id, t.Sum is { } sum && weight > 0 ? sum / weight : null, ranked.IndexOf(t.Id) is var r
+                && r >= 0 ? r + 1 : null))],
             ranked.Count < 2 || weight <= 0 ? [] : [.. criteria.SelectMany(c => TipsOf(c, criteria, cells, ranked))],
             cells.Count(c => c.Score is null),
-            criteria.Count > 0 && weight > 0 && criteria.All(c => c.BuiltScore is not null) ? criteria.Sum(c => c.Weight * c.BuiltScore!.Value) / weight : null);
+            criteria.Count > 0 && weight > 0 && criteria.All(c => c.BuiltScore is not null)
+                ? criteria.Sum(c => c.Weight * c.BuiltScore!.Value) / weight : null);
     }
 
     /// <summary>What the plan knows of an option, in the measure's unit; null when it has to be asked.</summary>
@@ -63,8 +65,23 @@ public sealed record DecisionMatrix(
         return option.Kind switch
         {
             OptionKind.ThisDesign => Figures(tally, brief.Quantity),
-            OptionKind.OldCase => f with { VolumeL = f.VolumeL ?? brief.OldCaseVolumeL, CostCents = f.CostCents ?? 0, Hours = f.Hours ?? 0, HeatW = f.HeatW ?? tally.HeatW, Parts = f.Parts ?? 0 },
-            OptionKind.Bought => f with { CostCents = f.CostCents ?? brief.BaselineCents, Hours = f.Hours ?? 0, HeatW = f.HeatW ?? tally.HeatW, Parts = f.Parts ?? 0 },
+            OptionKind.OldCase => f with
+            {
+                VolumeL = f.VolumeL ?? brief.OldCaseVolumeL,
+                CostCents = f.CostCents ?? 0,
+                Hours = f.Hours
+                ?? 0,
+                HeatW = f.HeatW ?? tally.HeatW,
+                Parts = f.Parts ?? 0
+            },
+            OptionKind.Bought => f with
+            {
+                CostCents = f.CostCents ?? brief.BaselineCents,
+                Hours = f.Hours ?? 0,
+                HeatW = f.HeatW
+                ?? tally.HeatW,
+                Parts = f.Parts ?? 0
+            },
             _ => f with { HeatW = f.HeatW ?? tally.HeatW },
         };
     }
@@ -73,7 +90,8 @@ public sealed record DecisionMatrix(
     {
         if (criterion.Measure == Measure.Judgement)
         {
-            return options.Select(o => new MatrixCell(criterion.Id, o.Id, null, o.Judgements.FirstOrDefault(j => j.CriterionId == criterion.Id)?.Score));
+            return options.Select(o => new MatrixCell(criterion.Id, o.Id, null,
+                o.Judgements.FirstOrDefault(j => j.CriterionId == criterion.Id)?.Score));
         }
 
         var values = options.Select(o => (o.Id, Value: Known(o, criterion.Measure, brief, tally))).ToList();
@@ -103,7 +121,8 @@ public sealed record DecisionMatrix(
     /// The lead of the first option over another is linear in each weight: it is nought at w - lead / (score difference). The
     /// nearest such weights below and above, within 0 to 10.
     /// </summary>
-    private static IEnumerable<TippingPoint> TipsOf(Criterion criterion, IReadOnlyList<Criterion> criteria, List<MatrixCell> cells, List<string> ranked)
+    private static IEnumerable<TippingPoint> TipsOf(Criterion criterion, IReadOnlyList<Criterion> criteria, List<MatrixCell> cells,
+        List<string> ranked)
     {
         var first = ranked[0];
         var points = ranked.Skip(1)
@@ -114,7 +133,8 @@ public sealed record DecisionMatrix(
             .Select(p => new TippingPoint(criterion.Id, criterion.Weight - (p.Lead / p.Slope), p.Other))
             .Where(p => p.Weight is >= 0 and <= 10)
             .ToList();
-        return ((IEnumerable<TippingPoint?>)[points.Where(p => p.Weight < criterion.Weight).MaxBy(p => p.Weight), points.Where(p => p.Weight >= criterion.Weight).MinBy(p => p.Weight)]).OfType<TippingPoint>();
+        return ((IEnumerable<TippingPoint?>)[points.Where(p => p.Weight < criterion.Weight).MaxBy(p => p.Weight),
+            points.Where(p => p.Weight >= criterion.Weight).MinBy(p => p.Weight)]).OfType<TippingPoint>();
     }
 
     private static double? Score(List<MatrixCell> cells, string criterionId, string optionId) =>

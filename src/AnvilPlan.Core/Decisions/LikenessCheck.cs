@@ -14,7 +14,8 @@ public sealed record LikenessMiss(string Through, string Name, Axis Axis, double
 
 /// <summary>The likeness of an object, scaled, against hardware that does not scale.</summary>
 /// <param name="LargestFactor">How many times smaller it may be for everything to fit as it is stacked now; null without hardware.</param>
-public sealed record LikenessCheck(double WidthMm, double DepthMm, double HeightMm, IReadOnlyList<LikenessMiss> Misses, double? LargestFactor)
+public sealed record LikenessCheck(double WidthMm, double DepthMm, double HeightMm, IReadOnlyList<LikenessMiss> Misses,
+    double? LargestFactor)
 {
     /// <summary>Each chain must hold its layers without air; the tightest one gives the largest factor.</summary>
     public static LikenessCheck? Of(Brief brief, IReadOnlyList<Chain> chains)
@@ -30,10 +31,12 @@ public sealed record LikenessCheck(double WidthMm, double DepthMm, double Height
             like.WidthMm / like.Factor, like.DepthMm / like.Factor, like.HeightMm / like.Factor,
             [
                 .. needs.Where(n => n.NeedMm > (Reference(n.Chain.Axis) / like.Factor) + 1e-6)
-                    .Select(n => new LikenessMiss(n.Chain.Through, NameOf(n.Chain), n.Chain.Axis, Math.Round(n.NeedMm, 3), Reference(n.Chain.Axis) / like.Factor)),
+                    .Select(n => new LikenessMiss(n.Chain.Through, NameOf(n.Chain), n.Chain.Axis, Math.Round(n.NeedMm, 3),
+                        Reference(n.Chain.Axis) / like.Factor)),
             ],
             needs.Count == 0 ? null : needs.Min(n => Reference(n.Chain.Axis) / n.NeedMm));
     }
 
-    private static string NameOf(Chain chain) => chain.Title[(chain.Title.IndexOf(" through ", StringComparison.Ordinal) + " through ".Length)..];
+    private static string NameOf(Chain chain) =>
+        chain.Title[(chain.Title.IndexOf(" through ", StringComparison.Ordinal) + " through ".Length)..];
 }

@@ -19,7 +19,8 @@ public static class Deck
     public static bool IsPanel(string deckId, out Face face)
     {
         face = default;
-        return deckId.StartsWith(PanelPrefix, StringComparison.Ordinal) && Enum.TryParse(deckId[PanelPrefix.Length..], ignoreCase: true, out face)
+        return deckId.StartsWith(PanelPrefix, StringComparison.Ordinal) && Enum.TryParse(deckId[PanelPrefix.Length..],
+            ignoreCase: true, out face)
             && Name(face) == deckId[PanelPrefix.Length..];
     }
 

@@ -35,7 +35,11 @@ public sealed record Design(
     public Design WithDevice(string id, Func<Device, Device> change)
     {
         var own = Copies.TemplateOf(id);
-        return this with { Devices = [.. Devices.Select(d => d.Id == id ? change(d) : d.Id == own ? change(d) with { Id = own, Name = d.Name, DeckId = Copies.TemplateOf(change(d).DeckId) } : d)] };
+        return this with
+        {
+            Devices = [.. Devices.Select(d => d.Id == id ? change(d) : d.Id == own
+            ? change(d) with { Id = own, Name = d.Name, DeckId = Copies.TemplateOf(change(d).DeckId) } : d)]
+        };
     }
 
     public Design WithStructure<T>(string id, Func<T, T> change)
@@ -153,7 +157,8 @@ public enum GrainRun
 
 /// <param name="MeasuredMm">Thickness as measured; null = what such a sheet usually measures.</param>
 /// <param name="InsetMm">How far the outer face lies behind the envelope: a panel let into grooves.</param>
-public sealed record Panel(Face Face, string MaterialId, double NominalMm, double? MeasuredMm, PanelHold Hold, GrainRun Grain, double InsetMm)
+public sealed record Panel(Face Face, string MaterialId, double NominalMm, double? MeasuredMm, PanelHold Hold, GrainRun Grain,
+    double InsetMm)
 {
     /// <summary>The neighbour at whose edge a door hangs; without meaning unless <see cref="Hold"/> is hinged.</summary>
     public Face? HingeAt { get; init; }
@@ -163,7 +168,9 @@ public sealed record Panel(Face Face, string MaterialId, double NominalMm, doubl
     /// <summary>How a panel that comes off meets the neighbours that it lies between; null = cut to their size.</summary>
     public FitClass? Fit { get; init; }
 
-    /// <summary>Its show side is the inner one, like that of a board on a wall: what sits in it looks away from the wall. Set by what brings it.</summary>
+    /// <summary>
+    /// Its show side is the inner one, like that of a board on a wall: what sits in it looks away from the wall. Set by what brings it.
+    /// </summary>
     public bool ShowsInside { get; init; }
 
     /// <summary>It leans back from its foot, which stands on a lip. Set by what slopes it.</summary>
@@ -358,7 +365,8 @@ public sealed record PlateArea(double FromLeftMm, double FromFrontMm, double Wid
 /// <summary>A cable from port to port inside the box.</summary>
 /// <param name="Cable">A row of the cable table, for example <c>card-riser-ribbon</c>.</param>
 /// <param name="LengthMm">The cable at hand; null = to be bought or made to length.</param>
-public sealed record Link(string Id, string FromDeviceId, string FromPortId, string ToDeviceId, string ToPortId, string Cable, double? LengthMm)
+public sealed record Link(string Id, string FromDeviceId, string FromPortId, string ToDeviceId, string ToPortId, string Cable,
+    double? LengthMm)
 {
     /// <summary>Where a plate closes its way, an opening for its plug is cut.</summary>
     public bool CutsThrough { get; init; }

@@ -55,7 +55,8 @@ public static class Faces
     /// <summary>The eight corners, each by the three faces that meet there.</summary>
     public static IReadOnlyList<(Face X, Face Y, Face Z)> Corners { get; } =
     [
-        .. from x in (Face[])[Face.Left, Face.Right] from y in (Face[])[Face.Front, Face.Back] from z in (Face[])[Face.Bottom, Face.Top] select (x, y, z),
+        .. from x in (Face[])[Face.Left, Face.Right] from y in (Face[])[Face.Front, Face.Back] from z in (Face[])[Face.Bottom, Face.Top]
+            select (x, y, z),
     ];
 
     public static IReadOnlyList<EdgeId> EdgesAt(Face x, Face y, Face z) => [Between(x, y), Between(y, z), Between(x, z)];

@@ -11,7 +11,8 @@ public static class StartingDesign
         new Brief("", UsedAt.Desk, null, null, null, 1, null, null, ""),
         new PanelBox(
             320, 240, 160, SizeBasis.Outer,
-            [.. Faces.All.Select(f => new Panel(f, Wood, 12, null, f == Face.Top ? PanelHold.Removable : PanelHold.Fixed, GrainRun.AlongU, 0))],
+            [.. Faces.All.Select(f => new Panel(f, Wood, 12, null, f == Face.Top ? PanelHold.Removable : PanelHold.Fixed,
+                GrainRun.AlongU, 0))],
             [.. Faces.Edges.Select(StartingEdge)],
             new Feet(20, 12, 25)),
         [],

@@ -10,7 +10,9 @@ public static class WorkCalendar
         return (days / 7 * perWeek) + Enumerable.Range(0, days % 7).Count(i => Worked(start, i, perWeek));
     }
 
-    /// <summary>The day on which that many working days from the start, at least one, are over; null when the calendar ends before.</summary>
+    /// <summary>
+    /// The day on which that many working days from the start, at least one, are over; null when the calendar ends before.
+    /// </summary>
     public static DateOnly? DoneOn(DateOnly start, double workDays, int perWeek)
     {
         var weeks = Math.Ceiling(workDays / perWeek) - 1;

@@ -37,7 +37,8 @@ public sealed class ScrewPicker(FastenerTables tables)
         }
 
         var formula = stack.LengthMaxMm is { } most
-            ? $"clamped {Mm(stack.GripMm)} + thread {Mm(engagementLeast.Value)} = at least {Mm(stack.LengthMinMm)}; clamped + depth {Mm(depth!.Value)} = at most {Mm(most)}; shortest on sale"
+            ? $"clamped {Mm(stack.GripMm)} + thread {Mm(engagementLeast.Value)} = at least {Mm(stack.LengthMinMm)}; clamped + depth "
+                + $"{Mm(depth!.Value)} = at most {Mm(most)}; shortest on sale"
             : $"clamped {Mm(stack.GripMm)} + thread {Mm(engagementLeast.Value)} = at least {Mm(stack.LengthMinMm)}; shortest on sale";
         return new ScrewChoice(
             id, forWhat, where, thread.Name, HeadName(form), head.Drive, length, stack.LengthMinMm, stack.LengthMaxMm, stack.GripMm,
@@ -47,13 +48,15 @@ public sealed class ScrewPicker(FastenerTables tables)
 
     /// <summary>A machine screw through everything, closed by a nut with one pitch showing.</summary>
     public ScrewChoice WithNut(
-        string id, string forWhat, string where, ThreadSize thread, HeadForm form, IReadOnlyList<WhyTerm> clamped, double washerMm, int count, double? chosenMm)
+        string id, string forWhat, string where, ThreadSize thread, HeadForm form, IReadOnlyList<WhyTerm> clamped, double washerMm,
+            int count, double? chosenMm)
     {
         var head = tables.Head(thread.Name, form);
         var nut = tables.Nut(thread.Name);
         var stack = new NutStack([.. clamped.Select(c => c.Value)], washerMm, nut.NutHeightMm, thread.PitchMm, 1);
         var length = chosenMm ?? stack.Choose(tables.LengthsFor(thread, head));
-        List<WhyTerm> terms = [.. clamped, new WhyTerm("nut", nut.NutHeightMm, "mm", "nut table"), new WhyTerm("one pitch beyond the nut", thread.PitchMm, "mm", "thread table")];
+        List<WhyTerm> terms = [.. clamped, new WhyTerm("nut", nut.NutHeightMm, "mm", "nut table"), new WhyTerm("one pitch beyond the nut",
+            thread.PitchMm, "mm", "thread table")];
         if (washerMm > 0)
         {
             terms.Add(new WhyTerm("washers", washerMm, "mm", "device"));
@@ -63,10 +66,13 @@ public sealed class ScrewPicker(FastenerTables tables)
             id, forWhat, where, thread.Name, HeadName(form), head.Drive, length, stack.LengthMinMm, null, stack.StackMm - nut.NutHeightMm,
             length is null ? null : Math.Min(length.Value - stack.StackMm + nut.NutHeightMm, nut.NutHeightMm), count, washerMm, true,
             Judge(length, stack.LengthMinMm, null),
-            new Why("screw length", length ?? 0, "mm", $"stack {Mm(stack.StackMm)} + one pitch {Mm(thread.PitchMm)} = at least {Mm(stack.LengthMinMm)}; shortest on sale", terms, $"geometry of the stack; {head.Standard}"));
+            new Why("screw length", length ?? 0, "mm", $"stack {Mm(stack.StackMm)} + one pitch {Mm(thread.PitchMm)} = at least "
+                + $"{Mm(stack.LengthMinMm)}; shortest on sale", terms, $"geometry of the stack; {head.Standard}"));
     }
 
-    /// <summary>What a wood screw's point keeps to the far side of what it does not pass, mm: two, less the tenth to which boards are measured.</summary>
+    /// <summary>
+    /// What a wood screw's point keeps to the far side of what it does not pass, mm: two, less the tenth to which boards are measured.
+    /// </summary>
     public const double PointInsideMm = 1.9;
 
     /// <summary>A wood screw of that size into wood; when no length fits, the longest whose point stays inside.</summary>
@@ -84,14 +90,17 @@ public sealed class ScrewPicker(FastenerTables tables)
         var fits = stack.Choose(sold);
         var length = fits ?? sold.Where(l => Grace.AtMost(l, grip + free)).DefaultIfEmpty(0).Max();
         var why = new Why(
-            "screw length", length, "mm", $"clamped {Mm(grip)} + thread {Mm(stack.EngagementMinMm)} = at least {Mm(stack.LengthMinMm)}; at most {Mm(grip + free)}; shortest on sale",
+            "screw length", length, "mm", $"clamped {Mm(grip)} + thread {Mm(stack.EngagementMinMm)} = at least {Mm(stack.LengthMinMm)}; "
+                + $"at most {Mm(grip + free)}; shortest on sale",
             [
-                .. clamped, new WhyTerm("least thread that bites", stack.EngagementMinMm, "mm", $"{rule.LeastTimesD} x D in {into.Engagement}"),
+                .. clamped, new WhyTerm("least thread that bites", stack.EngagementMinMm, "mm",
+                    $"{rule.LeastTimesD} x D in {into.Engagement}"),
                 new WhyTerm($"depth less {PointInsideMm} mm", free, "mm", "section"),
             ],
             $"engagement table: {rule.Material}; {size.Source}");
         var choice = new ScrewChoice(
-            id, forWhat, where, "wood " + size.Name["metric ".Length..], "countersunk", "cross recess", length > grip ? length : null, stack.LengthMinMm, stack.LengthMaxMm,
+            id, forWhat, where, "wood " + size.Name["metric ".Length..], "countersunk", "cross recess", length > grip ? length
+                : null, stack.LengthMinMm, stack.LengthMaxMm,
             grip, length - grip, count, 0, false, fits is null ? ScrewVerdict.NoneFits : ScrewVerdict.Fits, why);
         return (choice, size);
     }
@@ -100,7 +109,8 @@ public sealed class ScrewPicker(FastenerTables tables)
     public WhyTerm EngagementIn(string material, ThreadSize thread)
     {
         var rule = tables.Engagement(material);
-        return new WhyTerm("least thread that bites", rule.LeastTimesD * thread.NominalMm, "mm", $"{rule.LeastTimesD} x d in {rule.Material}");
+        return new WhyTerm("least thread that bites", rule.LeastTimesD * thread.NominalMm, "mm",
+            $"{rule.LeastTimesD} x d in {rule.Material}");
     }
 
     private static ScrewVerdict Judge(double? lengthMm, double leastMm, double? mostMm) => lengthMm switch

@@ -29,7 +29,8 @@ public sealed record ScrewStack(
 }
 
 /// <summary>A stack closed by a nut: the screw must pass the nut by some pitches of thread. All mm.</summary>
-public sealed record NutStack(IReadOnlyList<double> ClampedMm, double WashersMm, double NutHeightMm, double PitchMm, double ProtrusionPitches)
+public sealed record NutStack(IReadOnlyList<double> ClampedMm, double WashersMm, double NutHeightMm, double PitchMm,
+    double ProtrusionPitches)
 {
     public double StackMm => ClampedMm.Sum() + WashersMm + NutHeightMm;
     public double LengthMinMm => StackMm + (ProtrusionPitches * PitchMm);
@@ -69,7 +70,8 @@ public sealed record NutPocket(double AcrossFlatsMm, double AcrossCornersMm, dou
 /// <summary>Hole and boss for a heat-set insert (mm): hole = OD - interference; boss = OD + 2 max(wall, ratio x OD).</summary>
 public sealed record InsertBoss(double HoleDiaMm, double HoleDepthMm, double BossOdMm)
 {
-    public static InsertBoss Of(double odMm, double lengthMm, double interferenceMm, double depthExtraMm, double wallMinMm, double wallRatio) =>
+    public static InsertBoss Of(double odMm, double lengthMm, double interferenceMm, double depthExtraMm, double wallMinMm,
+        double wallRatio) =>
         new(odMm - interferenceMm, lengthMm + depthExtraMm, odMm + (2 * Math.Max(wallMinMm, wallRatio * odMm)));
 }
 

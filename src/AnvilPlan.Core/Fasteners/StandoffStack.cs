@@ -14,7 +14,9 @@ public static class StandoffStack
     /// <summary>How deep one of the two screws may go.</summary>
     public static double DepthMm(Standoff? standoff, double heightMm) => Math.Min(standoff?.ThreadDepthMm ?? heightMm / 2, heightMm / 2);
 
-    /// <summary>The lowest standoff on sale, at least <paramref name="leastMm"/> high, in which both screws find a length; null when none does.</summary>
+    /// <summary>
+    /// The lowest standoff on sale, at least <paramref name="leastMm"/> high, in which both screws find a length; null when none does.
+    /// </summary>
     public static Standoff? Lowest(FastenerTables tables, ThreadSize thread, double leastMm, double boardMm, double washerMm, double deckMm)
     {
         var engagement = tables.Engagement(EngagementRow).LeastTimesD * thread.NominalMm;

@@ -57,7 +57,9 @@ public static class FastenerHole
         screwMm + (kind == HoleKind.Floating ? Math.Max(zone1Mm, zone2Mm) : zone1Mm + zone2Mm);
 }
 
-/// <summary>A wood screw's shank, root and pilot (mm): shank = 0.060 + 0.013 gauge inch, ASME B18.6.1; ratios USDA Wood Handbook ch. 8.</summary>
+/// <summary>
+/// A wood screw's shank, root and pilot (mm): shank = 0.060 + 0.013 gauge inch, ASME B18.6.1; ratios USDA Wood Handbook ch. 8.
+/// </summary>
 public sealed record WoodScrewForm(double ShankMm, double RootMm, double PilotMm)
 {
     public static WoodScrewForm Of(double gauge, double rootRatio, double pilotRatio)

@@ -20,16 +20,23 @@ public sealed record ProjectFigure(string Id, string Name, string Group, string 
 public static class ProjectFigures
 {
     public static IReadOnlyList<ProjectFigure> Of(Design design, BuildPlan plan, Catalog catalog, ShopProfile shop) =>
-        [.. Box(design, plan, catalog), .. Panels(design, catalog), .. Trays(design, catalog), .. Parts(plan), .. Brief(design), .. Shop(shop), .. Screws(plan)];
+        [.. Box(design, plan, catalog), .. Panels(design, catalog), .. Trays(design, catalog), .. Parts(plan), .. Brief(design),
+            .. Shop(shop), .. Screws(plan)];
 
     private static IEnumerable<ProjectFigure> Box(Design design, BuildPlan plan, Catalog catalog)
     {
         const string group = "Box";
         var depthFollows = catalog.Spread(design).Box.DepthFollows;
         var word = design.Box.Basis == SizeBasis.Outer ? "outer" : "inner";
-        yield return new("box/width", $"Width, {word}", group, "mm", design.Box.WidthMm, (d, v) => d with { Box = d.Box with { WidthMm = v } }) { Range = (20, 3000) };
-        yield return new("box/depth", $"Depth, {word}", group, "mm", design.Box.DepthMm, depthFollows ? null : (d, v) => d with { Box = d.Box with { DepthMm = v } }) { Range = (20, 3000) };
-        yield return new("box/height", $"Height, {word}", group, "mm", design.Box.HeightMm, (d, v) => d with { Box = d.Box with { HeightMm = v } }) { Range = (20, 3000) };
+        yield return new("box/width", $"Width, {word}", group, "mm", design.Box.WidthMm, (d, v) => d with
+        { Box = d.Box with { WidthMm = v } })
+        { Range = (20, 3000) };
+        yield return new("box/depth", $"Depth, {word}", group, "mm", design.Box.DepthMm, depthFollows ? null
+            : (d, v) => d with { Box = d.Box with { DepthMm = v } })
+        { Range = (20, 3000) };
+        yield return new("box/height", $"Height, {word}", group, "mm", design.Box.HeightMm, (d, v) => d with
+        { Box = d.Box with { HeightMm = v } })
+        { Range = (20, 3000) };
         foreach (var (name, box) in ((string, Geometry.Box)[])[("outside", plan.Outer), ("inside", plan.Inner)])
         {
             yield return new($"{name}/width", $"Width {name}", group, "mm", box.Size.X, null);
@@ -39,25 +46,34 @@ public static class ProjectFigures
 
         if (design.Box.Feet is { } feet)
         {
-            yield return new("feet/height", "Height of the feet", group, "mm", feet.HeightMm, (d, v) => d with { Box = d.Box with { Feet = (d.Box.Feet ?? feet) with { HeightMm = v } } }) { Range = (2, 200) };
+            yield return new("feet/height", "Height of the feet", group, "mm", feet.HeightMm, (d, v) => d with
+            { Box = d.Box with { Feet = (d.Box.Feet ?? feet) with { HeightMm = v } } })
+            { Range = (2, 200) };
         }
 
         yield return new("mass", "Mass of the whole", group, "g", plan.Tally.MassG, null);
         yield return new("heat", "Heat inside", group, "W", plan.Tally.HeatW, null);
     }
 
-    private static IEnumerable<ProjectFigure> Panels(Design design, Catalog catalog) => design.Box.Panels.Where(p => p.Hold != PanelHold.Open).SelectMany(p => (ProjectFigure[])
+    private static IEnumerable<ProjectFigure> Panels(Design design, Catalog catalog) =>
+        design.Box.Panels.Where(p => p.Hold != PanelHold.Open).SelectMany(p => (ProjectFigure[])
     [
-        new($"panel/{Deck.Name(p.Face)}/thickness", $"Thickness of the {Deck.Name(p.Face)}, measured", "Panels", "mm", Envelope.Thickness(p, catalog), (d, v) => d.WithPanel(p.Face, x => x with { MeasuredMm = v })) { Range = (0.3, 60) },
-        new($"panel/{Deck.Name(p.Face)}/movement", $"Movement of the {Deck.Name(p.Face)}'s wood", "Panels", "per_pct", catalog.Material(p.MaterialId).MovementPerPercent, null),
-        new($"panel/{Deck.Name(p.Face)}/youngs", $"Young's modulus of the {Deck.Name(p.Face)}", "Panels", "GPa", catalog.Material(p.MaterialId).YoungsGPa, null),
+        new($"panel/{Deck.Name(p.Face)}/thickness", $"Thickness of the {Deck.Name(p.Face)}, measured", "Panels", "mm",
+            Envelope.Thickness(p, catalog), (d, v) => d.WithPanel(p.Face, x => x with { MeasuredMm = v })) { Range = (0.3, 60) },
+        new($"panel/{Deck.Name(p.Face)}/movement", $"Movement of the {Deck.Name(p.Face)}'s wood", "Panels", "per_pct",
+            catalog.Material(p.MaterialId).MovementPerPercent, null),
+        new($"panel/{Deck.Name(p.Face)}/youngs", $"Young's modulus of the {Deck.Name(p.Face)}", "Panels", "GPa",
+            catalog.Material(p.MaterialId).YoungsGPa, null),
     ]);
 
     private static IEnumerable<ProjectFigure> Trays(Design design, Catalog catalog) => design.Trays.SelectMany(t => (ProjectFigure[])
     [
-        new($"tray/{t.Id}/thickness", $"Thickness of {t.Name}, measured", "Trays", "mm", Envelope.Thickness(t, catalog), (d, v) => d.WithTray(t.Id, x => x with { MeasuredMm = v })) { Range = (0.3, 60) },
-        new($"tray/{t.Id}/underside", $"Underside of {t.Name} above the floor", "Trays", "mm", t.UndersideMm, (d, v) => d.WithTray(t.Id, x => x with { UndersideMm = v })) { Range = (0, 3000) },
-        new($"tray/{t.Id}/gap", $"Air round {t.Name}", "Trays", "mm", t.GapMm, (d, v) => d.WithTray(t.Id, x => x with { GapMm = v })) { Range = (0, 200) },
+        new($"tray/{t.Id}/thickness", $"Thickness of {t.Name}, measured", "Trays", "mm", Envelope.Thickness(t, catalog),
+            (d, v) => d.WithTray(t.Id, x => x with { MeasuredMm = v })) { Range = (0.3, 60) },
+        new($"tray/{t.Id}/underside", $"Underside of {t.Name} above the floor", "Trays", "mm", t.UndersideMm,
+            (d, v) => d.WithTray(t.Id, x => x with { UndersideMm = v })) { Range = (0, 3000) },
+        new($"tray/{t.Id}/gap", $"Air round {t.Name}", "Trays", "mm", t.GapMm, (d, v) => d.WithTray(t.Id, x => x with { GapMm = v }))
+        { Range = (0, 200) },
     ]);
 
     private static IEnumerable<ProjectFigure> Parts(BuildPlan plan) => plan.Parts.SelectMany(p => (ProjectFigure[])
@@ -70,7 +86,9 @@ public static class ProjectFigures
 
     private static IEnumerable<ProjectFigure> Brief(Design design)
     {
-        yield return new("brief/carries", "What stands on it", "Brief", "kg", design.Brief.CarriesKg ?? 0, (d, v) => d with { Brief = d.Brief with { CarriesKg = v } }) { Range = (0, 1000) };
+        yield return new("brief/carries", "What stands on it", "Brief", "kg", design.Brief.CarriesKg ?? 0, (d, v) => d with
+        { Brief = d.Brief with { CarriesKg = v } })
+        { Range = (0, 1000) };
         yield return new("brief/carries-n", "What stands on it", "Brief", "N", (design.Brief.CarriesKg ?? 0) * Mass.NewtonPerKg, null);
         yield return new("home/driest", "Driest weeks at home", "Brief", "pct", design.Brief.Home.DriestPercent, null);
         yield return new("home/dampest", "Dampest weeks at home", "Brief", "pct", design.Brief.Home.DampestPercent, null);
@@ -83,15 +101,19 @@ public static class ProjectFigures
         yield return new("shop/humidity", "Workshop", "Shop", "pct", shop.Air.HumidityPercent, null);
         foreach (var family in shop.Families)
         {
-            yield return new($"shop/kerf/{family.Family}", $"Kerf in {family.Family.ToString().ToLowerInvariant()}", "Shop", "mm", family.KerfMm, null);
+            yield return new($"shop/kerf/{family.Family}", $"Kerf in {family.Family.ToString().ToLowerInvariant()}", "Shop", "mm",
+                family.KerfMm, null);
         }
 
         foreach (var process in Enum.GetValues<ShopProcess>())
         {
-            yield return new($"shop/tolerance/{process}", $"Tolerance, {Fits.Making.Word(process)}", "Shop", "mm", shop.ToleranceOf(process).PlusMinusMm, null);
+            yield return new($"shop/tolerance/{process}", $"Tolerance, {Fits.Making.Word(process)}", "Shop", "mm", shop.ToleranceOf(process)
+                .PlusMinusMm, null);
         }
     }
 
     /// <summary>Lengths that screws have to bridge.</summary>
-    private static IEnumerable<ProjectFigure> Screws(BuildPlan plan) => plan.Screws.Select(s => new ProjectFigure($"screw/{s.Id}/grip", $"Clamped by {s.Where}", "Screws", "mm", Math.Round(s.GripMm, 3), null));
+    private static IEnumerable<ProjectFigure> Screws(BuildPlan plan) =>
+        plan.Screws.Select(s => new ProjectFigure($"screw/{s.Id}/grip", $"Clamped by {s.Where}", "Screws", "mm",
+        Math.Round(s.GripMm, 3), null));
 }

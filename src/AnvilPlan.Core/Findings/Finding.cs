@@ -16,7 +16,8 @@ public enum Severity
 /// <param name="Id">Code and places: the same finding keeps its id from plan to plan.</param>
 /// <param name="Places">Parts, devices or edges that it touches.</param>
 /// <param name="Remedies">What might mend it, not yet tried.</param>
-public sealed record Finding(string Id, string Code, Severity Severity, string Text, IReadOnlyList<Place> Places, [property: JsonIgnore] IReadOnlyList<Remedy> Remedies)
+public sealed record Finding(string Id, string Code, Severity Severity, string Text, IReadOnlyList<Place> Places,
+    [property: JsonIgnore] IReadOnlyList<Remedy> Remedies)
 {
     /// <summary>Where it is mended.</summary>
     public Station Station => FindingList.Find(Code)?.Station ?? Station.Shell;
@@ -53,11 +54,15 @@ public sealed record Finding(string Id, string Code, Severity Severity, string T
         }
 
         const int most = 4;
-        var elsewhere = alike.Skip(1).Select(f => f.Alike?.Where ?? "").Where(w => w.Length > 0 && w != first.Alike?.Where).Distinct(StringComparer.Ordinal).ToList();
+        var elsewhere = alike.Skip(1).Select(f => f.Alike?.Where ?? "").Where(w => w.Length > 0 && w != first.Alike?.Where)
+            .Distinct(StringComparer.Ordinal).ToList();
         return first with
         {
             Id = first.Alike is { Key: var key } ? $"{first.Code}:{key}" : first.Id,
-            Text = $"{first.Text} {(elsewhere.Count == 0 ? $"So at {alike.Count} places." : $"So also: {string.Join(", ", elsewhere.Take(most))}{(elsewhere.Count > most ? $" and at {elsewhere.Count - most} more places" : "")}.")}",
+            Text = $"{first.Text} "
+                + $"{(elsewhere.Count == 0 ? $"So at {alike.Count} places."
+                    : $"So also: {string.Join(", ", elsewhere.Take(most))}{(elsewhere.Count > most
+                        ? $" and at {elsewhere.Count - most} more places" : "")}.")}",
             Places = [.. alike.SelectMany(f => f.Places).Distinct()],
             Members = [.. alike.Select(f => f.Id).Distinct(StringComparer.Ordinal)],
             Remedies = [.. alike.SelectMany(f => f.Remedies).GroupBy(r => r.Id).Select(Remedy.ForAll)],

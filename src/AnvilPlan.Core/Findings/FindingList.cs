@@ -16,7 +16,9 @@ public enum Station
 /// <param name="About">One sentence: what is wrong when it is told.</param>
 public sealed record FindingKind(string Code, Station Station, string About);
 
-/// <summary>Everything that can be found, by the station at which it is mended. What a way to build from outside finds is mended at the shell.</summary>
+/// <summary>
+/// Everything that can be found, by the station at which it is mended. What a way to build from outside finds is mended at the shell.
+/// </summary>
 public static class FindingList
 {
     public static IReadOnlyList<FindingKind> All { get; } =
@@ -26,7 +28,8 @@ public static class FindingList
         new("late", Station.Brief, "The work takes longer than there are days until it is due."),
         new("likeness-too-small", Station.Brief, "The likeness scaled down is smaller than what goes in."),
         new("mains-inside", Station.Hardware, "Mains voltage is inside: local code and a licensed hand decide."),
-        new("control-forgotten", Station.Hardware, "Something that every such device needs is missing: a supply, a power button, a status light."),
+        new("control-forgotten", Station.Hardware, "Something that every such device needs is missing: a supply, a power button, a "
+            + "status light."),
         new("port-without-cable", Station.Hardware, "A port that is used inside the enclosure has no cable yet."),
         new("label-open", Station.Hardware, "What shows on a panel has no label decided."),
         new("salvage-untested", Station.Hardware, "A salvaged device has not been tried out."),

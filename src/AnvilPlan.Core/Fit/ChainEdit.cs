@@ -34,15 +34,19 @@ public static class ChainEdit
             throw new ChainEditException($"thicknessMm is {thicknessMm}: it must lie between {least} and 2000 mm.");
         }
 
-        var handle = layer.Handle ?? throw new ChainEditException($"'{layer.What}' cannot be changed from the chain: change it where it was decided.");
+        var handle = layer.Handle ?? throw new ChainEditException($"'{layer.What}' cannot be changed from the chain: change it where it "
+            + $"was decided.");
         var change = thicknessMm - layer.ThicknessMm;
         var id = handle[(handle.IndexOf('/', StringComparison.Ordinal) + 1)..];
         return handle.Split('/')[0] switch
         {
             "panel" => Panel(design, catalog, handle, thicknessMm, policy),
-            "tray" => Resize(design.WithTray(id, t => t with { MeasuredMm = thicknessMm }), chain.Axis, policy == ChainPolicy.ChangeBox ? change : 0),
-            "standoff" => Resize(design.WithDevice(id, d => d with { StandoffMm = thicknessMm }), chain.Axis, policy == ChainPolicy.ChangeBox ? change : 0),
-            "lift" => Resize(design.WithTray(id, t => t with { UndersideMm = Math.Round(t.UndersideMm + change, 6) }), chain.Axis, policy == ChainPolicy.ChangeBox ? change : 0),
+            "tray" => Resize(design.WithTray(id, t => t with { MeasuredMm = thicknessMm }), chain.Axis, policy == ChainPolicy.ChangeBox
+                ? change : 0),
+            "standoff" => Resize(design.WithDevice(id, d => d with { StandoffMm = thicknessMm }), chain.Axis,
+                policy == ChainPolicy.ChangeBox ? change : 0),
+            "lift" => Resize(design.WithTray(id, t => t with { UndersideMm = Math.Round(t.UndersideMm + change, 6) }), chain.Axis,
+                policy == ChainPolicy.ChangeBox ? change : 0),
             "place" => Resize(Move(design, catalog, id, chain.Axis, change), chain.Axis, policy == ChainPolicy.ChangeBox ? change : 0),
             _ => Resize(design, chain.Axis, change),
         };

@@ -4,8 +4,11 @@ using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Fit;
 
-/// <summary>The outer and inner box with the thickness that each face takes from it, mm: none where the face is open. Outer corner at the origin.</summary>
-public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, double> ThicknessMm, IReadOnlyDictionary<Face, double> InsetMm)
+/// <summary>
+/// The outer and inner box with the thickness that each face takes from it, mm: none where the face is open. Outer corner at the origin.
+/// </summary>
+public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, double> ThicknessMm,
+    IReadOnlyDictionary<Face, double> InsetMm)
 {
     /// <summary>The front that leans; null when all faces are square to one another.</summary>
     public Slope? Slope { get; init; }
@@ -25,7 +28,8 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
             outer.Max - new Point3(Taken(Face.Right), Taken(Face.Back), Taken(Face.Top)));
         return new Envelope(outer, inner, thickness, inset)
         {
-            Slope = design.Box.Panels.FirstOrDefault(p => p.Lean is not null) is { Lean: { } lean } ? new Slope(lean, outer.Size.Z, thickness[Face.Front]) : null,
+            Slope = design.Box.Panels.FirstOrDefault(p => p.Lean is not null) is { Lean: { } lean }
+                ? new Slope(lean, outer.Size.Z, thickness[Face.Front]) : null,
         };
     }
 
@@ -33,7 +37,8 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
     public Pose? PoseOf(Face face) => face == Face.Front ? Slope?.Pose : null;
 
     /// <summary>The envelope along the axes of that face.</summary>
-    public Box OuterOf(Face face) => face == Face.Front && Slope is { } slope ? Outer with { Max = new(Outer.Max.X, Outer.Max.Y, slope.LengthMm) } : Outer;
+    public Box OuterOf(Face face) => face == Face.Front && Slope is { } slope
+        ? Outer with { Max = new(Outer.Max.X, Outer.Max.Y, slope.LengthMm) } : Outer;
 
     /// <summary>What the panel of a face fills, corner to corner.</summary>
     public Block Slab(Face face)
@@ -51,7 +56,8 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
     }
 
     /// <summary>Everything inside as blocks that all hold it: the inner box, and what lies behind a face that leans.</summary>
-    public IReadOnlyList<Block> Room => Slope is { } slope ? [new(Inner, null), new(Behind.WithSpan(Axis.Y, InnerPlane(Face.Front), 1e6), slope.Pose)] : [new(Inner, null)];
+    public IReadOnlyList<Block> Room =>
+        Slope is { } slope ? [new(Inner, null), new(Behind.WithSpan(Axis.Y, InnerPlane(Face.Front), 1e6), slope.Pose)] : [new(Inner, null)];
 
     /// <summary>The same of the outside.</summary>
     public IReadOnlyList<Block> Shape => Slope is { } slope ? [new(Outer, null), new(Behind, slope.Pose)] : [new(Outer, null)];
@@ -75,7 +81,8 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
             }
 
             // where the inside of the front meets that of the top and that of the lip
-            var (atTop, atLip) = (s.BackAt(Inner.Max.Z, InnerPlane(Face.Front)) - Inner.Min.Y, Inner.Max.Z - s.UpAt(Inner.Min.Y, InnerPlane(Face.Front)));
+            var (atTop, atLip) = (s.BackAt(Inner.Max.Z, InnerPlane(Face.Front)) - Inner.Min.Y,
+                Inner.Max.Z - s.UpAt(Inner.Min.Y, InnerPlane(Face.Front)));
             return Inner.VolumeMm3 - (atTop > 0 && atLip > 0 ? atTop * atLip / 2 * Inner.Size.X : 0);
         }
     }
@@ -112,9 +119,11 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
     }
 
     /// <summary>Thickness as measured, else what such a sheet usually measures (mm).</summary>
-    public static double Thickness(Panel panel, Catalog catalog) => panel.MeasuredMm ?? catalog.TypicalThicknessMm(panel.MaterialId, panel.NominalMm);
+    public static double Thickness(Panel panel, Catalog catalog) =>
+        panel.MeasuredMm ?? catalog.TypicalThicknessMm(panel.MaterialId, panel.NominalMm);
 
-    public static double Thickness(Tray tray, Catalog catalog) => tray.MeasuredMm ?? catalog.TypicalThicknessMm(tray.MaterialId, tray.NominalMm);
+    public static double Thickness(Tray tray, Catalog catalog) =>
+        tray.MeasuredMm ?? catalog.TypicalThicknessMm(tray.MaterialId, tray.NominalMm);
 
     /// <summary>Coordinate of the inner face of that panel along its axis.</summary>
     public double InnerPlane(Face face) => Inner.Side(face.Outward());
@@ -139,7 +148,8 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
         if (Slope is not null)
         {
             // flanges that are turned up want to be behind it too
-            var up = tray is { Plane: TrayPlane.Level, Flanges: { Behind: false } flanges } ? Math.Max(0, flanges.HeightMm - thicknessMm) : 0;
+            var up = tray is { Plane: TrayPlane.Level, Flanges: { Behind: false } flanges } ? Math.Max(0, flanges.HeightMm - thicknessMm)
+                : 0;
             var clear = Clear(box with { Max = box.Max with { Z = box.Max.Z + up } }, tray.GapMm, tray.Plane == TrayPlane.FacesFront);
             box = clear with { Max = clear.Max with { Z = clear.Max.Z - up } };
         }

@@ -22,7 +22,8 @@ public static class FitStage
     public static FitPlan Run(Design design, Catalog catalog)
     {
         var envelope = Envelope.Of(design, catalog);
-        var trays = design.Trays.ToDictionary(t => t.Id, t => (Box: envelope.TrayBox(t, Envelope.Thickness(t, catalog)), t.Plane), StringComparer.Ordinal);
+        var trays = design.Trays.ToDictionary(t => t.Id, t => (Box: envelope.TrayBox(t, Envelope.Thickness(t, catalog)), t.Plane),
+            StringComparer.Ordinal);
         var devices = design.Devices.Select(d => Place(d, design, catalog, envelope, trays)).ToList();
         return new FitPlan(envelope, trays.ToDictionary(t => t.Key, t => t.Value.Box, StringComparer.Ordinal), devices);
     }
@@ -45,14 +46,16 @@ public static class FitStage
         var least = Math.Max(LeastStandoffMm, Math.Ceiling(device.TowardsDeckMm(model) + 1));
         return model.ThreadSize is null
             ? least
-            : StandoffStack.Lowest(catalog.Fasteners, catalog.Fasteners.Thread(model.ThreadSize), least, model.BoardMm, device.WasherMm, deckMm)?.LengthMm ?? least;
+            : StandoffStack.Lowest(catalog.Fasteners, catalog.Fasteners.Thread(model.ThreadSize), least, model.BoardMm, device.WasherMm,
+                deckMm)?.LengthMm ?? least;
     }
 
     /// <summary>Thickness of the plate or pad under a device, mm; 0 where there is none.</summary>
     public static double AdapterMm(Device device, Catalog catalog) =>
         device.Adapter is { } adapter ? catalog.TypicalThicknessMm(adapter.MaterialId, adapter.NominalMm) : 0;
 
-    private static PlacedDevice Place(Device device, Design design, Catalog catalog, Envelope envelope, IReadOnlyDictionary<string, (Box Box, TrayPlane Plane)> trays)
+    private static PlacedDevice Place(Device device, Design design, Catalog catalog, Envelope envelope,
+        IReadOnlyDictionary<string, (Box Box, TrayPlane Plane)> trays)
     {
         var model = catalog.Model(device.ModelId);
         if (!Deck.IsPanel(device.DeckId, out var face))
@@ -62,31 +65,42 @@ public static class FitStage
             var thickness = box.Size[plane.Normal().Axis()];
             var away = device.FarFace ? plane.Normal().Opposite() : plane.Normal();
             var raised = AdapterMm(device, catalog);
-            return Standing(device, model, near, away, device.FarFace ? -thickness - raised : raised, StandoffOf(device, model, catalog, raised > 0 ? raised : thickness));
+            return Standing(device, model, near, away, device.FarFace ? -thickness - raised
+                : raised, StandoffOf(device, model, catalog, raised > 0 ? raised : thickness));
         }
 
-        var onPanel = StandoffOf(device, model, catalog, device.Adapter switch { null => envelope.ThicknessMm[face], { RevealMm: not null } => envelope.ThicknessMm[face] + AdapterMm(device, catalog), _ => AdapterMm(device, catalog) });
+        var onPanel = StandoffOf(device, model, catalog, device.Adapter switch
+        {
+            null => envelope.ThicknessMm[face],
+            { RevealMm: not null } => envelope.ThicknessMm[face] + AdapterMm(device, catalog),
+            _ => AdapterMm(device, catalog)
+        });
         var frame = envelope.FaceFrame(face);
         var outward = face.Outward();
         var inwardPerHeight = frame.Normal == outward ? -1 : 1;
         var inside = envelope.InsetMm[face] + envelope.ThicknessMm[face];
         // a board that shows its inner side has its devices looking inwards, their bodies behind it
-        var (facing, front, rear) = design.Panel(face).ShowsInside ? (outward.Opposite(), inside, envelope.InsetMm[face]) : (outward, envelope.InsetMm[face], inside);
+        var (facing, front, rear) = design.Panel(face).ShowsInside ? (outward.Opposite(), inside, envelope.InsetMm[face])
+            : (outward, envelope.InsetMm[face], inside);
         var pose = envelope.PoseOf(face);
         return model.InPanel
-            ? new PlacedDevice(device, model, frame, facing, inwardPerHeight * (model.SeatInside ? rear : front), 0, inwardPerHeight * rear, pose)
+            ? new PlacedDevice(device, model, frame, facing, inwardPerHeight * (model.SeatInside ? rear : front), 0,
+                inwardPerHeight * rear, pose)
             : Standing(device, model, frame, outward.Opposite(), inwardPerHeight * (inside + AdapterMm(device, catalog)), onPanel, pose);
     }
 
     /// <summary>On its standoffs, base towards the deck, or turned over with its component side towards it.</summary>
-    private static PlacedDevice Standing(Device device, HardwareModel model, Frame frame, Direction away, double deckMm, double standoffMm, Pose? pose = null)
+    private static PlacedDevice Standing(Device device, HardwareModel model, Frame frame, Direction away, double deckMm, double standoffMm,
+        Pose? pose = null)
     {
         var sign = away == frame.Normal ? 1 : -1;
         return device.TurnedOver
-            ? new PlacedDevice(device, model, frame, away.Opposite(), deckMm + (sign * (standoffMm + model.BoardMm)), standoffMm, deckMm, pose)
+            ? new PlacedDevice(device, model, frame, away.Opposite(), deckMm + (sign * (standoffMm + model.BoardMm)), standoffMm,
+                deckMm, pose)
             : new PlacedDevice(device, model, frame, away, deckMm + (sign * standoffMm), standoffMm, deckMm, pose);
     }
 
     /// <summary>What of the board projects towards its deck, mm: the solder side, or turned over the tallest component.</summary>
-    public static double TowardsDeckMm(this Device device, HardwareModel model) => device.TurnedOver ? model.HeightMm - model.BoardMm : model.UnderMm;
+    public static double TowardsDeckMm(this Device device, HardwareModel model) => device.TurnedOver ? model.HeightMm - model.BoardMm
+        : model.UnderMm;
 }

@@ -5,14 +5,16 @@ using AnvilPlan.Core.Geometry;
 namespace AnvilPlan.Core.Fit;
 
 /// <summary>
-/// A device at its place: maps the model's own frame (x, y, z) along the axes of its deck, which are the enclosure's own unless the deck leans. A device that looks along the normal of its
+/// A device at its place: maps the model's own frame (x, y, z) along the axes of its deck, which are the enclosure's own unless the deck
+/// leans. A device that looks along the normal of its
 /// deck's drawing keeps its sense; one that looks the other way is mirrored in that drawing, as on a real pattern seen from behind.
 /// </summary>
 /// <param name="baseHeightMm">Height of the model's base over the deck's frame, along its normal.</param>
 /// <param name="deckHeightMm">Height of the deck's face that the device stands on, over the deck's frame.</param>
 /// <param name="pose">The axes of its deck; null = the enclosure's.</param>
 public sealed class PlacedDevice(
-    Device device, HardwareModel model, Frame deckFrame, Direction facing, double baseHeightMm, double standoffMm, double deckHeightMm, Pose? pose = null)
+    Device device, HardwareModel model, Frame deckFrame, Direction facing, double baseHeightMm, double standoffMm, double deckHeightMm,
+        Pose? pose = null)
 {
     private Box? body, occupied;
 
@@ -52,7 +54,8 @@ public sealed class PlacedDevice(
     /// <summary>The body and its standoffs where they are in the enclosure.</summary>
     public Block Filled => new(Occupied, Pose);
 
-    private Box DownTo(double deckMm) => Body.WithSpan(Away.Axis(), Math.Min(deckMm, Body.Min[Away.Axis()]), Math.Max(deckMm, Body.Max[Away.Axis()]));
+    private Box DownTo(double deckMm) =>
+        Body.WithSpan(Away.Axis(), Math.Min(deckMm, Body.Min[Away.Axis()]), Math.Max(deckMm, Body.Max[Away.Axis()]));
 
     /// <summary>A block of the model's frame where it stands.</summary>
     public Box Place(KeepOut room) => Box.Between(
@@ -61,7 +64,8 @@ public sealed class PlacedDevice(
     public Point3 ToSpace(double x, double y, double z)
     {
         // counter-clockwise seen from the device's own face is clockwise seen from behind
-        var at = QuarterTurn.Place(new Uv(x, y), Model.WidthMm, Model.DepthMm, Mirrored, Mirrored ? -Device.QuarterTurns : Device.QuarterTurns);
+        var at = QuarterTurn.Place(new Uv(x, y), Model.WidthMm, Model.DepthMm, Mirrored, Mirrored ? -Device.QuarterTurns
+            : Device.QuarterTurns);
         return DeckFrame.ToSpace(new Uv(Device.UMm, Device.VMm) + at, BaseHeightMm + (Mirrored ? -z : z));
     }
 

@@ -44,7 +44,8 @@ public sealed record FitCoupon(ShopProcess Process, string MaterialId, double Th
     [
         Plain("coupon/comb", "Comb", LengthMm, WidthMm,
         [
-            .. Slots().Select((s, i) => Notch.Rectangle($"slot/{i + 1}", "coupon", $"slot {i + 1}: + {StepsMm[i]:0.##}", WorkedFrom.Seen, new Uv(s.From, BackMm), new Uv(s.To, WidthMm + 1), null, $"tongue {TongueMm} and {StepsMm[i]:0.##} mm")),
+            .. Slots().Select((s, i) => Notch.Rectangle($"slot/{i + 1}", "coupon", $"slot {i + 1}: + {StepsMm[i]:0.##}", WorkedFrom.Seen,
+                new Uv(s.From, BackMm), new Uv(s.To, WidthMm + 1), null, $"tongue {TongueMm} and {StepsMm[i]:0.##} mm")),
         ]),
         Plain("coupon/tongue", "Tongue", 3 * TongueMm, TongueMm, []),
     ];
@@ -53,10 +54,13 @@ public sealed record FitCoupon(ShopProcess Process, string MaterialId, double Th
     public IReadOnlyList<Box> Solids()
     {
         var teeth = Slots().Select(s => s.To).Prepend(0).Zip(Slots().Select(s => s.From).Append(LengthMm));
-        return [new Box(default, new(LengthMm, BackMm, ThicknessMm)), .. teeth.Select(t => new Box(new(t.First, BackMm, 0), new(t.Second, WidthMm, ThicknessMm)))];
+        return [new Box(default, new(LengthMm, BackMm, ThicknessMm)),
+            .. teeth.Select(t => new Box(new(t.First, BackMm, 0), new(t.Second, WidthMm, ThicknessMm)))];
     }
 
     private Part Plain(string id, string name, double length, double width, IReadOnlyList<Feature> features) => new(
-        id, name, PartKind.Panel, MaterialId, MaterialId, ThicknessMm, ThicknessMm, length, width, length, width, false, 0, "outside", "inside", null,
-        new Box(default, new Point3(length, width, ThicknessMm)), new Frame(default, Direction.Right, Direction.Back), features, "", PartState.ToDo, false, []);
+        id, name, PartKind.Panel, MaterialId, MaterialId, ThicknessMm, ThicknessMm, length, width, length, width, false, 0, "outside",
+            "inside", null,
+        new Box(default, new Point3(length, width, ThicknessMm)), new Frame(default, Direction.Right, Direction.Back), features, "",
+            PartState.ToDo, false, []);
 }

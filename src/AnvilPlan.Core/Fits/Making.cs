@@ -8,7 +8,9 @@ namespace AnvilPlan.Core.Fits;
 /// <summary>By which process a part gets its outline, and how true that is here.</summary>
 public static class Making
 {
-    /// <summary>Printed parts by the printer, bent sheet by the brake, all else by the laser when one on hand cuts it, otherwise by the saw.</summary>
+    /// <summary>
+    /// Printed parts by the printer, bent sheet by the brake, all else by the laser when one on hand cuts it, otherwise by the saw.
+    /// </summary>
     public static ShopProcess ProcessOf(SolidPart part, Catalog catalog, ShopProfile shop)
     {
         var material = catalog.Material(part.MaterialId);
@@ -22,12 +24,14 @@ public static class Making
             return ShopProcess.Brake;
         }
 
-        return part.BarId is null && shop.Tools.Machines.Any(t => t.Kind == ToolKind.Laser && ToolReach.Cuts(t, material, part.LengthMm, part.WidthMm, part.ThicknessMm))
+        return part.BarId is null && shop.Tools.Machines.Any(t => t.Kind == ToolKind.Laser
+            && ToolReach.Cuts(t, material, part.LengthMm, part.WidthMm, part.ThicknessMm))
             ? ShopProcess.Laser
             : ShopProcess.Saw;
     }
 
-    public static double ToleranceMm(SolidPart part, Catalog catalog, ShopProfile shop) => shop.ToleranceOf(ProcessOf(part, catalog, shop)).PlusMinusMm;
+    public static double ToleranceMm(SolidPart part, Catalog catalog, ShopProfile shop) => shop.ToleranceOf(ProcessOf(part, catalog, shop))
+        .PlusMinusMm;
 
     /// <summary>Clearance of a class between two parts of this shop, over both sides together, mm; never less than nothing.</summary>
     public static double ClearanceMm(FitClass fit, SolidPart one, SolidPart other, Catalog catalog, ShopProfile shop) =>

@@ -14,7 +14,8 @@ public sealed record MeetingTerm(string Name, double NominalMm, int Sign, double
 /// <param name="Wanted">The class that was chosen; null = none.</param>
 /// <param name="Reached">What the gap amounts to between parts of these processes; null = tighter than a press fit.</param>
 public sealed record Meeting(
-    string Id, string What, IReadOnlyList<MeetingTerm> Terms, double GapMm, double WorstMm, double RssMm, bool ByRss, FitClass? Wanted, FitClass? Reached, IReadOnlyList<Place> Places)
+    string Id, string What, IReadOnlyList<MeetingTerm> Terms, double GapMm, double WorstMm, double RssMm, bool ByRss, FitClass? Wanted,
+        FitClass? Reached, IReadOnlyList<Place> Places)
 {
     /// <summary>The smallest gap to be counted with.</summary>
     public double LeastMm => GapMm - (ByRss ? RssMm : WorstMm);

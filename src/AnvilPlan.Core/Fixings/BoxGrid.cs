@@ -33,7 +33,9 @@ internal sealed class BoxGrid<T>
         _seen.Add(0);
     }
 
-    /// <summary>Indices of everything whose box shares volume with this one, in the order in which it came; good until the next look.</summary>
+    /// <summary>
+    /// Indices of everything whose box shares volume with this one, in the order in which it came; good until the next look.
+    /// </summary>
     public ReadOnlySpan<int> Near(Box box)
     {
         _look++;

@@ -12,7 +12,8 @@ internal sealed class Cylinders
     private readonly Round[] _pieces;
     private readonly (Place Owner, Round Bore)[] _bores;
 
-    private Cylinders(string id, Box around, Round[] pieces, (Place Owner, Round Bore)[] bores) => (Id, Around, _pieces, _bores) = (id, around, pieces, bores);
+    private Cylinders(string id, Box around, Round[] pieces, (Place Owner, Round Bore)[] bores) =>
+        (Id, Around, _pieces, _bores) = (id, around, pieces, bores);
 
     public string Id { get; }
 
@@ -87,9 +88,13 @@ internal readonly record struct Round(Axis Along, Point3 Middle, double Half, do
     public Block Block => new(Box, Pose);
 
     /// <summary>The block about it, along its own axes.</summary>
-    public Box Box => new Box(Middle - new Point3(Radius, Radius, Radius), Middle + new Point3(Radius, Radius, Radius)).WithSpan(Along, Middle[Along] - Half, Middle[Along] + Half);
+    public Box Box => new Box(Middle - new Point3(Radius, Radius, Radius), Middle + new Point3(Radius, Radius, Radius))
+        .WithSpan(Along, Middle[Along] - Half, Middle[Along] + Half);
 
-    /// <summary>A lower bound of the distance between two cylinders: the largest that a projection shows. Exact where they cross or lie side by side.</summary>
+    /// <summary>
+    /// A lower bound of the distance between two cylinders: the largest that a projection shows. Exact where they cross or lie side by
+    /// side.
+    /// </summary>
     public double GapTo(Round o)
     {
         if (Pose != o.Pose)
@@ -111,7 +116,9 @@ internal readonly record struct Round(Axis Along, Point3 Middle, double Half, do
         return Math.Max(a, b);
     }
 
-    /// <summary>Distance of the centre lines less both radii: as if the ends were round. Never more than a screw with a point wants.</summary>
+    /// <summary>
+    /// Distance of the centre lines less both radii: as if the ends were round. Never more than a screw with a point wants.
+    /// </summary>
     public double CapGapTo(Round o)
     {
         if (Pose != o.Pose)
@@ -131,7 +138,8 @@ internal readonly record struct Round(Axis Along, Point3 Middle, double Half, do
     }
 
     /// <summary>
-    /// Distance of two centre lines that lie along different axes, less both radii. Source: nearest points of two segments, each held to its ends in turn.
+    /// Distance of two centre lines that lie along different axes, less both radii. Source: nearest points of two segments, each held to
+    /// its ends in turn.
     /// </summary>
     private double SlantedGapTo(Round o)
     {

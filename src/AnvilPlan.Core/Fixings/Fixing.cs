@@ -55,7 +55,9 @@ public enum PieceKind
     Peg,
 }
 
-/// <summary>A round solid on the axis of a fixing. mm along the axis, from the plane under the head; a head that stands proud begins below zero.</summary>
+/// <summary>
+/// A round solid on the axis of a fixing. mm along the axis, from the plane under the head; a head that stands proud begins below zero.
+/// </summary>
 public sealed record FixingPiece(PieceKind Kind, double FromMm, double ToMm, double DiaMm);
 
 /// <summary>
@@ -68,7 +70,8 @@ public sealed record FixingPiece(PieceKind Kind, double FromMm, double ToMm, dou
 /// <param name="At">On the axis, in the plane under the head: of a countersunk one the surface.</param>
 /// <param name="Axis">From the head to the tip.</param>
 public sealed record Fixing(
-    string Id, string Set, string For, FixingKind Kind, Point3 At, Direction Axis, IReadOnlyList<FixingLayer> Layers, IReadOnlyList<FixingPiece> Pieces)
+    string Id, string Set, string For, FixingKind Kind, Point3 At, Direction Axis, IReadOnlyList<FixingLayer> Layers,
+        IReadOnlyList<FixingPiece> Pieces)
 {
     /// <summary>The axes that its place and its axis are told along; null = the enclosure's.</summary>
     public Pose? Pose { get; init; }

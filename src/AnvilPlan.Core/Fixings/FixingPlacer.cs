@@ -40,7 +40,8 @@ public static class FixingPlacer
     }
 
     /// <summary>Length of the strip that is left to choose from; none for decided places.</summary>
-    private static double Freedom(FixingSet set) => set.Loci[0] is RowLocus row ? row.Area.Size[row.Along] + row.AcrossMm.Count : set.Optional ? 1e6 : set.Loci.Count - 1;
+    private static double Freedom(FixingSet set) => set.Loci[0] is RowLocus row ? row.Area.Size[row.Along] + row.AcrossMm.Count
+        : set.Optional ? 1e6 : set.Loci.Count - 1;
 
     private static PlacedSet One(FixingSet set, FixingSpace space)
     {
@@ -68,15 +69,18 @@ public static class FixingPlacer
         }
 
         var first = ways[0];
-        var points = set.Loci[0] is RowLocus row ? [.. row.Row.PositionsMm().Select(p => At(row, row.AcrossMm[0], p))] : ((PointsLocus)set.Loci[0]).Points;
+        var points = set.Loci[0] is RowLocus row ? [.. row.Row.PositionsMm().Select(p => At(row, row.AcrossMm[0], p))]
+            : ((PointsLocus)set.Loci[0]).Points;
         var stuck = points.Select((p, i) => Make(set, first, p, i)).ToList();
-        List<FixingConflict> conflicts = [.. stuck.Select(f => (Fixing: f, Obstacle: space.InTheWay(f, first.Layers, set.DeviceId))).Where(x => x.Obstacle is not null).Select(x => new FixingConflict(set, x.Fixing, x.Obstacle!))];
+        List<FixingConflict> conflicts = [.. stuck.Select(f => (Fixing: f, Obstacle: space.InTheWay(f, first.Layers, set.DeviceId)))
+            .Where(x => x.Obstacle is not null).Select(x => new FixingConflict(set, x.Fixing, x.Obstacle!))];
         return new PlacedSet(set, first, stuck, conflicts.Count > 0 ? conflicts : [.. Clash(set, stuck)]);
     }
 
     /// <summary>Decided places of one set that are too near to each other.</summary>
     private static IEnumerable<FixingConflict> Clash(FixingSet set, IReadOnlyList<Fixing> fixings) =>
-        fixings.Select((f, i) => (Fixing: f, Obstacle: FixingSpace.Among(f, fixings.Take(i)))).Where(x => x.Obstacle is not null).Select(x => new FixingConflict(set, x.Fixing, x.Obstacle!));
+        fixings.Select((f, i) => (Fixing: f, Obstacle: FixingSpace.Among(f, fixings.Take(i)))).Where(x => x.Obstacle is not null)
+            .Select(x => new FixingConflict(set, x.Fixing, x.Obstacle!));
 
     /// <summary>Each place by its own best way; what is made alike is one placed set.</summary>
     private static IEnumerable<PlacedSet> OneByOne(FixingSet set, FixingSpace space)
@@ -87,24 +91,30 @@ public static class FixingPlacer
         {
             var way = ways.Find(w => space.InTheWay(Make(set, w, point, i), w.Layers, set.DeviceId) is null) ?? ways[0];
             var fixing = Make(set, way, point, i);
-            made.Add((way, fixing, space.InTheWay(fixing, way.Layers, set.DeviceId) is { } obstacle ? new FixingConflict(set, fixing, obstacle) : null));
+            made.Add((way, fixing, space.InTheWay(fixing, way.Layers, set.DeviceId) is { } obstacle
+                ? new FixingConflict(set, fixing, obstacle) : null));
         }
 
         List<FixingConflict> clashes = [.. Clash(set, [.. made.Select(m => m.Fixing)])];
-        return made.GroupBy(m => m.Way).Select(g => new PlacedSet(set, g.Key, [.. g.Select(m => m.Fixing)], [.. g.Select(m => m.Conflict).OfType<FixingConflict>(), .. clashes.Where(c => g.Any(m => m.Fixing == c.Fixing))]));
+        return made.GroupBy(m => m.Way)
+            .Select(g => new PlacedSet(set, g.Key, [.. g.Select(m => m.Fixing)], [.. g.Select(m => m.Conflict).OfType<FixingConflict>(),
+            .. clashes.Where(c => g.Any(m => m.Fixing == c.Fixing))]));
     }
 
     /// <summary>What lacks least first; what is only stuck last.</summary>
-    private static List<FixingWay> Ranked(FixingSet set) => [.. set.Ways.OrderBy(w => w.Sticks).ThenBy(w => w.Wanting).ThenBy(w => w.ShortMm)];
+    private static List<FixingWay> Ranked(FixingSet set) =>
+        [.. set.Ways.OrderBy(w => w.Sticks).ThenBy(w => w.Wanting).ThenBy(w => w.ShortMm)];
 
-    private static List<Fixing>? Free(FixingSet set, FixingWay way, FixingSpace space) => set.Loci.Select(l => Free(set, way, l, space)).FirstOrDefault(f => f is not null);
+    private static List<Fixing>? Free(FixingSet set, FixingWay way, FixingSpace space) => set.Loci.Select(l => Free(set, way, l, space))
+        .FirstOrDefault(f => f is not null);
 
     private static List<Fixing>? Free(FixingSet set, FixingWay way, Locus locus, FixingSpace space)
     {
         if (locus is PointsLocus points)
         {
             var fixings = points.Points.Select((p, i) => Make(set, way, p, i)).ToList();
-            return fixings.TrueForAll(f => space.InTheWay(f, way.Layers, set.DeviceId) is null) && !Clash(set, fixings).Any() ? fixings : null;
+            return fixings.TrueForAll(f => space.InTheWay(f, way.Layers, set.DeviceId) is null) && !Clash(set, fixings).Any()
+                ? fixings : null;
         }
 
         var row = new RowSearch((RowLocus)locus);
@@ -138,10 +148,12 @@ public static class FixingPlacer
         ? [.. spread.PositionsMm()]
         : count == 1
             ? [row.Area.Size[row.Along] / 2]
-            : [.. Enumerable.Range(0, count).Select(i => spread.EndDistanceMm + (i * (row.Area.Size[row.Along] - (2 * spread.EndDistanceMm)) / (count - 1)))];
+            : [.. Enumerable.Range(0, count)
+                .Select(i => spread.EndDistanceMm + (i * (row.Area.Size[row.Along] - (2 * spread.EndDistanceMm)) / (count - 1)))];
 
     /// <summary>Each fixing at the free place nearest to where an even spread has it, in order along the strip.</summary>
-    private static List<Fixing>? Along(FixingSet set, FixingWay way, RowSearch row, List<double> ideal, IReadOnlyList<double> across, FixingSpace space)
+    private static List<Fixing>? Along(FixingSet set, FixingWay way, RowSearch row, List<double> ideal, IReadOnlyList<double> across,
+        FixingSpace space)
     {
         var length = row.Locus.Area.Size[row.Locus.Along];
         var bore = way.Layers.Count == 0 ? 3 : way.Layers.Max(l => l.HoleMm);
@@ -158,7 +170,8 @@ public static class FixingPlacer
         {
             var (least, most) = (Math.Max(end, last + apart), length - end - ((ideal.Count - 1 - i) * apart));
             var reach = ideal.Count > 1 ? Math.Max(apart, (ideal[1] - ideal[0]) * 0.75) : length / 2;
-            if (Nearest(set, way, row, Math.Clamp(ideal[i], Math.Min(least, most), Math.Max(least, most)), least, most, reach, across, i, space) is not (var at, { } fixing))
+            if (Nearest(set, way, row, Math.Clamp(ideal[i], Math.Min(least, most), Math.Max(least, most)), least, most, reach, across, i,
+                space) is not (var at, { } fixing))
             {
                 return null;
             }
@@ -171,7 +184,8 @@ public static class FixingPlacer
     }
 
     private static (double At, Fixing? Fixing) Nearest(
-        FixingSet set, FixingWay way, RowSearch row, double wanted, double least, double most, double reach, IReadOnlyList<double> across, int index, FixingSpace space)
+        FixingSet set, FixingWay way, RowSearch row, double wanted, double least, double most, double reach, IReadOnlyList<double> across,
+            int index, FixingSpace space)
     {
         for (var off = 0.0; off <= reach + 1e-9; off += StepMm)
         {
@@ -204,7 +218,9 @@ public static class FixingPlacer
         return (0, null);
     }
 
-    /// <summary>A row with what is known of its lines: where a whole block lies in one, nothing beside the first try has to be looked at.</summary>
+    /// <summary>
+    /// A row with what is known of its lines: where a whole block lies in one, nothing beside the first try has to be looked at.
+    /// </summary>
     private sealed class RowSearch(RowLocus locus)
     {
         private readonly Dictionary<double, List<(double From, double To)>> _walls = [];

@@ -29,7 +29,8 @@ public sealed record RowLocus(Box Area, Axis Along, Axis Across, double EndMm, d
     public static IReadOnlyList<double> FromMiddle(Box area, Axis across, double edgeMm, double? preferred = null)
     {
         var (least, most) = (area.Min[across] + edgeMm, area.Max[across] - edgeMm);
-        var middle = Math.Clamp(preferred ?? area.Centre[across], Math.Min(least, area.Centre[across]), Math.Max(most, area.Centre[across]));
+        var middle = Math.Clamp(preferred ?? area.Centre[across], Math.Min(least, area.Centre[across]),
+            Math.Max(most, area.Centre[across]));
         var list = new List<double> { middle };
         for (var off = 0.5; middle - off >= least - 1e-9 || middle + off <= most + 1e-9; off += 0.5)
         {
@@ -50,15 +51,18 @@ public sealed record RowLocus(Box Area, Axis Along, Axis Across, double EndMm, d
 
 /// <summary>One layer of a way to fix.</summary>
 /// <param name="Part">Null for a device.</param>
-/// <param name="Cut">What is cut into the part for the fixing of that id at that point, told along the part's axes; null when nothing is.</param>
-public sealed record WayLayer(Place Owner, SolidPart? Part, LayerRole Role, double FromMm, double ToMm, double HoleMm, Func<string, Point3, Feature>? Cut);
+/// <param name="Cut">What is cut into the part for the fixing of that id at that point, told along the part's axes; null when nothing
+/// is.</param>
+public sealed record WayLayer(Place Owner, SolidPart? Part, LayerRole Role, double FromMm, double ToMm, double HoleMm,
+    Func<string, Point3, Feature>? Cut);
 
 /// <summary>One way to make the fixings of a set.</summary>
 /// <param name="HeadAt">Coordinate of the plane under the head, along the axis of the set, mm.</param>
 /// <param name="Screws">To be bought for each fixing, with where and why; none for pegs and rivets.</param>
 /// <param name="Bought">To be bought for each fixing besides.</param>
 public sealed record FixingWay(
-    FixingKind Kind, double HeadAt, IReadOnlyList<WayLayer> Layers, IReadOnlyList<FixingPiece> Pieces, IReadOnlyList<ScrewChoice> Screws, IReadOnlyList<BoughtPiece> Bought)
+    FixingKind Kind, double HeadAt, IReadOnlyList<WayLayer> Layers, IReadOnlyList<FixingPiece> Pieces, IReadOnlyList<ScrewChoice> Screws,
+        IReadOnlyList<BoughtPiece> Bought)
 {
     /// <summary>Length of a slot across the axis that the piece fills, along the row, mm; 0 for what is round.</summary>
     public double SlotMm { get; init; }
@@ -67,7 +71,8 @@ public sealed record FixingWay(
     public string Suffix { get; init; } = "";
 
     /// <summary>The layers as every fixing that is made so has them.</summary>
-    internal IReadOnlyList<FixingLayer> FixingLayers => field ??= [.. Layers.Select(l => new FixingLayer(l.Owner, l.Role, l.FromMm, l.ToMm, l.HoleMm))];
+    internal IReadOnlyList<FixingLayer> FixingLayers =>
+        field ??= [.. Layers.Select(l => new FixingLayer(l.Owner, l.Role, l.FromMm, l.ToMm, l.HoleMm))];
 
     /// <summary>Stuck on: nothing is bored and nothing stands in the way.</summary>
     public bool Sticks => Pieces.Count == 0;
@@ -76,7 +81,8 @@ public sealed record FixingWay(
     public bool Wanting => Screws.Any(s => s.Verdict != ScrewVerdict.Fits);
 
     /// <summary>What its screws lack of the length they should have, mm; 0 when nothing is wanting.</summary>
-    public double ShortMm => Wanting ? Screws.Sum(s => s.Verdict == ScrewVerdict.Fits ? 0 : s.LengthMm is { } length ? Math.Max(0, s.MinMm - length) : 100) : 0;
+    public double ShortMm => Wanting ? Screws.Sum(s => s.Verdict == ScrewVerdict.Fits ? 0 : s.LengthMm is { } length
+        ? Math.Max(0, s.MinMm - length) : 100) : 0;
 }
 
 /// <summary>When in the build a set is fixed.</summary>

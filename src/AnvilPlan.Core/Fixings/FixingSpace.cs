@@ -18,7 +18,9 @@ public sealed record Obstacle(Place Owner, bool Fixing, double ByMm)
     internal (Box Body, double WithinMm)? Wall { get; init; }
 }
 
-/// <summary>Everything that fixings share the enclosure with: parts with what is cut out of them, devices, and the fixings placed so far.</summary>
+/// <summary>
+/// Everything that fixings share the enclosure with: parts with what is cut out of them, devices, and the fixings placed so far.
+/// </summary>
 public sealed class FixingSpace
 {
     /// <summary>Material that stays between two bores in one part, mm.</summary>
@@ -54,9 +56,11 @@ public sealed class FixingSpace
             _solids.Add(block.Hull, (Place.Device(device.Id), block));
         }
 
-        _voids = cut.Where(f => parts.ContainsKey(f.PartId)).SelectMany(f => f.Feature.Cuts(parts[f.PartId].Slab), (f, taken) => (f.PartId, Gone: Of(parts[f.PartId], f.Feature, taken)))
+        _voids = cut.Where(f => parts.ContainsKey(f.PartId)).SelectMany(f => f.Feature.Cuts(parts[f.PartId].Slab),
+            (f, taken) => (f.PartId, Gone: Of(parts[f.PartId], f.Feature, taken)))
             .Where(v => v.Gone is not null).ToLookup(v => Place.Part(v.PartId), v => v.Gone!);
-        _hollow = parts.Values.Where(p => p is { Section: Catalogs.BarShape.SquareTube or Catalogs.BarShape.RoundTube, WallMm: not null }).ToDictionary(p => Place.Part(p.Id), Inside);
+        _hollow = parts.Values.Where(p => p is { Section: Catalogs.BarShape.SquareTube or Catalogs.BarShape.RoundTube, WallMm: not null })
+            .ToDictionary(p => Place.Part(p.Id), Inside);
     }
 
     public void Add(Fixing fixing)
@@ -90,7 +94,8 @@ public sealed class FixingSpace
                 continue;
             }
 
-            var bore = fixing.Pose.Hull(new Round(fixing, layer.FromMm + TouchMm, layer.ToMm - TouchMm, layer.HoleMm + (2 * RimMm)).Box, part.Pose);
+            var bore = fixing.Pose.Hull(new Round(fixing, layer.FromMm + TouchMm, layer.ToMm - TouchMm, layer.HoleMm + (2 * RimMm))
+                .Box, part.Pose);
             var inside = false;
             foreach (var body in part.Body)
             {
@@ -159,7 +164,8 @@ public sealed class FixingSpace
                     {
                         return new Obstacle(owner, false, by)
                         {
-                            Wall = _voids[owner].Any() || _hollow.ContainsKey(owner) || block.Pose != fixing.Pose ? null : (block.Box, (piece.DiaMm / 2) - TouchMm - Box.Slack),
+                            Wall = _voids[owner].Any() || _hollow.ContainsKey(owner) || block.Pose != fixing.Pose ? null
+                                : (block.Box, (piece.DiaMm / 2) - TouchMm - Box.Slack),
                         };
                     }
                 }
@@ -217,7 +223,8 @@ public sealed class FixingSpace
         }
 
         var own = Cylinders.Of(fixing);
-        return others.Where(o => o.Pieces.Count > 0).Select(o => (o.Id, By: own.MeetMm(Cylinders.Of(o)))).Where(o => o.By > 0).Select(o => new Obstacle(o.Id, true, o.By)).FirstOrDefault();
+        return others.Where(o => o.Pieces.Count > 0).Select(o => (o.Id, By: own.MeetMm(Cylinders.Of(o)))).Where(o => o.By > 0)
+            .Select(o => new Obstacle(o.Id, true, o.By)).FirstOrDefault();
     }
 
     private Obstacle? InAFixing(Cylinders own)
@@ -239,7 +246,8 @@ public sealed class FixingSpace
     {
         var (body, axis) = (device.Body, device.Away.Axis());
         var under = device.Model.InPanel || device.Device.TurnedOver ? 0 : device.Model.UnderMm;
-        return device.Away.Sign() > 0 ? body with { Min = body.Min.With(axis, body.Min[axis] - under) } : body with { Max = body.Max.With(axis, body.Max[axis] + under) };
+        return device.Away.Sign() > 0 ? body with { Min = body.Min.With(axis, body.Min[axis] - under) }
+            : body with { Max = body.Max.With(axis, body.Max[axis] + under) };
     }
 
     /// <summary>The room in a tube.</summary>
@@ -248,7 +256,8 @@ public sealed class FixingSpace
     /// <summary>A cone gives nothing that may be counted on.</summary>
     private static Gone? Of(SolidPart part, Feature feature, Cut taken) => taken is { Upright: false, Mouth.Circle: not null }
         ? null
-        : new Gone(taken.Reach(part.Frame, part.Slab), feature.For, taken is FaceCut { Mouth.Circle: not null } ? part.Frame.Normal.Axis() : null)
+        : new Gone(taken.Reach(part.Frame, part.Slab), feature.For, taken is FaceCut { Mouth.Circle: not null }
+            ? part.Frame.Normal.Axis() : null)
         {
             // what is sawn off at a slant, or to a bevel, is less than the block about it
             Slanted = feature is Trim || !taken.Upright ? (part, taken) : null,
@@ -268,7 +277,8 @@ public sealed class FixingSpace
         public double Deep(Box bore, Fixing fixing, double diaMm)
         {
             var shared = Box.Intersect(bore);
-            if (shared.Empty || (Slanted is var (part, cut) && part.Frame.ToPlane(bore) is var (min, max) && !cut.Mouth.Crosses(min, max) && !cut.Mouth.Contains(min)))
+            if (shared.Empty || (Slanted is var (part, cut) && part.Frame.ToPlane(bore) is var (min, max) && !cut.Mouth.Crosses(min, max)
+                && !cut.Mouth.Contains(min)))
             {
                 return 0;
             }

@@ -3,7 +3,8 @@ using System.Text.Json.Serialization;
 namespace AnvilPlan.Core.Geometry;
 
 /// <summary>A corner of an outline, mm, and the stretch that begins at it.</summary>
-/// <param name="Bulge">Tangent of a quarter of the angle that the stretch turns through, counter-clockwise above zero; 0 = straight.</param>
+/// <param name="Bulge">Tangent of a quarter of the angle that the stretch turns through, counter-clockwise above zero; 0 =
+/// straight.</param>
 public readonly record struct Vertex(double U, double V, double Bulge = 0)
 {
     public Vertex(Uv at, double bulge = 0)
@@ -28,13 +29,15 @@ public readonly record struct Arc(Uv Centre, double RadiusMm, double FromRad, do
         return new Arc(centre, centre.DistanceTo(from), Math.Atan2(from.V - centre.V, from.U - centre.U), 4 * Math.Atan(bulge));
     }
 
-    public Uv At(double share) => Centre + new Uv(RadiusMm * Math.Cos(FromRad + (share * SweepRad)), RadiusMm * Math.Sin(FromRad + (share * SweepRad)));
+    public Uv At(double share) =>
+        Centre + new Uv(RadiusMm * Math.Cos(FromRad + (share * SweepRad)), RadiusMm * Math.Sin(FromRad + (share * SweepRad)));
 
     /// <summary>Whether a direction from the centre is one of the arc.</summary>
     public bool Spans(double angleRad)
     {
         var turn = Math.IEEERemainder(angleRad - FromRad, 2 * Math.PI);
-        return SweepRad > 0 ? (turn < -1e-12 ? turn + (2 * Math.PI) : turn) <= SweepRad : (turn > 1e-12 ? turn - (2 * Math.PI) : turn) >= SweepRad;
+        return SweepRad > 0 ? (turn < -1e-12 ? turn + (2 * Math.PI) : turn) <= SweepRad : (turn > 1e-12 ? turn - (2 * Math.PI)
+            : turn) >= SweepRad;
     }
 }
 
@@ -77,9 +80,11 @@ public sealed class Outline : IEquatable<Outline>
 
     public static Outline Of(IEnumerable<Uv> corners) => new([.. corners.Select(c => new Vertex(c))], null, false);
 
-    public static Outline CircleAt(Uv at, double diaMm) => new([new(at + new Uv(diaMm / 2, 0), 1), new(at - new Uv(diaMm / 2, 0), 1)], (at, diaMm / 2), false);
+    public static Outline CircleAt(Uv at, double diaMm) =>
+        new([new(at + new Uv(diaMm / 2, 0), 1), new(at - new Uv(diaMm / 2, 0), 1)], (at, diaMm / 2), false);
 
-    public static Outline Rectangle(Uv min, Uv max) => new([new(min), new(new(max.U, min.V)), new(max), new(new(min.U, max.V))], null, true);
+    public static Outline Rectangle(Uv min, Uv max) =>
+        new([new(min), new(new(max.U, min.V)), new(max), new(new(min.U, max.V))], null, true);
 
     /// <summary>A rectangle with round corners, of no more than half its shorter side.</summary>
     public static Outline Rounded(Uv min, Uv max, double radiusMm)
@@ -93,16 +98,20 @@ public sealed class Outline : IEquatable<Outline>
         const double quarter = QuarterBulge;
         Vertex[] corners =
         [
-            new(new(min.U + r, min.V)), new(new(max.U - r, min.V), quarter), new(new(max.U, min.V + r)), new(new(max.U, max.V - r), quarter),
-            new(new(max.U - r, max.V)), new(new(min.U + r, max.V), quarter), new(new(min.U, max.V - r)), new(new(min.U, min.V + r), quarter),
+            new(new(min.U + r, min.V)), new(new(max.U - r, min.V), quarter), new(new(max.U, min.V + r)),
+                new(new(max.U, max.V - r), quarter),
+            new(new(max.U - r, max.V)), new(new(min.U + r, max.V), quarter), new(new(min.U, max.V - r)),
+                new(new(min.U, min.V + r), quarter),
         ];
         // a slot has no straight stretch at its ends
         return new([.. corners.Where((c, i) => c.Bulge != 0 || c.At.DistanceTo(corners[(i + 1) % 8].At) > 1e-9)], null, false);
     }
 
     /// <summary>Enclosed area, mm²: of the polygon through the corners and the segments between chords and arcs.</summary>
-    public double AreaMm2 => _circle is { } c ? Math.PI * c.RadiusMm * c.RadiusMm : Math.Abs(Stretches().Sum(s => ((s.From.U * s.To.V) - (s.To.U * s.From.V)) / 2
-        + (s.Bulge == 0 ? 0 : Arc.Of(s.From, s.To, s.Bulge) is var a ? a.RadiusMm * a.RadiusMm * (a.SweepRad - Math.Sin(a.SweepRad)) / 2 : 0)));
+    public double AreaMm2 => _circle is { } c ? Math.PI * c.RadiusMm * c.RadiusMm
+        : Math.Abs(Stretches().Sum(s => ((s.From.U * s.To.V) - (s.To.U * s.From.V)) / 2
+        + (s.Bulge == 0 ? 0 : Arc.Of(s.From, s.To, s.Bulge) is var a ? a.RadiusMm * a.RadiusMm * (a.SweepRad - Math.Sin(a.SweepRad)) / 2
+            : 0)));
 
     /// <summary>Whether a point lies inside; on the line, either.</summary>
     public bool Contains(Uv p)
@@ -156,7 +165,8 @@ public sealed class Outline : IEquatable<Outline>
         }
 
         var points = _fine ??= Points(0.001);
-        List<double> crossings = [.. points.Select((b, i) => (A: points[i > 0 ? i - 1 : points.Count - 1], B: b)).Where(e => (e.A.V > v) != (e.B.V > v))
+        List<double> crossings = [.. points.Select((b, i) => (A: points[i > 0 ? i - 1 : points.Count - 1], B: b))
+            .Where(e => (e.A.V > v) != (e.B.V > v))
             .Select(e => e.A.U + ((e.B.U - e.A.U) * (v - e.A.V) / (e.B.V - e.A.V))).Order()];
         return crossings.Chunk(2).Where(x => x.Length == 2).Select(x => (x[0], x[1]));
     }
@@ -208,11 +218,13 @@ public sealed class Outline : IEquatable<Outline>
     {
         if (_circle is { } a && other._circle is { } b)
         {
-            return CircleAt(a.At + new Uv((b.At.U - a.At.U) * share, (b.At.V - a.At.V) * share), 2 * (a.RadiusMm + ((b.RadiusMm - a.RadiusMm) * share)));
+            return CircleAt(a.At + new Uv((b.At.U - a.At.U) * share, (b.At.V - a.At.V) * share),
+                2 * (a.RadiusMm + ((b.RadiusMm - a.RadiusMm) * share)));
         }
 
         return new([.. Vertices.Zip(other.Vertices, (v, w) => new Vertex(
-            new(v.At.U + ((w.At.U - v.At.U) * share), v.At.V + ((w.At.V - v.At.V) * share)), v.Bulge + ((w.Bulge - v.Bulge) * share)))], null, _rectangle && other._rectangle);
+            new(v.At.U + ((w.At.U - v.At.U) * share), v.At.V + ((w.At.V - v.At.V) * share)), v.Bulge + ((w.Bulge - v.Bulge) * share)))],
+                null, _rectangle && other._rectangle);
     }
 
     /// <summary>Area of what lies within a rectangle, mm².</summary>
@@ -257,7 +269,8 @@ public sealed class Outline : IEquatable<Outline>
         return Enumerable.Range(1, Math.Max(0, count - 1)).Select(i => arc.At((double)i / count));
     }
 
-    private IEnumerable<(Uv From, Uv To, double Bulge)> Stretches() => Vertices.Select((v, i) => (v.At, Vertices[i + 1 < Vertices.Count ? i + 1 : 0].At, v.Bulge));
+    private IEnumerable<(Uv From, Uv To, double Bulge)> Stretches() =>
+        Vertices.Select((v, i) => (v.At, Vertices[i + 1 < Vertices.Count ? i + 1 : 0].At, v.Bulge));
 
     private static (Uv Min, Uv Max) Extent(IReadOnlyList<Vertex> vertices)
     {

@@ -13,7 +13,8 @@ namespace AnvilPlan.Core.Geometry;
 public sealed record Pose(Point3 Origin, Point3 X, Point3 Y, Point3 Z)
 {
     /// <summary>
-    /// The front leaned back: its plane, Y = 0, turned about X until it stands at that angle over the level; its foot at the origin. X stays as it is.
+    /// The front leaned back: its plane, Y = 0, turned about X until it stands at that angle over the level; its foot at the origin. X
+    /// stays as it is.
     /// </summary>
     public static Pose Leaning(Point3 foot, double degFromLevel)
     {
@@ -76,7 +77,8 @@ public readonly record struct Block(Box Box, Pose? Pose)
         var (min, max) = (new Point3(1e9, 1e9, 1e9), new Point3(-1e9, -1e9, -1e9));
         for (var i = 0; i < 8; i++)
         {
-            var p = Pose.Told(new((i & 1) == 0 ? Box.Min.X : Box.Max.X, (i & 2) == 0 ? Box.Min.Y : Box.Max.Y, (i & 4) == 0 ? Box.Min.Z : Box.Max.Z), axes);
+            var p = Pose.Told(new((i & 1) == 0 ? Box.Min.X : Box.Max.X, (i & 2) == 0 ? Box.Min.Y : Box.Max.Y, (i & 4) == 0 ? Box.Min.Z
+                : Box.Max.Z), axes);
             min = new(Math.Min(min.X, p.X), Math.Min(min.Y, p.Y), Math.Min(min.Z, p.Z));
             max = new(Math.Max(max.X, p.X), Math.Max(max.Y, p.Y), Math.Max(max.Z, p.Z));
         }
@@ -87,7 +89,8 @@ public readonly record struct Block(Box Box, Pose? Pose)
     public bool Overlaps(Block other) => Pose == other.Pose ? Box.Overlaps(other.Box) : SharedMm(other) > 0;
 
     /// <summary>
-    /// How deep two blocks are in each other, mm: the shortest way to part them; 0 when they are apart or touch. Source: separating axes of two boxes
+    /// How deep two blocks are in each other, mm: the shortest way to part them; 0 when they are apart or touch. Source: separating axes of
+    /// two boxes
     /// (the three of each and their nine cross products).
     /// </summary>
     public double SharedMm(Block other)
@@ -139,7 +142,9 @@ public readonly record struct Block(Box Box, Pose? Pose)
         return least;
     }
 
-    /// <summary>The stretch of a line along an axis of other axes that lies within, as coordinates of that axis; null when it passes by.</summary>
+    /// <summary>
+    /// The stretch of a line along an axis of other axes that lies within, as coordinates of that axis; null when it passes by.
+    /// </summary>
     public (double From, double To)? Along(Point3 through, Axis axis, Pose? axes)
     {
         if (ReferenceEquals(Pose, axes) || Pose == axes)

@@ -3,7 +3,8 @@ namespace AnvilPlan.Core.Geometry;
 /// <summary>A footprint turned by quarter turns, counter-clockwise seen from its face: (x, y) of a W x D body goes to (D - y, x).</summary>
 public static class QuarterTurn
 {
-    public static (double Width, double Depth) Size(double width, double depth, int turns) => (turns & 1) == 0 ? (width, depth) : (depth, width);
+    public static (double Width, double Depth) Size(double width, double depth, int turns) => (turns & 1) == 0 ? (width, depth)
+        : (depth, width);
 
     public static Uv Turn(Uv at, double width, double depth, int turns) => (turns & 3) switch
     {

@@ -6,12 +6,14 @@ namespace AnvilPlan.Core.Gluing;
 /// <param name="ClosedMin">From the first spread until the last piece must stand under pressure.</param>
 /// <param name="ClampMin">Least time under the clamps.</param>
 /// <param name="CoverageM2PerL">The least that a litre covers; null = not known.</param>
-public sealed record Glue(string Name, double OpenMin, double ClosedMin, double ClampMin, double FullStrengthH, double LeastC, double? CoverageM2PerL, string Source)
+public sealed record Glue(string Name, double OpenMin, double ClosedMin, double ClampMin, double FullStrengthH, double LeastC,
+    double? CoverageM2PerL, string Source)
 {
     public static IReadOnlyList<Glue> Shipped { get; } =
     [
         .. CsvTable.Shipped("glues").Rows.Select(r => new Glue(
-            r["family"], r.Number("open_time_min_low"), r.Number("closed_time_min_low"), r.Number("clamp_min_low"), r.Number("full_strength_h"), r.Number("min_temp_C"),
+            r["family"], r.Number("open_time_min_low"), r.Number("closed_time_min_low"), r.Number("clamp_min_low"),
+                r.Number("full_strength_h"), r.Number("min_temp_C"),
             r.NumberOrNull("coverage_low_m2_per_L"), r["source"])),
     ];
 

@@ -9,7 +9,8 @@ public sealed record ClampNeed(string Across, double OpensMm, int Count, string 
 /// <param name="PieceIds">Pieces that come to the assembly in this go, in the order in which they are set.</param>
 /// <param name="Joints">Glue lines that are spread.</param>
 /// <param name="Minutes">From the first spread to the last piece in its place.</param>
-public sealed record GlueStage(int Number, IReadOnlyList<string> PieceIds, IReadOnlyList<string> Pieces, int Joints, double LineMm, double Minutes, IReadOnlyList<ClampNeed> Clamps);
+public sealed record GlueStage(int Number, IReadOnlyList<string> PieceIds, IReadOnlyList<string> Pieces, int Joints, double LineMm,
+    double Minutes, IReadOnlyList<ClampNeed> Clamps);
 
 /// <summary>Four panels that close a frame: its diagonals tell whether it stands square.</summary>
 /// <param name="DiagonalMm">Inside, corner to corner, when it is square.</param>

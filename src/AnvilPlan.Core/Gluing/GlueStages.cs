@@ -19,7 +19,8 @@ public static class GlueStages
     private const double PadMm = 40;
 
     /// <summary>Joints that hold their piece both ways along the other board's normal: such a piece cannot be slid in later.</summary>
-    private static readonly JointKind[] Capturing = [JointKind.Groove, JointKind.Finger, JointKind.Dovetail, JointKind.HalfBlind, JointKind.ThroughTenon, JointKind.Dowel, JointKind.Biscuit];
+    private static readonly JointKind[] Capturing = [JointKind.Groove, JointKind.Finger, JointKind.Dovetail, JointKind.HalfBlind,
+        JointKind.ThroughTenon, JointKind.Dowel, JointKind.Biscuit];
 
     public static GluePlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell, JointPlan joints)
     {
@@ -34,13 +35,19 @@ public static class GlueStages
         var working = Glue.At(glue.ClosedMin, shop.Air.TemperatureC);
         var cuts = Split(minutes, Math.Min(design.GlueUp.Stages, Math.Max(1, order.Count - 1)));
         var names = Names(shell);
-        var stages = cuts.Select((c, i) => Stage(i + 1, c.From, c.To, order, minutes, lines, joints, shell, fit, design.GlueUp.CaulMm, names)).ToList();
+        var stages = cuts.Select((c, i) => Stage(i + 1, c.From, c.To, order, minutes, lines, joints, shell, fit, design.GlueUp.CaulMm,
+            names)).ToList();
         return new GluePlan(
-            glue.Name, shop.Air.TemperatureC, glue.LeastC, working, Glue.At(glue.ClampMin, shop.Air.TemperatureC), glue.FullStrengthH, glue.NeedMl(lines.Sum(l => l.AreaMm2)),
-            stages, Needed(minutes, working), shop.Clamps.Count == 0 ? 0 : stages.Max(s => Missing(s.Clamps, shop.Clamps)), [.. Squares(joints, shell, fit, stages)]);
+            glue.Name, shop.Air.TemperatureC, glue.LeastC, working, Glue.At(glue.ClampMin, shop.Air.TemperatureC), glue.FullStrengthH,
+                glue.NeedMl(lines.Sum(l => l.AreaMm2)),
+            stages, Needed(minutes, working), shop.Clamps.Count == 0 ? 0 : stages.Max(s => Missing(s.Clamps, shop.Clamps)),
+                [.. Squares(joints, shell, fit, stages)]);
     }
 
-    /// <summary>The least number of goes, each within the working time, filled one after the other; null when one piece alone, or the first two, take longer.</summary>
+    /// <summary>
+    /// The least number of goes, each within the working time, filled one after the other; null when one piece alone, or the first two,
+    /// take longer.
+    /// </summary>
     public static int? Needed(IReadOnlyList<double> minutes, double working)
     {
         var (goes, filled) = (1, 0.0);
@@ -58,7 +65,8 @@ public static class GlueStages
         return goes;
     }
 
-    private static Dictionary<string, string> Names(ShellPlan shell) => shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members).Select(p => (p.Id, p.Name))
+    private static Dictionary<string, string> Names(ShellPlan shell) => shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members)
+        .Select(p => (p.Id, p.Name))
         .Concat(shell.Compounds.Select(c => (c.Id, c.Name))).ToDictionary(x => x.Id, x => x.Name, StringComparer.Ordinal);
 
     /// <summary>Glue between two wooden pieces; a bent strip is one piece.</summary>
@@ -69,7 +77,8 @@ public static class GlueStages
         var seen = new HashSet<(string, string, Place)>();
         foreach (var hold in joints.Holds.Where(h => h.By == HoldBy.Glue))
         {
-            if (!solids.TryGetValue(hold.PartA, out var a) || !solids.TryGetValue(hold.PartB, out var b) || !catalog.Material(a.MaterialId).Wood || !catalog.Material(b.MaterialId).Wood)
+            if (!solids.TryGetValue(hold.PartA, out var a) || !solids.TryGetValue(hold.PartB, out var b) || !catalog.Material(a.MaterialId)
+                .Wood || !catalog.Material(b.MaterialId).Wood)
             {
                 continue;
             }
@@ -80,11 +89,14 @@ public static class GlueStages
                 continue;
             }
 
-            var edge = edges.GetValueOrDefault(hold.Place.ToString()) is { } e && ((Deck.PartOf(e.Host), Deck.PartOf(e.Mate)) == (a.Id, b.Id) || (Deck.PartOf(e.Host), Deck.PartOf(e.Mate)) == (b.Id, a.Id)) ? e : null;
+            var edge = edges.GetValueOrDefault(hold.Place.ToString()) is { } e
+                && ((Deck.PartOf(e.Host), Deck.PartOf(e.Mate)) == (a.Id, b.Id) || (Deck.PartOf(e.Host), Deck.PartOf(e.Mate)) == (b.Id,
+                a.Id)) ? e : null;
             var shared = a.Box.Grow(0.01).Intersect(b.Block.HullIn(a.Pose).Grow(0.01)).Size;
             double[] sides = [.. new[] { shared.X, shared.Y, shared.Z }.OrderDescending()];
             var length = edge?.LengthMm ?? sides[0];
-            yield return new GlueLine(one, other, length, length * (edge is null ? sides[1] : Math.Min(a.ThicknessMm, b.ThicknessMm) + edge.EntryMm), edge?.Edge);
+            yield return new GlueLine(one, other, length, length * (edge is null ? sides[1] : Math.Min(a.ThicknessMm, b.ThicknessMm)
+                + edge.EntryMm), edge?.Edge);
         }
     }
 
@@ -94,7 +106,8 @@ public static class GlueStages
     /// </summary>
     private static List<string> Order(IReadOnlyList<GlueLine> lines, JointPlan joints, ShellPlan shell)
     {
-        var meets = lines.SelectMany(l => ((string Piece, string Other)[])[(l.A, l.B), (l.B, l.A)]).ToLookup(x => x.Piece, x => x.Other, StringComparer.Ordinal);
+        var meets = lines.SelectMany(l => ((string Piece, string Other)[])[(l.A, l.B), (l.B, l.A)])
+            .ToLookup(x => x.Piece, x => x.Other, StringComparer.Ordinal);
         var left = meets.Select(g => g.Key).Order(StringComparer.Ordinal).ToList();
         var captured = Captured(joints, shell).ToList();
         var (order, standing) = (new List<string>(), new HashSet<string>(StringComparer.Ordinal));
@@ -102,7 +115,8 @@ public static class GlueStages
             && ((c.One == piece && standing.Contains(c.Other)) || (c.Other == piece && standing.Contains(c.One))));
         while (left.Count > 0)
         {
-            var next = left.OrderBy(p => LocksOut(p) ? 1 : 0).ThenByDescending(p => meets[p].Count(standing.Contains)).ThenByDescending(p => meets[p].Count()).First();
+            var next = left.OrderBy(p => LocksOut(p) ? 1 : 0).ThenByDescending(p => meets[p].Count(standing.Contains))
+                .ThenByDescending(p => meets[p].Count()).First();
             order.Add(next);
             standing.Add(next);
             left.Remove(next);
@@ -114,7 +128,8 @@ public static class GlueStages
     private static IEnumerable<(string Piece, string One, string Other)> Captured(JointPlan joints, ShellPlan shell)
     {
         string Piece(Face face) => shell.Panels[face].LeafOf ?? shell.Panels[face].Id;
-        foreach (var pair in joints.Edges.Where(e => Capturing.Contains(e.Joint)).GroupBy(e => (e.Mate, e.Host.Outward().Axis())).Where(g => g.Count() == 2))
+        foreach (var pair in joints.Edges.Where(e => Capturing.Contains(e.Joint)).GroupBy(e => (e.Mate, e.Host.Outward().Axis()))
+            .Where(g => g.Count() == 2))
         {
             yield return (Piece(pair.Key.Mate), Piece(pair.First().Host), Piece(pair.Last().Host));
         }
@@ -123,7 +138,8 @@ public static class GlueStages
     private static double Minutes(string piece, IEnumerable<string> standing, IReadOnlyList<GlueLine> lines, WorkRates rates)
     {
         var there = standing.ToHashSet(StringComparer.Ordinal);
-        var spread = lines.Where(l => (l.A == piece && there.Contains(l.B)) || (l.B == piece && there.Contains(l.A))).Sum(l => l.LengthMm) / 1000 * rates.SpreadMinPerM;
+        var spread = lines.Where(l => (l.A == piece && there.Contains(l.B)) || (l.B == piece && there.Contains(l.A)))
+            .Sum(l => l.LengthMm) / 1000 * rates.SpreadMinPerM;
         return spread + rates.PlaceMin;
     }
 
@@ -174,15 +190,19 @@ public static class GlueStages
     }
 
     private static GlueStage Stage(
-        int number, int from, int to, IReadOnlyList<string> order, IReadOnlyList<double> minutes, IReadOnlyList<GlueLine> lines, JointPlan joints, ShellPlan shell, FitPlan fit, double caulMm,
+        int number, int from, int to, IReadOnlyList<string> order, IReadOnlyList<double> minutes, IReadOnlyList<GlueLine> lines,
+            JointPlan joints, ShellPlan shell, FitPlan fit, double caulMm,
         Dictionary<string, string> names)
     {
-        var (there, coming) = (order.Take(to).ToHashSet(StringComparer.Ordinal), order.Skip(from).Take(to - from).ToHashSet(StringComparer.Ordinal));
-        var spread = lines.Where(l => there.Contains(l.A) && there.Contains(l.B) && (coming.Contains(l.A) || coming.Contains(l.B))).ToList();
+        var (there, coming) = (order.Take(to).ToHashSet(StringComparer.Ordinal), order.Skip(from).Take(to - from)
+            .ToHashSet(StringComparer.Ordinal));
+        var spread = lines.Where(l => there.Contains(l.A) && there.Contains(l.B) && (coming.Contains(l.A) || coming.Contains(l.B)))
+            .ToList();
         var pressed = spread.Where(l => l.Edge is not null).Select(l => joints.Edges.First(e => e.Edge == l.Edge)).ToList();
         var pieces = order.Skip(from).Take(to - from).ToList();
         return new GlueStage(
-            number, pieces, [.. pieces.Select(p => names.GetValueOrDefault(p, p))], spread.Count, Math.Round(spread.Sum(l => l.LengthMm), 1), Math.Round(minutes.Skip(from).Take(to - from).Sum(), 2),
+            number, pieces, [.. pieces.Select(p => names.GetValueOrDefault(p, p))], spread.Count, Math.Round(spread.Sum(l => l.LengthMm),
+                1), Math.Round(minutes.Skip(from).Take(to - from).Sum(), 2),
             [.. Clamps(pressed, shell, fit, caulMm)]);
     }
 
@@ -192,12 +212,17 @@ public static class GlueStages
     /// </summary>
     private static IEnumerable<ClampNeed> Clamps(IReadOnlyList<EdgeJoint> pressed, ShellPlan shell, FitPlan fit, double caulMm)
     {
-        var pushes = pressed.SelectMany(e => e.Joint == JointKind.Mitre ? ((Face Host, Face Mate, double LengthMm)[])[(e.Host, e.Mate, e.LengthMm), (e.Mate, e.Host, e.LengthMm)] : [(e.Host, e.Mate, e.LengthMm)]);
+        var pushes = pressed.SelectMany(e => e.Joint == JointKind.Mitre
+            ? ((Face Host, Face Mate, double LengthMm)[])[(e.Host, e.Mate, e.LengthMm), (e.Mate, e.Host, e.LengthMm)]
+            : [(e.Host, e.Mate, e.LengthMm)]);
         foreach (var axis in pushes.GroupBy(p => p.Host.Outward().Axis()).OrderBy(g => g.Key))
         {
-            var count = axis.GroupBy(p => p.Mate).Sum(g => g.Max(p => ClampRow.Of(p.LengthMm, shell.Panels[p.Host].ThicknessMm, caulMm, PadMm).Count));
+            var count = axis.GroupBy(p => p.Mate)
+                .Sum(g => g.Max(p => ClampRow.Of(p.LengthMm, shell.Panels[p.Host].ThicknessMm, caulMm, PadMm).Count));
             var word = axis.Key switch { Axis.X => "the width", Axis.Y => "the depth", _ => "the height" };
-            yield return new ClampNeed(word, Math.Ceiling(fit.Envelope.Outer.Size[axis.Key] + (2 * caulMm)), count, $"{string.Join(", ", axis.Select(p => Deck.Name(p.Mate)).Distinct())} pressed by {string.Join(", ", axis.Select(p => Deck.Name(p.Host)).Distinct())}");
+            yield return new ClampNeed(word, Math.Ceiling(fit.Envelope.Outer.Size[axis.Key] + (2 * caulMm)), count,
+                $"{string.Join(", ", axis.Select(p => Deck.Name(p.Mate)).Distinct())} pressed by "
+                + $"{string.Join(", ", axis.Select(p => Deck.Name(p.Host)).Distinct())}");
         }
     }
 
@@ -227,7 +252,8 @@ public static class GlueStages
     private static IEnumerable<SquareCheck> Squares(JointPlan joints, ShellPlan shell, FitPlan fit, IReadOnlyList<GlueStage> stages)
     {
         var glued = joints.Holds.Where(h => h.By is HoldBy.Glue or HoldBy.Bend).Select(h => (h.PartA, h.PartB)).ToHashSet();
-        bool Glued(Face a, Face b) => shell.Panels.ContainsKey(a) && shell.Panels.ContainsKey(b) && (glued.Contains((Deck.PartOf(a), Deck.PartOf(b))) || glued.Contains((Deck.PartOf(b), Deck.PartOf(a))));
+        bool Glued(Face a, Face b) => shell.Panels.ContainsKey(a) && shell.Panels.ContainsKey(b)
+            && (glued.Contains((Deck.PartOf(a), Deck.PartOf(b))) || glued.Contains((Deck.PartOf(b), Deck.PartOf(a))));
         var inner = fit.Envelope.Inner.Size;
         foreach (var (name, ring, a, b) in ((string, Face[], double, double)[])
             [
@@ -240,7 +266,8 @@ public static class GlueStages
             {
                 var pieces = ring.Select(f => shell.Panels[f].LeafOf ?? shell.Panels[f].Id).ToHashSet(StringComparer.Ordinal);
                 var diagonal = Math.Sqrt((a * a) + (b * b));
-                yield return new SquareCheck(name, a, b, diagonal, Math.Round(diagonal / 1000, 2), stages.Where(s => s.PieceIds.Any(pieces.Contains)).Select(s => s.Number).DefaultIfEmpty(1).Max());
+                yield return new SquareCheck(name, a, b, diagonal, Math.Round(diagonal / 1000, 2),
+                    stages.Where(s => s.PieceIds.Any(pieces.Contains)).Select(s => s.Number).DefaultIfEmpty(1).Max());
             }
         }
     }

@@ -23,6 +23,7 @@ public sealed record SquareReading(double OffMm, double SkewDeg, double ShiftMm,
         var (longer, top) = off > 0 ? ("lower left to upper right", "left") : ("lower right to upper left", "right");
         return new SquareReading(Math.Round(off, 3), s.SkewDeg, s.ShiftMm, square, square
             ? $"Square enough: the diagonals differ by {Math.Abs(off):0.##} mm, {frame.AllowMm:0.##} mm are allowed."
-            : $"Draw a clamp along the longer diagonal, {longer}, until both read the same: the top has to go {Math.Abs(s.ShiftMm):0.##} mm to the {top}.");
+            : $"Draw a clamp along the longer diagonal, {longer}, until both read the same: the top has to go {Math.Abs(s.ShiftMm):0.##} "
+                + $"mm to the {top}.");
     }
 }

@@ -9,7 +9,8 @@ public sealed record PlacedPattern(IReadOnlyList<Uv> HolesMm, double WidthMm, do
     public static PlacedPattern Of(IReadOnlyList<Uv> holesMm, double widthMm, double depthMm, bool flipped, int quarterTurns, Uv offsetMm)
     {
         var (width, depth) = QuarterTurn.Size(widthMm, depthMm, quarterTurns);
-        return new PlacedPattern([.. holesMm.Select(h => QuarterTurn.Place(h, widthMm, depthMm, flipped, quarterTurns) + offsetMm)], width, depth);
+        return new PlacedPattern([.. holesMm.Select(h => QuarterTurn.Place(h, widthMm, depthMm, flipped, quarterTurns) + offsetMm)],
+            width, depth);
     }
 }
 
@@ -30,14 +31,16 @@ public static class FanPattern
     public static IReadOnlyList<Uv> Holes(double pitchMm, Uv centreMm)
     {
         var p = pitchMm / 2;
-        return [new(centreMm.U - p, centreMm.V - p), new(centreMm.U + p, centreMm.V - p), new(centreMm.U + p, centreMm.V + p), new(centreMm.U - p, centreMm.V + p)];
+        return [new(centreMm.U - p, centreMm.V - p), new(centreMm.U + p, centreMm.V - p), new(centreMm.U + p, centreMm.V + p),
+            new(centreMm.U - p, centreMm.V + p)];
     }
 
     /// <summary>Columns of holes of a row of equal fans whose first begins at 0, and the length of the row.</summary>
     public static (IReadOnlyList<double> ColumnsMm, double LengthMm) Row(double sizeMm, double pitchMm, double gapMm, int count)
     {
         var margin = (sizeMm - pitchMm) / 2;
-        return ([.. Enumerable.Range(0, count).SelectMany(i => (double[])[(i * (sizeMm + gapMm)) + margin, (i * (sizeMm + gapMm)) + margin + pitchMm])],
+        return ([.. Enumerable.Range(0, count).SelectMany(i => (double[])[(i * (sizeMm + gapMm)) + margin, (i * (sizeMm + gapMm)) + margin
+            + pitchMm])],
             (count * sizeMm) + ((count - 1) * gapMm));
     }
 }

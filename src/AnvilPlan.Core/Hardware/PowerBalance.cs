@@ -16,7 +16,8 @@ public sealed record PowerRail(string DeviceId, string Name, double Volts, doubl
 
 /// <summary>
 /// What is drawn against what is given, rail by rail: each load hangs on the rail of its voltage that has most to spare, the largest
-/// first. A converter draws what hangs on it, its losses and what it needs itself. A first balance: start currents, wire and fuses come with the wiring.
+/// first. A converter draws what hangs on it, its losses and what it needs itself. A first balance: start currents, wire and fuses come
+/// with the wiring.
 /// </summary>
 /// <param name="Unfed">Loads for whose voltage there is no rail.</param>
 public sealed record PowerBalance(IReadOnlyList<PowerRail> Rails, IReadOnlyList<PowerLoad> Unfed)
@@ -30,14 +31,16 @@ public sealed record PowerBalance(IReadOnlyList<PowerRail> Rails, IReadOnlyList<
     public static PowerBalance Of(IReadOnlyList<PlacedDevice> devices, IEnumerable<PowerLoad> others)
     {
         var givers = devices.Where(d => d.Model.Gives.Count > 0).ToList();
-        List<PowerLoad> loads = [.. devices.Where(d => d.Model is { Takes.Watts: > 0, Gives.Count: 0 }).Select(d => new PowerLoad(d.Id, d.Device.Name, d.Model.Takes!.Volts, d.Model.Takes.Watts)), .. others];
+        List<PowerLoad> loads = [.. devices.Where(d => d.Model is { Takes.Watts: > 0, Gives.Count: 0 })
+            .Select(d => new PowerLoad(d.Id, d.Device.Name, d.Model.Takes!.Volts, d.Model.Takes.Watts)), .. others];
         if (givers.Count == 0)
         {
             return new PowerBalance([], []);
         }
 
         // jacks give what is plugged in: the choice that leaves least wanting
-        return Choices(givers).Take(MostChoices).Select(rails => Hang(rails, loads, givers)).MinBy(b => (b.Unfed.Count, b.Rails.Sum(r => Math.Max(0, r.UsedW - r.GivesW))))!;
+        return Choices(givers).Take(MostChoices).Select(rails => Hang(rails, loads, givers))
+            .MinBy(b => (b.Unfed.Count, b.Rails.Sum(r => Math.Max(0, r.UsedW - r.GivesW))))!;
     }
 
     private static IEnumerable<List<PowerRail>> Choices(List<PlacedDevice> givers)
@@ -57,7 +60,8 @@ public sealed record PowerBalance(IReadOnlyList<PowerRail> Rails, IReadOnlyList<
         List<PowerLoad> unfed = [];
         void Add(PowerLoad load, Func<PowerRail, bool> may)
         {
-            var best = Enumerable.Range(0, rails.Count).Where(i => load.Volts.Contains(rails[i].Volts) && may(rails[i])).OrderByDescending(i => rails[i].GivesW - rails[i].UsedW).Select(i => (int?)i).FirstOrDefault();
+            var best = Enumerable.Range(0, rails.Count).Where(i => load.Volts.Contains(rails[i].Volts) && may(rails[i]))
+                .OrderByDescending(i => rails[i].GivesW - rails[i].UsedW).Select(i => (int?)i).FirstOrDefault();
             if (best is { } at)
             {
                 rails[at] = rails[at] with { Loads = [.. rails[at].Loads, load] };
@@ -69,17 +73,20 @@ public sealed record PowerBalance(IReadOnlyList<PowerRail> Rails, IReadOnlyList<
         }
 
         // what is least free to choose comes first
-        foreach (var load in loads.OrderBy(l => rails.Count(r => l.Volts.Contains(r.Volts))).ThenByDescending(l => l.Watts).ThenBy(l => l.Id, StringComparer.Ordinal))
+        foreach (var load in loads.OrderBy(l => rails.Count(r => l.Volts.Contains(r.Volts))).ThenByDescending(l => l.Watts)
+            .ThenBy(l => l.Id, StringComparer.Ordinal))
         {
             Add(load, _ => true);
         }
 
         foreach (var converter in givers.Where(g => g.Model.Takes is not null))
         {
-            var drawn = converter.Model.Takes!.Watts + (rails.Where(r => r.DeviceId == converter.Id).Sum(r => r.UsedW) / ConverterEfficiency);
+            var drawn = converter.Model.Takes!.Watts + (rails.Where(r => r.DeviceId == converter.Id)
+                .Sum(r => r.UsedW) / ConverterEfficiency);
             if (drawn > 0)
             {
-                Add(new PowerLoad(converter.Id, converter.Device.Name, converter.Model.Takes.Volts, Math.Round(drawn, 1)), r => r.DeviceId != converter.Id);
+                Add(new PowerLoad(converter.Id, converter.Device.Name, converter.Model.Takes.Volts, Math.Round(drawn, 1)),
+                    r => r.DeviceId != converter.Id);
             }
         }
 

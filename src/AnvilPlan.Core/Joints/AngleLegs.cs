@@ -7,7 +7,8 @@ namespace AnvilPlan.Core.Joints;
 internal static class AngleLegs
 {
     /// <summary>With the heel in the corner that the two faces of the edge make.</summary>
-    public static IReadOnlyList<Box> Of(Box box, EdgeId edge, double wallMm) => Of(box, edge.Of().A.Outward(), edge.Of().B.Outward(), wallMm);
+    public static IReadOnlyList<Box> Of(Box box, EdgeId edge, double wallMm) =>
+        Of(box, edge.Of().A.Outward(), edge.Of().B.Outward(), wallMm);
 
     /// <summary>With the heel where the sides meet that look in these directions.</summary>
     public static IReadOnlyList<Box> Of(Box box, Direction a, Direction b, double wallMm) =>
@@ -15,7 +16,8 @@ internal static class AngleLegs
         .. ((Direction[])[a, b]).Select(side =>
         {
             var plane = box.Side(side);
-            return box.WithSpan(side.Axis(), Math.Min(plane, plane - (side.Sign() * wallMm)), Math.Max(plane, plane - (side.Sign() * wallMm)));
+            return box.WithSpan(side.Axis(), Math.Min(plane, plane - (side.Sign() * wallMm)),
+                Math.Max(plane, plane - (side.Sign() * wallMm)));
         }),
     ];
 }

@@ -26,11 +26,13 @@ public static class BarPlacing
     }
 
     /// <summary>A bar as a part, drawn looking at its <paramref name="seen"/> face with u along its length.</summary>
-    public static SolidPart Solid(string id, string name, PartKind kind, BarStock bar, Box box, Axis along, Direction seen, double nominalMm)
+    public static SolidPart Solid(string id, string name, PartKind kind, BarStock bar, Box box, Axis along, Direction seen,
+        double nominalMm)
     {
         var u = Directions.Of(along, 1);
         var v = seen.Cross(u);
-        return new SolidPart(id, name, kind, bar.MaterialId, nominalMm, box, SolidPart.FrameOf(box, u, v, false), "the " + seen.Word(), "the opposite face", bar.Id)
+        return new SolidPart(id, name, kind, bar.MaterialId, nominalMm, box, SolidPart.FrameOf(box, u, v, false), "the " + seen.Word(),
+            "the opposite face", bar.Id)
         {
             Section = bar.Shape,
             WallMm = bar.WallMm,

@@ -18,8 +18,10 @@ internal static class BentCorner
 
     /// <summary>Shortens both panels to the ends of the bend and adds the ring between them, all of them faces of one part.</summary>
     /// <param name="grooves">Stretches along the edge that are thinner because an end stands in a groove there.</param>
-    /// <param name="volumeMm3">What is left of a bend of that length along the edge where cuts take part of it; null = a whole quarter of a ring.</param>
-    public static void Lay(ShellDraft draft, string compoundId, Face a, Face b, double outsideRadiusMm, IReadOnlyList<(double From, double To, double ThicknessMm)>? grooves = null, Func<double, double?>? volumeMm3 = null)
+    /// <param name="volumeMm3">What is left of a bend of that length along the edge where cuts take part of it; null = a whole quarter of a
+    /// ring.</param>
+    public static void Lay(ShellDraft draft, string compoundId, Face a, Face b, double outsideRadiusMm,
+        IReadOnlyList<(double From, double To, double ThicknessMm)>? grooves = null, Func<double, double?>? volumeMm3 = null)
     {
         if (!draft.Panels.TryGetValue(a, out var first) || !draft.Panels.TryGetValue(b, out var second))
         {
@@ -44,7 +46,8 @@ internal static class BentCorner
         StopBars(draft, box);
         var u = Directions.Of(along, 1);
         draft.Members.Add(new SolidPart(
-            $"{compoundId}/corner-{Deck.Name(edge)}", $"Bend {Deck.Name(a)} {Deck.Name(b)}", PartKind.Bend, first.MaterialId, first.NominalMm, box,
+            $"{compoundId}/corner-{Deck.Name(edge)}", $"Bend {Deck.Name(a)} {Deck.Name(b)}", PartKind.Bend, first.MaterialId,
+                first.NominalMm, box,
             SolidPart.FrameOf(box, u, a.Outward().Cross(u), false), "outside", "inside", null)
         {
             LeafOf = compoundId,
@@ -77,12 +80,16 @@ internal static class BentCorner
     }
 
     /// <summary>The slices of a bend, or of a block when the thickness is the radius, thinner where an end stands in it.</summary>
-    internal static List<Box> Body(Box outer, Face a, Face b, double radiusMm, double thicknessMm, double from, double to, IReadOnlyList<(double From, double To, double ThicknessMm)> grooves) =>
-        [.. Stretches(from, to, thicknessMm, grooves).SelectMany(s => Ring(outer, a, b, radiusMm, s.ThicknessMm, Faces.Between(a, b).Along(), s.From, s.To))];
+    internal static List<Box> Body(Box outer, Face a, Face b, double radiusMm, double thicknessMm, double from, double to,
+        IReadOnlyList<(double From, double To, double ThicknessMm)> grooves) =>
+        [.. Stretches(from, to, thicknessMm, grooves).SelectMany(s => Ring(outer, a, b, radiusMm, s.ThicknessMm, Faces.Between(a, b)
+            .Along(), s.From, s.To))];
 
     /// <summary>A quarter of a ring, or of a cylinder when the thickness is the radius, mm³.</summary>
-    internal static double RingMm3(double radiusMm, double thicknessMm, double from, double to, IReadOnlyList<(double From, double To, double ThicknessMm)> grooves) =>
-        Stretches(from, to, thicknessMm, grooves).Sum(s => Math.PI / 4 * (Math.Pow(radiusMm, 2) - Math.Pow(Math.Max(0, radiusMm - s.ThicknessMm), 2)) * (s.To - s.From));
+    internal static double RingMm3(double radiusMm, double thicknessMm, double from, double to,
+        IReadOnlyList<(double From, double To, double ThicknessMm)> grooves) =>
+        Stretches(from, to, thicknessMm, grooves)
+            .Sum(s => Math.PI / 4 * (Math.Pow(radiusMm, 2) - Math.Pow(Math.Max(0, radiusMm - s.ThicknessMm), 2)) * (s.To - s.From));
 
     /// <summary>Ends beside a bend lose their corners to it.</summary>
     internal static void RoundEnds(JointDraft draft, EdgeId edge, double radiusMm, string forWhat)
@@ -97,14 +104,16 @@ internal static class BentCorner
             {
                 draft.Cut(end, new Notch(
                     $"{forWhat}/{Deck.Name(edge)}", forWhat, "corner rounded to the bend", JointDraft.FaceTowards(end, face.Outward()),
-                    Spandrel(end.Frame, outer, a, b, radiusMm - inset - clear, inset + clear, 2), null, null, $"outside radius {radiusMm:0.##} mm less {inset:0.##} mm"));
+                    Spandrel(end.Frame, outer, a, b, radiusMm - inset - clear, inset + clear, 2), null, null,
+                        $"outside radius {radiusMm:0.##} mm less {inset:0.##} mm"));
             }
         }
     }
 
     internal static double InsetFrom(Box outer, Box end, Face side) => Math.Abs(outer.Side(side.Outward()) - end.Side(side.Outward()));
 
-    private static IEnumerable<(double From, double To, double ThicknessMm)> Stretches(double from, double to, double thicknessMm, IReadOnlyList<(double From, double To, double ThicknessMm)> grooves)
+    private static IEnumerable<(double From, double To, double ThicknessMm)> Stretches(double from, double to, double thicknessMm,
+        IReadOnlyList<(double From, double To, double ThicknessMm)> grooves)
     {
         var at = from;
         foreach (var groove in grooves.OrderBy(g => g.From))
@@ -133,7 +142,8 @@ internal static class BentCorner
     {
         var side = towards.Outward();
         var end = outer.Side(side) - (side.Sign() * radiusMm);
-        return panel.Resized(side.Sign() > 0 ? panel.Box with { Max = panel.Box.Max.With(side.Axis(), end) } : panel.Box with { Min = panel.Box.Min.With(side.Axis(), end) });
+        return panel.Resized(side.Sign() > 0 ? panel.Box with { Max = panel.Box.Max.With(side.Axis(), end) }
+            : panel.Box with { Min = panel.Box.Min.With(side.Axis(), end) });
     }
 
     /// <summary>Slices across face <paramref name="a"/>: each from the inner to the outer circle, inside both.</summary>

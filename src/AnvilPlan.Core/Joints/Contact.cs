@@ -31,7 +31,8 @@ public sealed record Contact(Direction Side, Box Area)
             var area = Enum.GetValues<Axis>().Where(x => x != side.Axis()).Aggregate(1.0, (s, x) => s * Math.Max(0, shared.Size[x]));
             if (Math.Abs(gap) <= PlayMm && area > size)
             {
-                (best, size) = (new Contact(side, shared.WithSpan(side.Axis(), Math.Min(a.Side(side), b.Side(side.Opposite())), Math.Max(a.Side(side), b.Side(side.Opposite())))), area);
+                (best, size) = (new Contact(side, shared.WithSpan(side.Axis(), Math.Min(a.Side(side), b.Side(side.Opposite())),
+                    Math.Max(a.Side(side), b.Side(side.Opposite())))), area);
             }
         }
 

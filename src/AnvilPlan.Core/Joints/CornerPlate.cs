@@ -36,14 +36,17 @@ internal static class CornerPlate
         var inThrough = Middle(through, leg, contact.Side.Axis());
         foreach (var (bar, what, points) in ((SolidPart, string, Point3[])[])
         [
-            (ending, "end", [.. Enumerable.Range(0, 2).Select(i => ending.Box.Centre.With(across, middle).With(contact.Side.Axis(), end - (contact.Side.Sign() * (FirstMm + (i * ApartMm)))))]),
-            (through, "side", [.. ((int[])[-1, 1]).Select(sign => through.Box.Centre.With(contact.Side.Axis(), inThrough).With(across, Along(through, across, middle, sign)))]),
+            (ending, "end", [.. Enumerable.Range(0, 2).Select(i => ending.Box.Centre.With(across, middle)
+                .With(contact.Side.Axis(), end - (contact.Side.Sign() * (FirstMm + (i * ApartMm)))))]),
+            (through, "side", [.. ((int[])[-1, 1]).Select(sign => through.Box.Centre.With(contact.Side.Axis(), inThrough)
+                .With(across, Along(through, across, middle, sign)))]),
         ])
         {
             // under a panel nothing may stand proud: there flush screws go from outside into nuts on the plate
             var bolted = through.Section == BarShape.Angle && out_ != leg;
             draft.Fixings.Add(new FixingSet(
-                $"{name}/plate-{what}", place, $"Corner plate to {bar.Name.ToLowerInvariant()}", bolted ? leg.Opposite() : out_.Opposite(), [new PointsLocus(points)],
+                $"{name}/plate-{what}", place, $"Corner plate to {bar.Name.ToLowerInvariant()}", bolted ? leg.Opposite() : out_.Opposite(),
+                    [new PointsLocus(points)],
                 bolted ? [Bolt(draft.Catalog.Fasteners, bar, leg, place, $"{name}/plate-{what}")] : [Rivet(bar, leg, out_, place)]));
         }
 
@@ -59,16 +62,20 @@ internal static class CornerPlate
     {
         var inwards = Directions.Of(third, through.Box.Centre[third] < draft.Fit.Envelope.Outer.Centre[third] ? 1 : -1);
         var leg = through.Section == BarShape.Angle ? inwards.Opposite() : inwards;
-        if (Math.Abs(through.Box.Side(leg) - ending.Box.Side(leg)) > 0.1 || through.Section is not (BarShape.Angle or BarShape.SquareTube) || ending.Section is not (BarShape.Angle or BarShape.SquareTube or BarShape.Solid))
+        if (Math.Abs(through.Box.Side(leg) - ending.Box.Side(leg)) > 0.1 || through.Section is not (BarShape.Angle or BarShape.SquareTube)
+            || ending.Section is not (BarShape.Angle or BarShape.SquareTube or BarShape.Solid))
         {
             return null;
         }
 
-        var covered = draft.Shell.Panels.Values.Any(p => p.Box.Grow(0.2).Overlaps(ending.Box) && Math.Abs(p.Box.Side(leg.Opposite()) - ending.Box.Side(leg)) < 0.5);
+        var covered = draft.Shell.Panels.Values.Any(p => p.Box.Grow(0.2).Overlaps(ending.Box)
+            && Math.Abs(p.Box.Side(leg.Opposite()) - ending.Box.Side(leg)) < 0.5);
         return (leg, through.Section == BarShape.Angle && !covered ? leg : inwards);
     }
 
-    /// <summary>Two places along the bar that runs through, a plate's width about the end of the other; from its own end on where it ends there.</summary>
+    /// <summary>
+    /// Two places along the bar that runs through, a plate's width about the end of the other; from its own end on where it ends there.
+    /// </summary>
     private static double Along(SolidPart through, Axis across, double middle, int sign)
     {
         var (least, most) = (through.Box.Min[across] + FirstMm, through.Box.Max[across] - FirstMm);
@@ -79,7 +86,8 @@ internal static class CornerPlate
     /// <summary>The middle of the leg that lies on that side, or of the bar.</summary>
     private static double Middle(SolidPart bar, Direction side, Axis across)
     {
-        var part = bar.Body.FirstOrDefault(b => Math.Abs(b.Side(side) - bar.Box.Side(side)) < 0.01 && b.Size[side.Axis()] < b.Size[across] + 0.01);
+        var part = bar.Body.FirstOrDefault(b => Math.Abs(b.Side(side) - bar.Box.Side(side)) < 0.01
+            && b.Size[side.Axis()] < b.Size[across] + 0.01);
         return part.Empty ? bar.Box.Centre[across] : part.Centre[across];
     }
 
@@ -89,15 +97,20 @@ internal static class CornerPlate
         var thread = tables.Thread(wall >= tables.Head("M3", HeadForm.Countersunk).HeightMm - 0.2 ? "M3" : "M2.5");
         var head = tables.Head(thread.Name, HeadForm.Countersunk);
         var screw = new ScrewPicker(tables).WithNut(
-            $"screw/{name}", place, $"Corner plate to {bar.Name.ToLowerInvariant()}", thread, HeadForm.Countersunk, [new WhyTerm("leg", wall, "mm", "bar stock"), new WhyTerm("plate", PlateMm, "mm", "corner plate")], 0, 0, null);
+            $"screw/{name}", place, $"Corner plate to {bar.Name.ToLowerInvariant()}", thread, HeadForm.Countersunk,
+                [new WhyTerm("leg", wall, "mm", "bar stock"), new WhyTerm("plate", PlateMm, "mm", "corner plate")], 0, 0, null);
         return new FixingWay(
             FixingKind.Bolt, bar.Box.Side(leg),
             [
-                new WayLayer(bar.Id, bar, LayerRole.Clearance, 0, wall, thread.ClearanceNormalMm, (id, at) => FixingRows.Bored(bar, leg, at, new Hole(
-                    id, place, "screw of the corner plate", WorkedFrom.Seen, default, thread.ClearanceNormalMm, null, null, head.DiaMm, head.CountersinkDeg,
-                    $"clearance for {thread.Name}: {thread.ClearanceNormalMm} mm ({thread.Source})", "drilled through the plate, which lies across the corner inside", null))),
+                new WayLayer(bar.Id, bar, LayerRole.Clearance, 0, wall, thread.ClearanceNormalMm, (id, at) => FixingRows.Bored(bar, leg,
+                    at, new Hole(
+                    id, place, "screw of the corner plate", WorkedFrom.Seen, default, thread.ClearanceNormalMm, null, null, head.DiaMm,
+                        head.CountersinkDeg,
+                    $"clearance for {thread.Name}: {thread.ClearanceNormalMm} mm ({thread.Source})", "drilled through the plate, which "
+                        + "lies across the corner inside", null))),
             ],
-            [.. ScrewWays.Screw(head, thread.NominalMm, screw.LengthMm ?? wall + PlateMm + 4), ScrewWays.Nut(tables.Nut(thread.Name), wall + PlateMm)], [screw], []);
+            [.. ScrewWays.Screw(head, thread.NominalMm, screw.LengthMm ?? wall + PlateMm + 4), ScrewWays.Nut(tables.Nut(thread.Name), wall
+                + PlateMm)], [screw], []);
     }
 
     private static FixingWay Rivet(SolidPart bar, Direction leg, Direction out_, string place)
@@ -107,9 +120,11 @@ internal static class CornerPlate
             FixingKind.Rivet, bar.Box.Side(leg) - (out_ == leg ? 0 : leg.Sign() * wall),
             [
                 new WayLayer(bar.Id, bar, LayerRole.Clearance, 0, wall, HoleMm, (id, at) => FixingRows.Bored(bar, leg, at, new Hole(
-                    id, place, "rivet of the corner plate", WorkedFrom.Seen, default, HoleMm, null, null, null, null, $"rivet {RivetMm}: hole {HoleMm} mm", "drilled through the plate, which lies across the corner", null))),
+                    id, place, "rivet of the corner plate", WorkedFrom.Seen, default, HoleMm, null, null, null, null,
+                        $"rivet {RivetMm}: hole {HoleMm} mm", "drilled through the plate, which lies across the corner", null))),
             ],
-            [new(PieceKind.Head, -PlateMm - (RivetMm / 3), 0, 2 * RivetMm), new(PieceKind.Shank, -PlateMm, wall, RivetMm), new(PieceKind.Nut, wall, wall + RivetMm, 1.5 * RivetMm)],
+            [new(PieceKind.Head, -PlateMm - (RivetMm / 3), 0, 2 * RivetMm), new(PieceKind.Shank, -PlateMm, wall, RivetMm),
+                new(PieceKind.Nut, wall, wall + RivetMm, 1.5 * RivetMm)],
             [], [new BoughtPiece("rivet", $"blind rivet {RivetMm} for corner plates", 1, RivetCents)]);
     }
 }

@@ -26,10 +26,12 @@ public static class EndFixing
         switch (ending.Section)
         {
             case BarShape.Solid when through.Section == BarShape.Solid:
-                Screws(draft, through, ending, contact, through.DepthFrom(contact.Side.Opposite()), through.Box.Side(contact.Side), place, name);
+                Screws(draft, through, ending, contact, through.DepthFrom(contact.Side.Opposite()), through.Box.Side(contact.Side),
+                    place, name);
                 break;
             case BarShape.Slotted:
-                draft.Bought.Add(new BoughtPiece("bracket", $"inside bracket for slotted profile {ending.ThicknessMm:0.#}, two screws and slot nuts", 1, BracketCents));
+                draft.Bought.Add(new BoughtPiece("bracket", $"inside bracket for slotted profile {ending.ThicknessMm:0.#}, two screws "
+                    + $"and slot nuts", 1, BracketCents));
                 draft.Hold(ending, through, HoldBy.Bolts, place);
                 break;
             default:
@@ -41,23 +43,28 @@ public static class EndFixing
     /// <summary>The same for a bar that stands in a socket of the other part.</summary>
     /// <param name="side">From the bar towards the outside of the other part.</param>
     /// <param name="clampedMm">What is left of the other part behind the socket.</param>
-    public static void AddSeated(JointDraft draft, SolidPart through, SolidPart ending, Direction side, double clampedMm, string place, string name)
+    public static void AddSeated(JointDraft draft, SolidPart through, SolidPart ending, Direction side, double clampedMm, string place,
+        string name)
     {
         var end = ending.Box.Side(side);
-        Screws(draft, through, ending, new Contact(side, ending.Box.WithSpan(side.Axis(), end, end)), clampedMm, through.Box.Side(side), place, name);
+        Screws(draft, through, ending, new Contact(side, ending.Box.WithSpan(side.Axis(), end, end)), clampedMm, through.Box.Side(side),
+            place, name);
     }
 
     /// <summary>
     /// Two screws a half of the section apart. Bars that run along different axes to one corner keep to different halves of it, so that
     /// their screws pass each other.
     /// </summary>
-    private static void Screws(JointDraft draft, SolidPart through, SolidPart ending, Contact contact, double clampedMm, double headAt, string place, string name)
+    private static void Screws(JointDraft draft, SolidPart through, SolidPart ending, Contact contact, double clampedMm, double headAt,
+        string place, string name)
     {
         var section = Math.Min(contact.Area.Size[contact.Along], contact.Area.Size[contact.Across]);
         var wood = draft.Catalog.Material(ending.MaterialId).Wood;
         var joint = new ScrewJoint(
-            name, place, $"{through.Name} to the end of {ending.Name.ToLowerInvariant()}", $"screw to the end of {ending.Name.ToLowerInvariant()}", contact.Side, through, clampedMm,
-            ending, wood ? WoodEndDepthMm : EndDepthMm, "half of the section apart, so that the bar cannot turn, and in the half of it that no other bar's screws take")
+            name, place, $"{through.Name} to the end of {ending.Name.ToLowerInvariant()}",
+                $"screw to the end of {ending.Name.ToLowerInvariant()}", contact.Side, through, clampedMm,
+            ending, wood ? WoodEndDepthMm : EndDepthMm, "half of the section apart, so that the bar cannot turn, and in the half of it "
+                + "that no other bar's screws take")
         {
             IntoEnd = true,
             HeadAt = headAt,
@@ -66,7 +73,8 @@ public static class EndFixing
         // the pair lies across the part that runs through: along it there is room to pass other bars' screws
         var beside = (Axis)(3 - (int)contact.Side.Axis() - (int)through.Frame.U.Axis());
         draft.Fixings.Add(new FixingSet(
-            name, place, joint.Where, contact.Side.Opposite(), [Pair(contact, beside, through.Frame.U.Axis()), Pair(contact, through.Frame.U.Axis(), beside)], ScrewWays.Of(draft, joint)));
+            name, place, joint.Where, contact.Side.Opposite(), [Pair(contact, beside, through.Frame.U.Axis()),
+                Pair(contact, through.Frame.U.Axis(), beside)], ScrewWays.Of(draft, joint)));
         draft.Hold(ending, through, HoldBy.Screws, place);
     }
 
@@ -88,10 +96,12 @@ public static class EndFixing
     }
 
     /// <summary>A hole in the side of a part that looks in that direction.</summary>
-    internal static EdgeHole EndHole(SolidPart part, Direction side, Point3 at, string id, string place, string purpose, double diaMm, double depthMm, string? thread, string why, double? slotMm = null)
+    internal static EdgeHole EndHole(SolidPart part, Direction side, Point3 at, string id, string place, string purpose, double diaMm,
+        double depthMm, string? thread, string why, double? slotMm = null)
     {
         var edge = JointDraft.EdgeTowards(part, side);
         var plane = part.Frame.ToPlane(at);
-        return new EdgeHole(id, place, purpose, edge, edge is PartEdge.ULeast or PartEdge.UMost ? plane.V : plane.U, -part.Frame.HeightOf(at), diaMm, slotMm, depthMm, thread, why);
+        return new EdgeHole(id, place, purpose, edge, edge is PartEdge.ULeast or PartEdge.UMost ? plane.V
+            : plane.U, -part.Frame.HeightOf(at), diaMm, slotMm, depthMm, thread, why);
     }
 }

@@ -53,11 +53,14 @@ public static class FixingRows
     }
 
     internal static ScrewJoint Joint(SolidPart clamped, SolidPart into, Contact contact, RowRule rule) => new(
-        rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", rule.What, contact.Side, clamped, clamped.DepthFrom(contact.Side), into, into.DepthFrom(contact.Side), RowWhy(rule, contact, into));
+        rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", rule.What, contact.Side, clamped,
+            clamped.DepthFrom(contact.Side), into, into.DepthFrom(contact.Side), RowWhy(rule, contact, into));
 
-    internal static void Add(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule, IEnumerable<FixingWay> ways) => draft.Fixings.Add(new FixingSet(
-        rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", contact.Side.Opposite(), [Row(contact, into, rule)], ways)
-    { Optional = rule.Optional, Turn = rule.Turn, Pose = contact.Pose });
+    internal static void Add(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule,
+        IEnumerable<FixingWay> ways) => draft.Fixings.Add(new FixingSet(
+        rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", contact.Side.Opposite(),
+            [Row(contact, into, rule)], ways)
+        { Optional = rule.Optional, Turn = rule.Turn, Pose = contact.Pose });
 
     /// <summary>
     /// The strip that the two share, on the middle of the part behind where it can be. A profile is fixed on the middle of its slot only.
@@ -67,7 +70,8 @@ public static class FixingRows
         var middle = into.Box.Centre[contact.Across];
         var across = into.Section == Catalogs.BarShape.Slotted
             ? [middle]
-            : RowLocus.FromMiddle(contact.Area, contact.Across, Math.Min(RimMm, contact.Area.Size[contact.Across] / 2), middle > contact.Area.Min[contact.Across] && middle < contact.Area.Max[contact.Across] ? middle : null);
+            : RowLocus.FromMiddle(contact.Area, contact.Across, Math.Min(RimMm, contact.Area.Size[contact.Across] / 2),
+                middle > contact.Area.Min[contact.Across] && middle < contact.Area.Max[contact.Across] ? middle : null);
         return new RowLocus(contact.Area, contact.Along, contact.Across, rule.EndMm, rule.PitchMostMm, across);
     }
 
@@ -77,10 +81,18 @@ public static class FixingRows
     {
         var wall = leg.DepthFrom(side);
         var plane = part.Box.Side(side);
-        var strip = part.Box.Intersect(leg.Box).WithSpan(side.Axis(), Math.Min(plane, plane + (side.Sign() * wall)), Math.Max(plane, plane + (side.Sign() * wall)));
+        var strip = part.Box.Intersect(leg.Box).WithSpan(side.Axis(), Math.Min(plane, plane + (side.Sign() * wall)),
+            Math.Max(plane, plane + (side.Sign() * wall)));
         var contact = new Contact(side, strip);
-        var joint = Joint(leg, part, contact, rule) with { Where = $"{part.Name} behind {leg.Name.ToLowerInvariant()}", HeadAt = leg.Box.Side(side), ClampedMm = wall, IntoMm = part.DepthFrom(side) };
-        draft.Fixings.Add(new FixingSet(rule.Name, rule.Place, joint.Where, side.Opposite(), [Row(contact, part, rule)], ScrewWays.Behind(draft.Catalog, joint)));
+        var joint = Joint(leg, part, contact, rule) with
+        {
+            Where = $"{part.Name} behind {leg.Name.ToLowerInvariant()}",
+            HeadAt = leg.Box.Side(side),
+            ClampedMm = wall,
+            IntoMm = part.DepthFrom(side)
+        };
+        draft.Fixings.Add(new FixingSet(rule.Name, rule.Place, joint.Where, side.Opposite(), [Row(contact, part, rule)],
+            ScrewWays.Behind(draft.Catalog, joint)));
         draft.Hold(part, leg, HoldBy.Bolts, rule.Place);
     }
 
@@ -88,7 +100,8 @@ public static class FixingRows
     {
         var strip = contact.Area.Size[contact.Along];
         var row = FixingRow.Of(strip, Math.Min(rule.EndMm, strip / 4), rule.PitchMostMm);
-        return $"on the middle of {bar.Name.ToLowerInvariant()}, {Math.Round(row.EndDistanceMm, 2)} mm from its ends and {Math.Round(row.PitchMm, 2)} mm apart, or the nearest place where nothing is in the way";
+        return $"on the middle of {bar.Name.ToLowerInvariant()}, {Math.Round(row.EndDistanceMm, 2)} mm from its ends and "
+            + $"{Math.Round(row.PitchMm, 2)} mm apart, or the nearest place where nothing is in the way";
     }
 
     /// <summary>
@@ -99,6 +112,7 @@ public static class FixingRows
     internal static Feature Bored(SolidPart part, Direction side, Point3 at, Hole hole) => part.Frame.Normal.Axis() == side.Axis()
         ? hole with { From = JointDraft.FaceTowards(part, side), At = part.Frame.ToPlane(at) }
         : EndFixing.EndHole(
-            part, side, at, hole.Id, hole.For, hole.Purpose, hole.DiaMm, hole.DepthMm ?? part.DepthFrom(side), hole.Thread, $"{hole.DrillWhy}; {hole.PlaceWhy}") with
+            part, side, at, hole.Id, hole.For, hole.Purpose, hole.DiaMm, hole.DepthMm ?? part.DepthFrom(side), hole.Thread,
+                $"{hole.DrillWhy}; {hole.PlaceWhy}") with
         { SinkDiaMm = hole.SinkDiaMm, SinkDeg = hole.SinkDeg };
 }

@@ -25,17 +25,22 @@ internal static class FootFixing
         double[] shifts = [0, free / 2, -free / 2, free, -free];
         var where = $"{foot.Name} to {floor.Name.ToLowerInvariant()}";
         var passage = new WayLayer(foot.Id, foot, LayerRole.Clearance, seatMm - foot.ThicknessMm, 0, passageMm, (id, at) => new Hole(
-            $"{id}/passage", place, "passage for the head and the driver", WorkedFrom.Far, foot.Frame.ToPlane(at), passageMm, foot.ThicknessMm - seatMm, null, null, null, $"head and driver: {passageMm} mm", "under the screw", "a third of the foot's height stays above the head"));
-        var points = shifts.SelectMany(x => shifts.Select(y => middle + new Point3(x, y, 0))).OrderBy(p => Math.Abs(p.X - middle.X) + Math.Abs(p.Y - middle.Y)).ToList();
+            $"{id}/passage", place, "passage for the head and the driver", WorkedFrom.Far, foot.Frame.ToPlane(at), passageMm,
+                foot.ThicknessMm - seatMm, null, null, null, $"head and driver: {passageMm} mm", "under the screw",
+                "a third of the foot's height stays above the head"));
+        var points = shifts.SelectMany(x => shifts.Select(y => middle + new Point3(x, y, 0)))
+            .OrderBy(p => Math.Abs(p.X - middle.X) + Math.Abs(p.Y - middle.Y)).ToList();
         draft.Fixings.Add(new FixingSet(
             name, place, where, Direction.Up, [.. points.Select(p => new PointsLocus([p]))],
-            [.. Ways(draft, $"screw/{name}", place, where, floor, seatMm, points, "over the foot", foot).Select(w => w with { Layers = [passage, .. w.Layers] })]));
+            [.. Ways(draft, $"screw/{name}", place, where, floor, seatMm, points, "over the foot", foot)
+                .Select(w => w with { Layers = [passage, .. w.Layers] })]));
         draft.Hold(foot, floor, HoldBy.Screws, place);
     }
 
     /// <param name="seatMm">Of the foot under the head.</param>
     /// <param name="foot">Null for a bought foot, which has its own hole.</param>
-    internal static IEnumerable<FixingWay> Ways(JointDraft draft, string screw, string place, string where, SolidPart floor, double seatMm, IReadOnlyList<Point3> points, string placeWhy, SolidPart? foot)
+    internal static IEnumerable<FixingWay> Ways(JointDraft draft, string screw, string place, string where, SolidPart floor, double seatMm,
+        IReadOnlyList<Point3> points, string placeWhy, SolidPart? foot)
     {
         var catalog = draft.Catalog;
         var material = catalog.Material(floor.MaterialId);
@@ -49,20 +54,24 @@ internal static class FootFixing
                 var (choice, size) = picker.Wood(screw, place, where, [seat], thickness, material, 0, name);
                 if (choice.Verdict == ScrewVerdict.Fits)
                 {
-                    yield return Wood(choice, size, material, floor, foot, seatMm, [(floor, LayerRole.Bite, thickness)], place, placeWhy, "");
+                    yield return Wood(choice, size, material, floor, foot, seatMm, [(floor, LayerRole.Bite, thickness)], place,
+                        placeWhy, "");
                 }
             }
         }
 
         var thread = catalog.Fasteners.Thread(ThreadName);
-        var bolt = picker.WithNut(screw, place, where, thread, HeadForm.Pan, [seat, new WhyTerm("bottom thickness", thickness, "mm", "panel")], 0, 0, null);
+        var bolt = picker.WithNut(screw, place, where, thread, HeadForm.Pan,
+            [seat, new WhyTerm("bottom thickness", thickness, "mm", "panel")], 0, 0, null);
         var clear = thread.ClearanceNormalMm;
         var why = $"clearance for {ThreadName}, normal series: {clear} mm ({thread.Source})";
         var head = catalog.Fasteners.Head(ThreadName, HeadForm.Pan);
         yield return new FixingWay(
             FixingKind.Bolt, floor.Box.Side(Direction.Down) - seatMm,
-            [.. Foot(foot, seatMm, clear, place), Layer(floor, LayerRole.Clearance, seatMm, thickness, clear, null, null, place, "foot", why, placeWhy, null)],
-            [.. ScrewWays.Screw(head, thread.NominalMm, bolt.LengthMm ?? seatMm + thickness + 5), ScrewWays.Nut(catalog.Fasteners.Nut(ThreadName), seatMm + thickness)], [bolt], []);
+            [.. Foot(foot, seatMm, clear, place), Layer(floor, LayerRole.Clearance, seatMm, thickness, clear, null, null, place, "foot",
+                why, placeWhy, null)],
+            [.. ScrewWays.Screw(head, thread.NominalMm, bolt.LengthMm ?? seatMm + thickness + 5),
+                ScrewWays.Nut(catalog.Fasteners.Nut(ThreadName), seatMm + thickness)], [bolt], []);
 
         // into what stands over the floor there: a wooden block, or metal that is thick enough to be tapped
         var other = 0;
@@ -76,20 +85,27 @@ internal static class FootFixing
                 foreach (var name in (string[])["metric 3.5", "metric 3", "metric 4"])
                 {
                     var suffix = Other();
-                    var (choice, size) = picker.Wood(screw + suffix, place, $"{where}, into {block.Name.ToLowerInvariant()}", clamped, height, into, 0, name);
-                    yield return Wood(choice, size, into, floor, foot, seatMm, [(floor, LayerRole.Clearance, thickness), (block, LayerRole.Bite, height)], place, placeWhy, suffix);
+                    var (choice, size) = picker.Wood(screw + suffix, place, $"{where}, into {block.Name.ToLowerInvariant()}", clamped,
+                        height, into, 0, name);
+                    yield return Wood(choice, size, into, floor, foot, seatMm, [(floor, LayerRole.Clearance, thickness),
+                        (block, LayerRole.Bite, height)], place, placeWhy, suffix);
                 }
             }
             else if (into.Metal)
             {
                 var suffix = Other();
-                var choice = picker.Tapped(screw + suffix, place, $"{where}, into {block.Name.ToLowerInvariant()}", thread, HeadForm.Pan, clamped, 0, picker.EngagementIn(into.Engagement, thread), new WhyTerm("bar less 1 mm", height - 1, "mm", "bar stock"), 0, null);
+                var choice = picker.Tapped(screw + suffix, place, $"{where}, into {block.Name.ToLowerInvariant()}", thread, HeadForm.Pan,
+                    clamped, 0, picker.EngagementIn(into.Engagement, thread), new WhyTerm("bar less 1 mm", height - 1, "mm", "bar stock"),
+                    0, null);
                 var deep = Math.Min(height, (choice.EngagementMm ?? 6) + ScrewPicker.ThreePitchesMm(thread));
                 yield return new FixingWay(
                     FixingKind.Screw, floor.Box.Side(Direction.Down) - seatMm,
                     [
-                        .. Foot(foot, seatMm, clear, place), Layer(floor, LayerRole.Clearance, seatMm, thickness, clear, null, null, place, "foot", why, placeWhy, null),
-                        Layer(block, LayerRole.Thread, seatMm + thickness, deep, thread.TapDrillMm, deep, thread.Name, place, "tapped hole for the foot", $"tap drill {thread.Name}: {thread.TapDrillMm} mm", placeWhy, "thread that bites and 3 pitches"),
+                        .. Foot(foot, seatMm, clear, place), Layer(floor, LayerRole.Clearance, seatMm, thickness, clear, null, null, place,
+                            "foot", why, placeWhy, null),
+                        Layer(block, LayerRole.Thread, seatMm + thickness, deep, thread.TapDrillMm, deep, thread.Name, place,
+                            "tapped hole for the foot", $"tap drill {thread.Name}: {thread.TapDrillMm} mm", placeWhy,
+                            "thread that bites and 3 pitches"),
                     ],
                     ScrewWays.Screw(head, thread.NominalMm, choice.LengthMm ?? seatMm + thickness + 6), [choice], [])
                 { Suffix = suffix };
@@ -98,24 +114,32 @@ internal static class FootFixing
     }
 
     private static bool Over(SolidPart block, SolidPart floor, Point3 at) =>
-        Math.Abs(block.Box.Min.Z - floor.Box.Max.Z) < 0.1 && at.X > block.Box.Min.X && at.X < block.Box.Max.X && at.Y > block.Box.Min.Y && at.Y < block.Box.Max.Y;
+        Math.Abs(block.Box.Min.Z - floor.Box.Max.Z) < 0.1 && at.X > block.Box.Min.X && at.X < block.Box.Max.X && at.Y > block.Box.Min.Y
+            && at.Y < block.Box.Max.Y;
 
     private static FixingWay Wood(
-        ScrewChoice choice, WoodScrewSize size, Material into, SolidPart floor, SolidPart? foot, double seatMm, IReadOnlyList<(SolidPart Part, LayerRole Role, double Mm)> parts, string place, string placeWhy, string suffix)
+        ScrewChoice choice, WoodScrewSize size, Material into, SolidPart floor, SolidPart? foot, double seatMm,
+            IReadOnlyList<(SolidPart Part, LayerRole Role, double Mm)> parts, string place, string placeWhy, string suffix)
     {
-        var head = new ScrewHead(size.Name, HeadForm.Pan, size.Source, size.HeadMm, size.HeadMm * 0.35, null, "cross recess", LengthMeasured.UnderHead, null, null);
+        var head = new ScrewHead(size.Name, HeadForm.Pan, size.Source, size.HeadMm, size.HeadMm * 0.35, null, "cross recess",
+            LengthMeasured.UnderHead, null, null);
         var layers = new List<WayLayer>(Foot(foot, seatMm, size.ClearanceMm, place));
         var from = seatMm;
         foreach (var (part, role, mm) in parts)
         {
             var bites = role == LayerRole.Bite;
             double? deep = bites ? Math.Min((choice.LengthMm ?? from + 4) - from + 1, mm - 0.5) : null;
-            layers.Add(Layer(part, role, from, deep ?? mm, bites ? size.PilotFor(into) : size.ClearanceMm, deep, null, place, part == floor ? "foot" : "pilot for the foot",
-                bites ? $"pilot for {size.Name} in {into.Name}: {size.PilotFor(into)} mm (USDA Wood Handbook ch. 8)" : $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm", placeWhy, bites ? "what the screw reaches in and 1 mm for its point" : null));
+            layers.Add(Layer(part, role, from, deep ?? mm, bites ? size.PilotFor(into) : size.ClearanceMm, deep, null, place, part == floor
+                ? "foot" : "pilot for the foot",
+                bites ? $"pilot for {size.Name} in {into.Name}: {size.PilotFor(into)} mm (USDA Wood Handbook ch. 8)"
+                    : $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm", placeWhy, bites
+                    ? "what the screw reaches in and 1 mm for its point" : null));
             from += mm;
         }
 
-        return new FixingWay(FixingKind.WoodScrew, floor.Box.Side(Direction.Down) - seatMm, layers, ScrewWays.Screw(head, size.ShankMm, choice.LengthMm ?? from), [choice with { Head = "pan" }], []) { Suffix = suffix };
+        return new FixingWay(FixingKind.WoodScrew, floor.Box.Side(Direction.Down) - seatMm, layers, ScrewWays.Screw(head, size.ShankMm,
+            choice.LengthMm ?? from), [choice with { Head = "pan" }], [])
+        { Suffix = suffix };
     }
 
     private static IEnumerable<WayLayer> Foot(SolidPart? foot, double seatMm, double dia, string place)
@@ -123,10 +147,14 @@ internal static class FootFixing
         if (foot is not null)
         {
             yield return new WayLayer(foot.Id, foot, LayerRole.Clearance, 0, seatMm, dia, (id, at) => new Hole(
-                id, place, "screw to the bottom", WorkedFrom.Seen, foot.Frame.ToPlane(at), dia, null, null, null, null, $"clearance {dia} mm", "the middle of the foot", null));
+                id, place, "screw to the bottom", WorkedFrom.Seen, foot.Frame.ToPlane(at), dia, null, null, null, null,
+                    $"clearance {dia} mm", "the middle of the foot", null));
         }
     }
 
-    private static WayLayer Layer(SolidPart part, LayerRole role, double from, double mm, double dia, double? deep, string? thread, string place, string purpose, string why, string placeWhy, string? depthWhy) => new(
-        part.Id, part, role, from, from + mm, dia, (id, at) => FixingRows.Bored(part, Direction.Down, at, new Hole(id, place, purpose, WorkedFrom.Seen, default, dia, deep, thread, null, null, why, placeWhy, depthWhy)));
+    private static WayLayer Layer(SolidPart part, LayerRole role, double from, double mm, double dia, double? deep, string? thread,
+        string place, string purpose, string why, string placeWhy, string? depthWhy) => new(
+        part.Id, part, role, from, from + mm, dia, (id, at) =>
+            FixingRows.Bored(part, Direction.Down, at, new Hole(id, place, purpose, WorkedFrom.Seen, default, dia, deep, thread, null, null,
+            why, placeWhy, depthWhy)));
 }

@@ -12,12 +12,15 @@ public enum CornerForm
     ThroughDovetail,
 }
 
-/// <summary>Lengths of front and side of a four-sided box by its corner joint; the front runs the length, the side runs the depth. mm.</summary>
+/// <summary>
+/// Lengths of front and side of a four-sided box by its corner joint; the front runs the length, the side runs the depth. mm.
+/// </summary>
 public sealed record CornerLengths(double FrontMm, double SideMm, double InsideLengthMm, double InsideDepthMm)
 {
     /// <param name="detailMm">Depth of the rabbet into the front's thickness, or the lap left on the front; else without meaning.</param>
     /// <param name="proudMm">Left standing beyond the face at each end, to be trimmed.</param>
-    public static CornerLengths Of(CornerForm form, double lengthMm, double depthMm, double frontMm, double sideMm, double detailMm, double proudMm)
+    public static CornerLengths Of(CornerForm form, double lengthMm, double depthMm, double frontMm, double sideMm, double detailMm,
+        double proudMm)
     {
         var (front, side) = form switch
         {

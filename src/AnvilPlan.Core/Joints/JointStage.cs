@@ -40,10 +40,12 @@ public sealed record EdgeJoint(EdgeId Edge, Face Host, Face Mate, JointKind Join
 public sealed record JointPlan(
     IReadOnlyList<EdgeJoint> Edges, IReadOnlyList<PartFeature> Features, IReadOnlyList<KeepClear> KeepClear,
     IReadOnlyList<FixingSet> Fixings, IReadOnlyList<Hold> Holds, IReadOnlyList<Operation> Work, IReadOnlyList<BoughtPiece> Bought,
-    IReadOnlyList<(string DeviceId, string PortId, string PartId)> PortHoles, IReadOnlyList<PowerLoad> Power, IReadOnlyList<FittingPlace> Fittings);
+    IReadOnlyList<(string DeviceId, string PortId, string PartId)> PortHoles, IReadOnlyList<PowerLoad> Power,
+        IReadOnlyList<FittingPlace> Fittings);
 
 /// <summary>What the systems have joined so far.</summary>
-public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell, IReadOnlyList<EdgeJoint> edges)
+public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell,
+    IReadOnlyList<EdgeJoint> edges)
 {
     public Design Design { get; } = design;
     public Catalog Catalog { get; } = catalog;
@@ -62,7 +64,9 @@ public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop,
 
     public List<Hold> Holds { get; } = [];
 
-    /// <summary>Operations of a way to build; cutting, machining, gluing, fixing and mounting follow from what it laid and joined.</summary>
+    /// <summary>
+    /// Operations of a way to build; cutting, machining, gluing, fixing and mounting follow from what it laid and joined.
+    /// </summary>
     public List<Operation> Work { get; } = [];
 
     public List<BoughtPiece> Bought { get; } = [];
@@ -85,12 +89,14 @@ public sealed class JointDraft(Design design, Catalog catalog, ShopProfile shop,
 
     public void Cut(SolidPart part, Feature feature) => Features.Add(new PartFeature(part.Id, feature));
 
-    public void Hold(SolidPart a, SolidPart b, HoldBy by, string place, IReadOnlyList<Box>? bridge = null) => Holds.Add(new Hold(a.Id, b.Id, by, place, bridge));
+    public void Hold(SolidPart a, SolidPart b, HoldBy by, string place, IReadOnlyList<Box>? bridge = null) =>
+        Holds.Add(new Hold(a.Id, b.Id, by, place, bridge));
 
     /// <summary>The worked face for a hole that starts on the side of the part that looks in <paramref name="side"/>.</summary>
     public static WorkedFrom FaceTowards(SolidPart part, Direction side) => part.Frame.Normal == side ? WorkedFrom.Seen : WorkedFrom.Far;
 
     /// <summary>The edge that the side of the part that looks in <paramref name="side"/> is in its drawing.</summary>
     public static PartEdge EdgeTowards(SolidPart part, Direction side) =>
-        side == part.Frame.U ? PartEdge.UMost : side == part.Frame.U.Opposite() ? PartEdge.ULeast : side == part.Frame.V ? PartEdge.VMost : PartEdge.VLeast;
+        side == part.Frame.U ? PartEdge.UMost : side == part.Frame.U.Opposite() ? PartEdge.ULeast : side == part.Frame.V ? PartEdge.VMost
+            : PartEdge.VLeast;
 }

@@ -19,7 +19,8 @@ namespace AnvilPlan.Core.Joints;
 /// <param name="IntoMm">Material that is there to bite into.</param>
 /// <param name="PlaceWhy">Why the holes stand where they stand.</param>
 public sealed record ScrewJoint(
-    string Name, string For, string Where, string What, Direction Out, SolidPart Clamped, double ClampedMm, SolidPart Into, double IntoMm, string PlaceWhy)
+    string Name, string For, string Where, string What, Direction Out, SolidPart Clamped, double ClampedMm, SolidPart Into, double IntoMm,
+        string PlaceWhy)
 {
     /// <summary>The screw bites along the grain.</summary>
     public bool IntoEnd { get; init; }
@@ -66,19 +67,25 @@ public static class ScrewWays
 
     /// <summary>A pan head and a thread in the other part, whatever that is made of.</summary>
     internal static FixingWay Pan(Catalog catalog, ScrewJoint joint, string thread) => Tapped(
-        catalog, joint, catalog.Material(joint.Into.MaterialId), catalog.Fasteners.Thread(thread), HeadForm.Pan, catalog.Material(joint.Clamped.MaterialId).Brittle);
+        catalog, joint, catalog.Material(joint.Into.MaterialId), catalog.Fasteners.Thread(thread), HeadForm.Pan,
+            catalog.Material(joint.Clamped.MaterialId).Brittle);
 
     /// <summary>A head and a shank from the surface on.</summary>
-    internal static IReadOnlyList<FixingPiece> Screw(ScrewHead head, double nominalMm, double lengthMm, double washerMm = 0) => head.Measured == LengthMeasured.OverHead
+    internal static IReadOnlyList<FixingPiece> Screw(ScrewHead head, double nominalMm, double lengthMm, double washerMm = 0) =>
+        head.Measured == LengthMeasured.OverHead
         ? [new(PieceKind.Head, 0, head.HeightMm, head.DiaMm), new(PieceKind.Shank, 0, lengthMm, nominalMm)]
-        : [new(PieceKind.Head, -washerMm - head.HeightMm, -washerMm, head.DiaMm), new(PieceKind.Shank, -washerMm, lengthMm - washerMm, nominalMm)];
+        : [new(PieceKind.Head, -washerMm - head.HeightMm, -washerMm, head.DiaMm), new(PieceKind.Shank, -washerMm, lengthMm - washerMm,
+            nominalMm)];
 
     /// <summary>The nut behind what is clamped, as wide as over its corners.</summary>
-    internal static FixingPiece Nut(NutAndWasher nut, double behindMm) => new(PieceKind.Nut, behindMm, behindMm + nut.NutHeightMm, nut.NutFlatsMm / Math.Cos(Math.PI / 6));
+    internal static FixingPiece Nut(NutAndWasher nut, double behindMm) =>
+        new(PieceKind.Nut, behindMm, behindMm + nut.NutHeightMm, nut.NutFlatsMm / Math.Cos(Math.PI / 6));
 
     /// <summary>A board of solid wood moves under its screws: they stand in slots, under washers.</summary>
-    private static bool Slides(JointDraft draft, SolidPart part) => draft.Catalog.Material(part.MaterialId) is { Wood: true, HasGrain: true, MovementPerPercent: var movement }
-        && WoodAir.Of(draft.Design, draft.Shop).Change(part.WidthMm / 2, movement) is var change && Math.Max(change.ShrinkMm, change.SwellMm) >= MovementSlots.LeastMm;
+    private static bool Slides(JointDraft draft, SolidPart part) =>
+        draft.Catalog.Material(part.MaterialId) is { Wood: true, HasGrain: true, MovementPerPercent: var movement }
+        && WoodAir.Of(draft.Design, draft.Shop).Change(part.WidthMm / 2, movement) is var change
+            && Math.Max(change.ShrinkMm, change.SwellMm) >= MovementSlots.LeastMm;
 
     private static FixingWay Wood(JointDraft draft, ScrewJoint joint, Material into, string name)
     {
@@ -97,21 +104,28 @@ public static class ScrewWays
         }
 
         var (choice, size) = new ScrewPicker(catalog.Fasteners).Wood(
-            $"screw/{joint.Name}", joint.For, joint.Where, clamped, joint.IntoMm, joint.IntoEnd ? into with { Engagement = "end grain" } : into, 0, name);
-        var sinks = !slides && joint.ClampedMm >= (size.HeadMm - size.ClearanceMm) / 2 + 0.2 && !catalog.Material(joint.Clamped.MaterialId).Brittle;
+            $"screw/{joint.Name}", joint.For, joint.Where, clamped, joint.IntoMm, joint.IntoEnd ? into with { Engagement = "end grain" }
+                : into, 0, name);
+        var sinks = !slides && joint.ClampedMm >= (size.HeadMm - size.ClearanceMm) / 2 + 0.2 && !catalog.Material(joint.Clamped.MaterialId)
+            .Brittle;
         var reach = Math.Max(1, (choice.LengthMm ?? joint.BeginsMm) - joint.BeginsMm - washer);
         var pilot = size.PilotFor(into);
         // the drill goes a millimetre past the point, and never through
         var deep = Math.Min(reach + 1, joint.IntoMm - 0.5);
-        var head = new ScrewHead(size.Name, sinks ? HeadForm.Countersunk : HeadForm.Pan, size.Source, size.HeadMm, sinks ? size.HeadMm * 0.4 : size.HeadMm * 0.35, sinks ? 90 : null, "cross recess", sinks ? LengthMeasured.OverHead : LengthMeasured.UnderHead, null, null);
+        var head = new ScrewHead(size.Name, sinks ? HeadForm.Countersunk : HeadForm.Pan, size.Source, size.HeadMm, sinks ? size.HeadMm * 0.4
+            : size.HeadMm * 0.35, sinks ? 90 : null, "cross recess", sinks ? LengthMeasured.OverHead : LengthMeasured.UnderHead,
+            null, null);
         return new FixingWay(
             FixingKind.WoodScrew, joint.HeadAt,
             [
-                Under(joint, size.ClearanceMm, sinks ? size.HeadMm : null, 90, $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm ({size.Source})"),
+                Under(joint, size.ClearanceMm, sinks ? size.HeadMm : null, 90, $"clearance for wood screw {size.Name}: "
+                    + $"{size.ClearanceMm} mm ({size.Source})"),
                 Into(joint, LayerRole.Bite, pilot, deep, null, $"pilot for {joint.Clamped.Name.ToLowerInvariant()}",
-                    $"pilot for {size.Name} in {into.Name}: {pilot} mm, share of the root diameter (USDA Wood Handbook ch. 8)", $"the screw's {Math.Round(reach, 2)} mm in the wood and 1 mm for its point"),
+                    $"pilot for {size.Name} in {into.Name}: {pilot} mm, share of the root diameter (USDA Wood Handbook ch. 8)",
+                        $"the screw's {Math.Round(reach, 2)} mm in the wood and 1 mm for its point"),
             ],
-            Screw(head, size.ShankMm, choice.LengthMm ?? joint.BeginsMm + 4, washer), [choice with { Head = sinks ? "countersunk" : "pan", GripMm = choice.GripMm - washer, WasherMm = washer }], []);
+            Screw(head, size.ShankMm, choice.LengthMm ?? joint.BeginsMm + 4, washer),
+                [choice with { Head = sinks ? "countersunk" : "pan", GripMm = choice.GripMm - washer, WasherMm = washer }], []);
     }
 
     private static IEnumerable<FixingWay> Machine(Catalog catalog, ScrewJoint joint, Material into, string name)
@@ -142,7 +156,8 @@ public static class ScrewWays
         var (tables, picker) = (catalog.Fasteners, new ScrewPicker(catalog.Fasteners));
         var head = tables.Head(thread.Name, form);
         var choice = picker.Tapped(
-            $"screw/{joint.Name}", joint.For, joint.Where, thread, form, [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part")], 0,
+            $"screw/{joint.Name}", joint.For, joint.Where, thread, form,
+                [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part")], 0,
             picker.EngagementIn(into.Engagement, thread), new WhyTerm("depth less 1 mm", joint.IntoMm - 1, "mm", "section"), 0, null);
         var clear = brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
         var bite = Math.Max(2, choice.EngagementMm ?? 2 * thread.NominalMm);
@@ -150,16 +165,25 @@ public static class ScrewWays
         return new FixingWay(
             FixingKind.Screw, joint.HeadAt,
             [
-                Under(joint, clear, form == HeadForm.Countersunk ? head.DiaMm : null, head.CountersinkDeg, $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm ({thread.Source})"),
-                Into(joint, LayerRole.Thread, thread.TapDrillMm, deep, thread.Name, joint.IntoEnd ? "tapped hole in the end" : $"tapped hole for {joint.Clamped.Name.ToLowerInvariant()}",
-                    $"tap drill {thread.Name}: {thread.TapDrillMm} mm, {ThreadForm.Percent(thread.NominalMm, thread.PitchMm, thread.TapDrillMm).ToString("0", System.Globalization.CultureInfo.InvariantCulture)} % thread",
-                    $"{Math.Round(bite, 2)} mm of thread that bites and 3 pitches of {thread.PitchMm} mm for the tap to run out, at most through"),
+                Under(joint, clear, form == HeadForm.Countersunk ? head.DiaMm : null, head.CountersinkDeg,
+                    $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm ({thread.Source})"),
+                Into(joint, LayerRole.Thread, thread.TapDrillMm, deep, thread.Name, joint.IntoEnd ? "tapped hole in the end"
+                    : $"tapped hole for {joint.Clamped.Name.ToLowerInvariant()}",
+                    $"tap drill {thread.Name}: {thread.TapDrillMm} mm, "
+                        + $"{ThreadForm.Percent(thread.NominalMm, thread.PitchMm, thread.TapDrillMm)
+                            .ToString("0", System.Globalization.CultureInfo.InvariantCulture)} % thread",
+                    $"{Math.Round(bite, 2)} mm of thread that bites and 3 pitches of {thread.PitchMm} mm for the tap to run out, at most "
+                        + $"through"),
             ],
             Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + bite), [choice], []);
     }
 
-    /// <summary>Through a thin leg and what lies behind it, nuts behind both: flush where the sink goes no deeper than a fifth of a millimetre past the leg.</summary>
-    internal static IEnumerable<FixingWay> Behind(Catalog catalog, ScrewJoint joint) => joint.Threads.SelectMany(name => ((HeadForm[])[HeadForm.Countersunk, HeadForm.Pan])
+    /// <summary>
+    /// Through a thin leg and what lies behind it, nuts behind both: flush where the sink goes no deeper than a fifth of a millimetre past
+    /// the leg.
+    /// </summary>
+    internal static IEnumerable<FixingWay> Behind(Catalog catalog, ScrewJoint joint) =>
+        joint.Threads.SelectMany(name => ((HeadForm[])[HeadForm.Countersunk, HeadForm.Pan])
         .Where(form => form == HeadForm.Pan || joint.ClampedMm >= catalog.Fasteners.Head(name, form).HeightMm - 0.2)
         .Select(form => Bolted(catalog, joint, catalog.Fasteners.Thread(name), form)));
 
@@ -169,15 +193,19 @@ public static class ScrewWays
         var head = tables.Head(thread.Name, form);
         var choice = new ScrewPicker(tables).WithNut(
             $"screw/{joint.Name}", joint.For, joint.Where, thread, form,
-            [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part"), new WhyTerm(joint.Into.Name.ToLowerInvariant(), joint.IntoMm, "mm", "part")], 0, 0, null);
-        var clear = $"clearance for {thread.Name}, normal series: {thread.ClearanceNormalMm} mm; {Math.Round(joint.IntoMm, 2)} mm are too thin for a thread ({thread.Source})";
+            [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part"),
+                new WhyTerm(joint.Into.Name.ToLowerInvariant(), joint.IntoMm, "mm", "part")], 0, 0, null);
+        var clear = $"clearance for {thread.Name}, normal series: {thread.ClearanceNormalMm} mm; {Math.Round(joint.IntoMm, 2)} mm are "
+            + $"too thin for a thread ({thread.Source})";
         return new FixingWay(
             FixingKind.Bolt, joint.HeadAt,
             [
                 Under(joint, thread.ClearanceNormalMm, form == HeadForm.Countersunk ? head.DiaMm : null, head.CountersinkDeg, clear),
-                Into(joint, LayerRole.Clearance, thread.ClearanceNormalMm, null, null, $"clearance hole for {joint.Clamped.Name.ToLowerInvariant()}", clear, null),
+                Into(joint, LayerRole.Clearance, thread.ClearanceNormalMm, null, null,
+                    $"clearance hole for {joint.Clamped.Name.ToLowerInvariant()}", clear, null),
             ],
-            [.. Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + joint.IntoMm + 4), Nut(tables.Nut(thread.Name), joint.BeginsMm + joint.IntoMm)], [choice], []);
+            [.. Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + joint.IntoMm + 4),
+                Nut(tables.Nut(thread.Name), joint.BeginsMm + joint.IntoMm)], [choice], []);
     }
 
     /// <summary>A rivet nut in a wall behind which nobody gets: comes off again.</summary>
@@ -186,16 +214,20 @@ public static class ScrewWays
         var thread = catalog.Fasteners.Thread("M3");
         var head = catalog.Fasteners.Head(thread.Name, HeadForm.Pan);
         var choice = new ScrewPicker(catalog.Fasteners).Tapped(
-            $"screw/{joint.Name}", joint.For, joint.Where, thread, HeadForm.Pan, [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "sheet")], 0,
-            new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"), new WhyTerm("body of the nut", RivetNutBodyMm, "mm", "rivet nut [R]"), 0, null);
+            $"screw/{joint.Name}", joint.For, joint.Where, thread, HeadForm.Pan,
+                [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "sheet")], 0,
+            new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"),
+                new WhyTerm("body of the nut", RivetNutBodyMm, "mm", "rivet nut [R]"), 0, null);
         const string why = "rivet nut M3: hole 5.0 mm in sheet of 0.5 to 2 mm [R]; verify by test piece";
         return new FixingWay(
             FixingKind.RivetNut, joint.HeadAt,
             [
                 Under(joint, thread.ClearanceNormalMm, null, null, why),
-                Into(joint, LayerRole.Seat, RivetNutHoleMm, null, null, $"rivet nut for {joint.Clamped.Name.ToLowerInvariant()}", why, null),
+                Into(joint, LayerRole.Seat, RivetNutHoleMm, null, null, $"rivet nut for {joint.Clamped.Name.ToLowerInvariant()}", why,
+                    null),
             ],
-            [.. Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + RivetNutBodyMm), new FixingPiece(PieceKind.Nut, joint.BeginsMm + joint.IntoMm, joint.BeginsMm + RivetNutBodyMm, RivetNutHoleMm)],
+            [.. Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + RivetNutBodyMm),
+                new FixingPiece(PieceKind.Nut, joint.BeginsMm + joint.IntoMm, joint.BeginsMm + RivetNutBodyMm, RivetNutHoleMm)],
             [choice], [new BoughtPiece("rivet nut", "M3 rivet nut, round, for 0.5 to 2 mm", 1, RivetNutCents)]);
     }
 
@@ -208,8 +240,10 @@ public static class ScrewWays
         var brittle = draft.Catalog.Material(joint.Clamped.MaterialId).Brittle;
         var clear = brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
         return IntoSlot(
-            draft.Catalog, $"screw/{joint.Name}", joint.For, joint.Where, thread, new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part"),
-            Under(joint, clear, null, null, $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm ({thread.Source})"), joint.Into, joint.HeadAt, washers * tables.Nut(thread.Name).WasherThicknessMm, null);
+            draft.Catalog, $"screw/{joint.Name}", joint.For, joint.Where, thread, new WhyTerm(joint.Clamped.Name.ToLowerInvariant(),
+                joint.BeginsMm, "mm", "part"),
+            Under(joint, clear, null, null, $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm "
+                + $"({thread.Source})"), joint.Into, joint.HeadAt, washers * tables.Nut(thread.Name).WasherThicknessMm, null);
     }
 
     /// <summary>A screw with its head on what lies on a slotted profile, into a nut in the slot.</summary>
@@ -217,32 +251,43 @@ public static class ScrewWays
     /// <param name="above">The hole in that.</param>
     /// <param name="washersMm">Under the head.</param>
     /// <param name="chosenMm">A length chosen by hand; null = the shortest on sale that fits.</param>
-    internal static FixingWay IntoSlot(Catalog catalog, string id, string forWhat, string where, ThreadSize thread, WhyTerm clamped, WayLayer above, SolidPart rail, double headAt, double washersMm, double? chosenMm)
+    internal static FixingWay IntoSlot(Catalog catalog, string id, string forWhat, string where, ThreadSize thread, WhyTerm clamped,
+        WayLayer above, SolidPart rail, double headAt, double washersMm, double? chosenMm)
     {
         var (tables, bar) = (catalog.Fasteners, catalog.Bar(rail.BarId!));
         var lip = bar.WallMm ?? 1.5;
         var choice = new ScrewPicker(tables).Tapped(
-            id, forWhat, where, thread, HeadForm.Pan, [clamped, new WhyTerm("lip of the slot", lip, "mm", "profile")], washersMm, SlotBite(tables, thread), SlotRoom(bar), 0, chosenMm);
+            id, forWhat, where, thread, HeadForm.Pan, [clamped, new WhyTerm("lip of the slot", lip, "mm", "profile")], washersMm,
+                SlotBite(tables, thread), SlotRoom(bar), 0, chosenMm);
         return new FixingWay(
-            FixingKind.Screw, headAt, [above, new WayLayer(rail.Id, rail, LayerRole.Thread, clamped.Value, clamped.Value + (bar.SlotDepthMm ?? 6), thread.NominalMm, null)],
-            Screw(tables.Head(thread.Name, HeadForm.Pan), thread.NominalMm, choice.LengthMm ?? clamped.Value + lip + SlotNutMm, washersMm), [choice], [SlotNutOf(thread, bar.WidthMm)]);
+            FixingKind.Screw, headAt, [above, new WayLayer(rail.Id, rail, LayerRole.Thread, clamped.Value, clamped.Value
+                + (bar.SlotDepthMm ?? 6), thread.NominalMm, null)],
+            Screw(tables.Head(thread.Name, HeadForm.Pan), thread.NominalMm, choice.LengthMm ?? clamped.Value + lip + SlotNutMm, washersMm),
+                [choice], [SlotNutOf(thread, bar.WidthMm)]);
     }
 
     /// <summary>The thread whose nuts the slot takes.</summary>
     internal static ThreadSize SlotThread(Catalog catalog, BarStock bar) => catalog.Fasteners.Thread(bar.WidthMm < 25 ? "M4" : "M6");
 
-    internal static BoughtPiece SlotNutOf(ThreadSize thread, double profileMm) => new("nut", $"{thread.Name} slot nut for profile {profileMm:0.#}", 1, SlotNutCents);
+    internal static BoughtPiece SlotNutOf(ThreadSize thread, double profileMm) =>
+        new("nut", $"{thread.Name} slot nut for profile {profileMm:0.#}", 1, SlotNutCents);
 
     /// <summary>The thread of a slot nut that must bite, as in steel.</summary>
-    private static WhyTerm SlotBite(FastenerTables tables, ThreadSize thread) => new("thread in the slot nut", Math.Min(SlotNutMm, tables.Engagement("steel").LeastTimesD * thread.NominalMm), "mm", "slot nut [R]");
+    private static WhyTerm SlotBite(FastenerTables tables, ThreadSize thread) =>
+        new("thread in the slot nut", Math.Min(SlotNutMm, tables.Engagement("steel").LeastTimesD * thread.NominalMm), "mm", "slot nut [R]");
 
-    private static WhyTerm SlotRoom(BarStock bar) => new("slot behind its lip, less a fifth of a millimetre", (bar.SlotDepthMm ?? 6) - (bar.WallMm ?? 1.5) - 0.2, "mm", "profile");
+    private static WhyTerm SlotRoom(BarStock bar) =>
+        new("slot behind its lip, less a fifth of a millimetre", (bar.SlotDepthMm ?? 6) - (bar.WallMm ?? 1.5) - 0.2, "mm", "profile");
 
     private static WayLayer Under(ScrewJoint joint, double dia, double? sinkMm, double? sinkDeg, string why) => new(
-        joint.Clamped.Id, joint.Clamped, LayerRole.Clearance, 0, joint.ClampedMm, dia, (id, at) => FixingRows.Bored(joint.Clamped, joint.Out, at, new Hole(
-            id, joint.For, joint.What, WorkedFrom.Seen, default, dia, null, null, sinkMm, sinkMm is null ? null : sinkDeg, why, joint.PlaceWhy, null)));
+        joint.Clamped.Id, joint.Clamped, LayerRole.Clearance, 0, joint.ClampedMm, dia, (id, at) =>
+            FixingRows.Bored(joint.Clamped, joint.Out, at, new Hole(
+            id, joint.For, joint.What, WorkedFrom.Seen, default, dia, null, null, sinkMm, sinkMm is null ? null : sinkDeg, why,
+                joint.PlaceWhy, null)));
 
-    private static WayLayer Into(ScrewJoint joint, LayerRole role, double dia, double? deepMm, string? thread, string purpose, string why, string? depthWhy) => new(
-        joint.Into.Id, joint.Into, role, joint.BeginsMm, joint.BeginsMm + (deepMm ?? joint.IntoMm), dia, (id, at) => FixingRows.Bored(joint.Into, joint.Out, at, new Hole(
+    private static WayLayer Into(ScrewJoint joint, LayerRole role, double dia, double? deepMm, string? thread, string purpose, string why,
+        string? depthWhy) => new(
+        joint.Into.Id, joint.Into, role, joint.BeginsMm, joint.BeginsMm + (deepMm ?? joint.IntoMm), dia, (id, at) =>
+            FixingRows.Bored(joint.Into, joint.Out, at, new Hole(
             id, joint.For, purpose, WorkedFrom.Seen, default, dia, deepMm, thread, null, null, why, joint.PlaceWhy, depthWhy)));
 }

@@ -14,8 +14,11 @@ public static class WireJson
     /// <summary>For what holds no record of which others bring kinds of their own.</summary>
     public static JsonSerializerOptions Plain { get; } = Configure(new JsonSerializerOptions(), []);
 
-    /// <summary>Keys and texts of a JSON element that hold half of a character are found out only when they are read; then this is thrown.</summary>
-    public static bool IsHalfCharacter(InvalidOperationException error) => error.Source?.StartsWith("System.Text.Json", StringComparison.Ordinal) == true;
+    /// <summary>
+    /// Keys and texts of a JSON element that hold half of a character are found out only when they are read; then this is thrown.
+    /// </summary>
+    public static bool IsHalfCharacter(InvalidOperationException error) =>
+        error.Source?.StartsWith("System.Text.Json", StringComparison.Ordinal) == true;
 
     /// <param name="kinds">Records that derive from one that does not know them, each with the word by which files tell it.</param>
     public static JsonSerializerOptions Configure(JsonSerializerOptions options, IReadOnlyList<DerivedKind> kinds)
@@ -50,7 +53,11 @@ public static class WireJson
                 return;
             }
 
-            info.PolymorphismOptions = new JsonPolymorphismOptions { TypeDiscriminatorPropertyName = own[0].Discriminator, UnknownDerivedTypeHandling = JsonUnknownDerivedTypeHandling.FailSerialization };
+            info.PolymorphismOptions = new JsonPolymorphismOptions
+            {
+                TypeDiscriminatorPropertyName = own[0].Discriminator,
+                UnknownDerivedTypeHandling = JsonUnknownDerivedTypeHandling.FailSerialization
+            };
             foreach (var kind in own)
             {
                 info.PolymorphismOptions.DerivedTypes.Add(new JsonDerivedType(kind.Kind, kind.Key));
@@ -69,18 +76,24 @@ public static class WireJson
         {
             info.OnDeserialized = value =>
             {
-                if (info.Properties.FirstOrDefault(p => !p.PropertyType.IsValueType && p is { IsSetNullable: false, Set: not null, Get: { } get } && get(value) is null) is { } none)
+                if (info.Properties.FirstOrDefault(p => !p.PropertyType.IsValueType && p is
+                    {
+                        IsSetNullable: false, Set: not null,
+                        Get: { } get
+                    } && get(value) is null) is { } none)
                 {
                     throw new JsonException($"Key '{none.Name}' doesn't allow null.");
                 }
             };
         }
 
-        if (info.Kind is JsonTypeInfoKind.Enumerable or JsonTypeInfoKind.Dictionary && info.ElementType is { IsValueType: false } element && element != typeof(object))
+        if (info.Kind is JsonTypeInfoKind.Enumerable or JsonTypeInfoKind.Dictionary && info.ElementType is { IsValueType: false } element
+            && element != typeof(object))
         {
             info.OnDeserialized = list =>
             {
-                if (((list as System.Collections.IDictionary)?.Values ?? (System.Collections.IEnumerable)list).Cast<object?>().ToList().IndexOf(null) is >= 0 and var at)
+                if (((list as System.Collections.IDictionary)?.Values ?? (System.Collections.IEnumerable)list).Cast<object?>().ToList()
+                    .IndexOf(null) is >= 0 and var at)
                 {
                     throw new JsonException($"Entry {at} of the list doesn't allow null.");
                 }

@@ -39,15 +39,19 @@ internal static class AccessFindings
             {
                 Face[] both = [door.Face, door.HingeAt!.Value];
                 yield return Finding.Of("doors-hang-on-each-other", Severity.Stop,
-                    $"2 doors, the {Deck.Name(both[0])} and the {Deck.Name(both[1])}, hang on each other: one of them has to be held by the box.",
+                    $"2 doors, the {Deck.Name(both[0])} and the {Deck.Name(both[1])}, hang on each other: one of them has to be held by "
+                        + $"the box.",
                     [.. both.Select(Deck.PartOf)],
-                    [.. both.Select(f => new Remedy("screw-on-" + Deck.Name(f), $"Screw the {Deck.Name(f)} on and hang only the {Deck.Name(both.First(o => o != f))}", d => ScrewOn(d, f, both.First(o => o != f))))]);
+                    [.. both.Select(f => new Remedy("screw-on-" + Deck.Name(f), $"Screw the {Deck.Name(f)} on and hang only the "
+                        + $"{Deck.Name(both.First(o => o != f))}", d => ScrewOn(d, f, both.First(o => o != f))))]);
             }
         }
 
-        foreach (var panel in plan.Design.Box.Panels.Where(p => p.Hold is PanelHold.Fixed or PanelHold.Removable && plan.Shell.Panels.ContainsKey(p.Face)))
+        foreach (var panel in plan.Design.Box.Panels.Where(p => p.Hold is PanelHold.Fixed or PanelHold.Removable
+            && plan.Shell.Panels.ContainsKey(p.Face)))
         {
-            var held = plan.Design.Box.Edges.Count(e => Touches(e, panel.Face) && (e.Joint != JointKind.Loose || Fits.LetIn.Grips(plan.Design, plan.Catalog, panel, e)) && Meets(plan, e));
+            var held = plan.Design.Box.Edges.Count(e => Touches(e, panel.Face)
+                && (e.Joint != JointKind.Loose || Fits.LetIn.Grips(plan.Design, plan.Catalog, panel, e)) && Meets(plan, e));
             if (held < Math.Min(2, plan.Design.Box.Edges.Count(e => Touches(e, panel.Face) && Meets(plan, e))))
             {
                 yield return Finding.Of("panel-loose", Severity.Stop,
@@ -61,15 +65,20 @@ internal static class AccessFindings
         foreach (var panel in removable.Where(p => p.Lean is null))
         {
             var edges = plan.Design.Box.Edges.Where(e => Touches(e, panel.Face) && Meets(plan, e)).ToList();
-            var stuck = edges.Count(e => e.Joint is JointKind.ButtGlued or JointKind.Mitre or JointKind.Groove or JointKind.Riveted || Joints.Methods.JointMethod.For(e.Joint) is { By: HoldBy.Glue });
-            var screwed = edges.Count(e => Fits.LetIn.Grips(plan.Design, plan.Catalog, panel, e) || e.Joint is JointKind.ButtScrewed or JointKind.OnRail or JointKind.Bolted or JointKind.PrintedCorner or JointKind.Tapped or JointKind.PocketScrew or JointKind.Magnets);
+            var stuck = edges.Count(e => e.Joint is JointKind.ButtGlued or JointKind.Mitre or JointKind.Groove or JointKind.Riveted
+                || Joints.Methods.JointMethod.For(e.Joint) is { By: HoldBy.Glue });
+            var screwed = edges.Count(e => Fits.LetIn.Grips(plan.Design, plan.Catalog, panel, e)
+                || e.Joint is JointKind.ButtScrewed or JointKind.OnRail or JointKind.Bolted or JointKind.PrintedCorner or JointKind.Tapped
+                or JointKind.PocketScrew or JointKind.Magnets);
             if (stuck > 0 || screwed < 2)
             {
                 yield return Finding.Of("removable-held", Severity.Stop,
-                    $"The {Deck.Name(panel.Face)} panel is to come off, but {stuck} of its 4 edges are glued or held in a groove and {screwed} are screwed, held by magnets or grip: it needs at least 2 and none glued.",
+                    $"The {Deck.Name(panel.Face)} panel is to come off, but {stuck} of its 4 edges are glued or held in a groove and "
+                        + $"{screwed} are screwed, held by magnets or grip: it needs at least 2 and none glued.",
                     [Deck.PartOf(panel.Face)],
                     new Remedy("screw-on", "Screw it on at all four edges", d => MakeRemovable(d, panel.Face)),
-                    new Remedy("grip", "Press it in between its neighbours, held by friction", d => Trial.FirstSound(plan, "removable-held", d, [MakeGripping(d, panel.Face)])))
+                    new Remedy("grip", "Press it in between its neighbours, held by friction", d => Trial.FirstSound(plan, "removable-held",
+                        d, [MakeGripping(d, panel.Face)])))
                     .AlikeBy($"{stuck}+{screwed}", Deck.Name(panel.Face));
             }
         }
@@ -90,7 +99,14 @@ internal static class AccessFindings
         .Where(id => id.Of().A == face || id.Of().B == face)
         .Aggregate(
             design.WithPanel(face, p => p with { Hold = PanelHold.Removable, InsetMm = 0, Fit = FitClass.Press }),
-            (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Loose, DepthMm = null, BlockBarId = null, Covers = id.Of().A == face ? id.Of().B : id.Of().A }));
+            (d, id) => d.WithEdge(id, e => e with
+            {
+                Joint = JointKind.Loose,
+                DepthMm = null,
+                BlockBarId = null,
+                Covers = id.Of().A == face
+                ? id.Of().B : id.Of().A
+            }));
 
     /// <summary>Lays the panel over its neighbours without joining it; what they share with it stays loose.</summary>
     internal static Design MakeDoor(Design design, Face face) => Faces.Edges
@@ -109,7 +125,8 @@ internal static class AccessFindings
 
     /// <summary>A rail holds a panel at an edge even where the neighbour is open.</summary>
     private static bool Meets(PlanSoFar plan, Edge edge) =>
-        edge.Joint is JointKind.OnRail or JointKind.InRail || (plan.Shell.Panels.ContainsKey(edge.Id.Of().A) && plan.Shell.Panels.ContainsKey(edge.Id.Of().B));
+        edge.Joint is JointKind.OnRail or JointKind.InRail || (plan.Shell.Panels.ContainsKey(edge.Id.Of().A)
+            && plan.Shell.Panels.ContainsKey(edge.Id.Of().B));
 
     private static bool Touches(Edge edge, Face face) => edge.Id.Of().A == face || edge.Id.Of().B == face;
 }

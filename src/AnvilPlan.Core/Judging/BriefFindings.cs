@@ -13,12 +13,14 @@ namespace AnvilPlan.Core.Judging;
 /// <summary>The plan against the limits of the brief, and cautions that go with what it holds.</summary>
 internal static class BriefFindings
 {
-    public static IEnumerable<Finding> Find(PlanSoFar plan) => [.. Limits(plan), .. Budget(plan), .. Deadline(plan), .. Standing(plan), .. Likeness(plan), .. Salvage(plan), .. Cautions(plan)];
+    public static IEnumerable<Finding> Find(PlanSoFar plan) =>
+        [.. Limits(plan), .. Budget(plan), .. Deadline(plan), .. Standing(plan), .. Likeness(plan), .. Salvage(plan), .. Cautions(plan)];
 
     private static IEnumerable<Finding> Limits(PlanSoFar plan)
     {
         var brief = plan.Design.Brief;
-        foreach (var (axis, word, limit) in ((Axis, string, double?)[])[(Axis.X, "width", brief.LimitWidthMm), (Axis.Y, "depth", brief.LimitDepthMm), (Axis.Z, "height", brief.LimitHeightMm)])
+        foreach (var (axis, word, limit) in ((Axis, string, double?)[])[(Axis.X, "width", brief.LimitWidthMm),
+            (Axis.Y, "depth", brief.LimitDepthMm), (Axis.Z, "height", brief.LimitHeightMm)])
         {
             var size = plan.Fit.Envelope.Outer.Size[axis] + (axis == Axis.Z ? plan.Shell.StandsMm(plan.Design) : 0);
             if (limit is not { } most || size <= most + 1e-6)
@@ -29,7 +31,9 @@ internal static class BriefFindings
             var over = size - most;
             var free = plan.Chains.Where(c => c.Axis == axis).Select(c => c.SlackMm).DefaultIfEmpty(0).Min();
             yield return Finding.Of("over-the-limit", Severity.Stop,
-                $"The {word} is {Say.Mm(size)} mm{(axis == Axis.Z && plan.Shell.StandsMm(plan.Design) > 0 ? " with what it stands on" : "")}, {Say.Mm(over)} mm over the brief's {Say.Mm(most)} mm; the tightest chain has {Say.Mm(free)} mm of air.",
+                $"The {word} is {Say.Mm(size)} "
+                    + $"mm{(axis == Axis.Z && plan.Shell.StandsMm(plan.Design) > 0 ? " with what it stands on" : "")}, {Say.Mm(over)} mm "
+                    + $"over the brief's {Say.Mm(most)} mm; the tightest chain has {Say.Mm(free)} mm of air.",
                 ["brief/" + word],
                 new Remedy("shrink", $"Take {Say.Mm(over)} mm out of the air", d => free >= over ? ChainEdit.Resize(d, axis, -over) : null),
                 new Remedy("raise-limit", $"Allow {Say.Mm(size)} mm in the brief", d => d with
@@ -55,10 +59,14 @@ internal static class BriefFindings
         if (needed > has)
         {
             yield return Finding.Of("late", Severity.Warn,
-                string.Create(CultureInfo.InvariantCulture, $"{plan.Cost.Hours:0.0} h of work at {perDay:0.##} h a day take {needed} working days; from {start:yyyy-MM-dd} to {due:yyyy-MM-dd} there are {has}. Drying times are not counted."),
+                string.Create(CultureInfo.InvariantCulture, $"{plan.Cost.Hours:0.0} h of work at {perDay:0.##} h a day take {needed} "
+                    + $"working days; from {start:yyyy-MM-dd} to {due:yyyy-MM-dd} there are {has}. Drying times are not counted."),
                 ["brief/due"],
-                [.. WorkCalendar.DoneOn(start, needed, brief.WorkDaysPerWeek) is { } ready ? [new Remedy("later", string.Create(CultureInfo.InvariantCulture, $"Promise it for {ready:yyyy-MM-dd}"), d => d with { Brief = d.Brief with { DueOn = ready } })] : (Remedy[])[],
-                new Remedy("longer-days", "Work longer each day", d => has > 0 && Math.Ceiling(plan.Cost.Hours / has * 4) / 4 is var hours && hours <= 12 ? d with { Brief = d.Brief with { HoursPerDay = hours } } : null)]);
+                [.. WorkCalendar.DoneOn(start, needed, brief.WorkDaysPerWeek) is { } ready
+                    ? [new Remedy("later", string.Create(CultureInfo.InvariantCulture, $"Promise it for {ready:yyyy-MM-dd}"), d => d with
+                    { Brief = d.Brief with { DueOn = ready } })] : (Remedy[])[],
+                new Remedy("longer-days", "Work longer each day", d => has > 0 && Math.Ceiling(plan.Cost.Hours / has * 4) / 4 is var hours
+                    && hours <= 12 ? d with { Brief = d.Brief with { HoursPerDay = hours } } : null)]);
         }
     }
 
@@ -76,7 +84,8 @@ internal static class BriefFindings
         if (brief.CarriesKg is { } kg and > 0 && plan.Design.Panel(on).Hold == PanelHold.Hinged)
         {
             yield return Finding.Of("load-on-door", Severity.Warn,
-                $"{kg.ToString("0.##", CultureInfo.InvariantCulture)} kg stand on the {Deck.Name(on)}, and that is a door: it opens only when they are taken off.", [Deck.PartOf(on)]);
+                $"{kg.ToString("0.##", CultureInfo.InvariantCulture)} kg stand on the {Deck.Name(on)}, and that is a door: it opens only "
+                    + $"when they are taken off.", [Deck.PartOf(on)]);
         }
     }
 
@@ -89,9 +98,12 @@ internal static class BriefFindings
 
         var like = plan.Design.Brief.Likeness!;
         yield return Finding.Of("likeness-too-small", Severity.Warn,
-            $"{like.Name} scaled down {Say.Mm(like.Factor)} times is {Say.Mm(check.WidthMm)} x {Say.Mm(check.DepthMm)} x {Say.Mm(check.HeightMm)} mm; {string.Join("; ", check.Misses.Select(m => $"{m.Name} lacks {Say.Mm(m.ShortMm)} mm of {Word(m.Axis)}"))}.",
+            $"{like.Name} scaled down {Say.Mm(like.Factor)} times is {Say.Mm(check.WidthMm)} x {Say.Mm(check.DepthMm)} x "
+                + $"{Say.Mm(check.HeightMm)} mm; "
+                + $"{string.Join("; ", check.Misses.Select(m => $"{m.Name} lacks {Say.Mm(m.ShortMm)} mm of {Word(m.Axis)}"))}.",
             ["brief/likeness"],
-            new Remedy("largest-factor", $"Scale it down {Math.Floor(check.LargestFactor!.Value * 1000) / 1000} times", d => d with { Brief = d.Brief with { Likeness = like with { Factor = Math.Floor(check.LargestFactor!.Value * 1000) / 1000 } } }));
+            new Remedy("largest-factor", $"Scale it down {Math.Floor(check.LargestFactor!.Value * 1000) / 1000} times", d => d with
+            { Brief = d.Brief with { Likeness = like with { Factor = Math.Floor(check.LargestFactor!.Value * 1000) / 1000 } } }));
     }
 
     private static string Word(Axis axis) => axis switch { Axis.X => "width", Axis.Y => "depth", _ => "height" };
@@ -101,15 +113,18 @@ internal static class BriefFindings
         if (plan.Cost.FromSalvage.Count > 0)
         {
             yield return Finding.Of("salvage-used", Severity.Note,
-                $"From salvage, not bought: {string.Join(", ", plan.Cost.FromSalvage.Select(l => $"{l.Count} x {l.Item}"))}.", ["shop/salvage"]);
+                $"From salvage, not bought: {string.Join(", ", plan.Cost.FromSalvage.Select(l => $"{l.Count} x {l.Item}"))}.",
+                    ["shop/salvage"]);
         }
 
         var wanted = plan.Design.Devices.Select(d => d.ModelId).ToHashSet(StringComparer.Ordinal);
-        var untested = plan.Shop.Salvage.Where(s => s.Condition == Condition.Untested && s.Kind == SalvageKind.Device && wanted.Contains(s.Of)).ToList();
+        var untested = plan.Shop.Salvage.Where(s => s.Condition == Condition.Untested && s.Kind == SalvageKind.Device
+            && wanted.Contains(s.Of)).ToList();
         if (untested.Count > 0)
         {
             yield return Finding.Of("salvage-untested", Severity.Note,
-                $"Untested in the salvage and therefore not counted on: {string.Join(", ", untested.Select(s => $"{s.Count} x {plan.Catalog.Model(s.Of).Name}"))}.", ["shop/salvage"]);
+                $"Untested in the salvage and therefore not counted on: "
+                    + $"{string.Join(", ", untested.Select(s => $"{s.Count} x {plan.Catalog.Model(s.Of).Name}"))}.", ["shop/salvage"]);
         }
     }
 
@@ -130,7 +145,8 @@ internal static class BriefFindings
         if (mains.Count > 0)
         {
             yield return Finding.Of("mains-inside", Severity.Note,
-                $"Mains enters by {string.Join(", ", mains.Select(d => d.Device.Name))} and {metal} parts are metal: protective earth and insulation by local code, wired by a licensed electrician. Only room and holes are planned here.",
+                $"Mains enters by {string.Join(", ", mains.Select(d => d.Device.Name))} and {metal} parts are metal: protective earth "
+                    + $"and insulation by local code, wired by a licensed electrician. Only room and holes are planned here.",
                 [.. mains.Select(d => Place.Device(d.Id))]);
         }
     }

@@ -31,10 +31,12 @@ internal static class ClearanceFindings
 
     public static IEnumerable<Finding> Find(PlanSoFar plan) =>
     [
-        .. plan.Clearance.Conflicts.GroupBy(c => (c.Zone.Owner, c.Zone.Kind, c.OtherId)).Select(g => Taken(plan, g.MaxBy(c => c.Overlap.VolumeMm3)!)),
+        .. plan.Clearance.Conflicts.GroupBy(c => (c.Zone.Owner, c.Zone.Kind, c.OtherId))
+            .Select(g => Taken(plan, g.MaxBy(c => c.Overlap.VolumeMm3)!)),
         .. plan.Clearance.Drivers.GroupBy(b => (b.DeviceId, b.OtherId)).Select(g => Driver(plan, [.. g])),
         .. plan.Clearance.Routes.Where(r => r.Short).Select(r => Short(plan, r)),
-        .. plan.Design.Links.SelectMany(l => CablePassages.Closed(l, plan.Fit, plan.Shell, plan.Mounts.Features.Concat(plan.Joints.Features)).Select(p => Closed(plan, l, p))),
+        .. plan.Design.Links.SelectMany(l => CablePassages.Closed(l, plan.Fit, plan.Shell,
+            plan.Mounts.Features.Concat(plan.Joints.Features)).Select(p => Closed(plan, l, p))),
     ];
 
     private static Finding Taken(PlanSoFar plan, ZoneConflict conflict)
@@ -54,12 +56,14 @@ internal static class ClearanceFindings
         else if (plan.Shell.FaceOf(conflict.OtherId) is { } face)
         {
             var by = Math.Ceiling(conflict.Overlap.Size[face.Outward().Axis()]);
-            remedies.Add(new Remedy("grow-box", $"Make the box larger, by {by} mm or a little more", d => Trial.FirstSound(plan, code, d, ExtraMm.Select(extra => Grown(d, plan, zone, face, by + extra)))));
+            remedies.Add(new Remedy("grow-box", $"Make the box larger, by {by} mm or a little more", d => Trial.FirstSound(plan, code, d,
+                ExtraMm.Select(extra => Grown(d, plan, zone, face, by + extra)))));
         }
 
         return new Finding(
             $"{code}:{Told(plan, zone.Owner)}+{Told(plan, conflict.OtherId)}", code, severity,
-            $"{NameOf(plan, zone.Owner)} needs room for {zone.What}; {NameOf(plan, conflict.OtherId)} stands in it by {Say.Mm(shared.X)} x {Say.Mm(shared.Y)} x {Say.Mm(shared.Z)} mm.",
+            $"{NameOf(plan, zone.Owner)} needs room for {zone.What}; {NameOf(plan, conflict.OtherId)} stands in it by {Say.Mm(shared.X)} "
+                + $"x {Say.Mm(shared.Y)} x {Say.Mm(shared.Z)} mm.",
             [Told(plan, zone.Owner), Told(plan, conflict.OtherId)], remedies)
         { Alike = new Alike($"{zone.Owner}+{zone.What}", NameOf(plan, conflict.OtherId)) };
     }
@@ -75,7 +79,8 @@ internal static class ClearanceFindings
         }
 
         var along = device.DeckFrame.U.Axis() == axis ? device.DeckFrame.U : device.DeckFrame.V;
-        return larger.WithDevice(device.Id, d => along == device.DeckFrame.U ? d with { UMm = d.UMm + (by * along.Sign()) } : d with { VMm = d.VMm + (by * along.Sign()) });
+        return larger.WithDevice(device.Id, d => along == device.DeckFrame.U ? d with { UMm = d.UMm + (by * along.Sign()) }
+            : d with { VMm = d.VMm + (by * along.Sign()) });
     }
 
     private static Finding Driver(PlanSoFar plan, IReadOnlyList<DriverBlock> blocks)
@@ -84,8 +89,12 @@ internal static class ClearanceFindings
         var other = first.OtherIsDevice ? plan.Fit.Device(first.OtherId) : null;
         return new Finding(
             $"driver-blocked:device/{device.Id}+{Told(plan, first.OtherId)}", "driver-blocked", Severity.Warn,
-            $"No driver reaches {(blocks.Count == 1 ? $"screw {first.Hole}" : $"screws {string.Join(", ", blocks.Select(b => b.Hole))}")} of {device.Device.Name}: {NameOf(plan, first.OtherId)} stands {Say.Mm(blocks.Max(b => b.OverlapMm))} mm in the way of the {first.Tool}.",
-            [Place.Device(device.Id), Told(plan, first.OtherId)], [.. new[] { device, other }.OfType<PlacedDevice>().Select(x => DeviceMoves.Remedy(plan, "driver-blocked", x.Device))]);
+            $"No driver reaches "
+                + $"{(blocks.Count == 1 ? $"screw {first.Hole}" : $"screws {string.Join(", ", blocks.Select(b => b.Hole))}")} of "
+                + $"{device.Device.Name}: {NameOf(plan, first.OtherId)} stands {Say.Mm(blocks.Max(b => b.OverlapMm))} mm in the way of "
+                + $"the {first.Tool}.",
+            [Place.Device(device.Id), Told(plan, first.OtherId)], [.. new[] { device, other }.OfType<PlacedDevice>()
+                .Select(x => DeviceMoves.Remedy(plan, "driver-blocked", x.Device))]);
     }
 
     private static Finding Closed(PlanSoFar plan, Link link, SolidPart plate)
@@ -94,9 +103,12 @@ internal static class ClearanceFindings
         var (wide, high) = CablePassages.Plug(cable);
         var (from, to) = (plan.Fit.Device(link.FromDeviceId)!.Device.Name, plan.Fit.Device(link.ToDeviceId)!.Device.Name);
         return Finding.Of("cable-closed-off", Severity.Stop,
-            $"{plate.Name} stands between {from} and {to}: beside it {Say.Mm(Math.Max(0, CablePassages.Beside(plate, plan.Fit.Envelope.Inner)))} mm are free and it has no opening, the plug of {cable.Name} is {Say.Mm(wide)} x {Say.Mm(high)} mm.",
+            $"{plate.Name} stands between {from} and {to}: beside it "
+                + $"{Say.Mm(Math.Max(0, CablePassages.Beside(plate, plan.Fit.Envelope.Inner)))} mm are free and it has no opening, the "
+                + $"plug of {cable.Name} is {Say.Mm(wide)} x {Say.Mm(high)} mm.",
             [Place.Cable(link.Id), plate.Id],
-            new Remedy("cut-through", $"Cut an opening of {Say.Mm(wide + 2)} x {Say.Mm(high + 2)} mm for it", d => d with { Links = [.. d.Links.Select(l => l.Id == link.Id ? l with { CutsThrough = true } : l)] }),
+            new Remedy("cut-through", $"Cut an opening of {Say.Mm(wide + 2)} x {Say.Mm(high + 2)} mm for it", d => d with
+            { Links = [.. d.Links.Select(l => l.Id == link.Id ? l with { CutsThrough = true } : l)] }),
             new Remedy("no-cable", "Take the cable out", d => d with { Links = [.. d.Links.Where(l => l.Id != link.Id)] }));
     }
 
@@ -104,16 +116,19 @@ internal static class ClearanceFindings
     {
         var link = plan.Design.Links.First(l => l.Id == route.LinkId);
         return Finding.Of("cable-short", Severity.Stop,
-            $"{route.Cable} from {route.From} to {route.To} needs {Say.Mm(route.NeededMm)} mm; the one at hand is {Say.Mm(route.AtHandMm!.Value)} mm.",
+            $"{route.Cable} from {route.From} to {route.To} needs {Say.Mm(route.NeededMm)} mm; the one at hand is "
+                + $"{Say.Mm(route.AtHandMm!.Value)} mm.",
             [Place.Cable(link.Id), Place.Device(link.FromDeviceId), Place.Device(link.ToDeviceId)],
-            new Remedy("buy-longer", $"Buy or make one of {Say.Mm(route.NeededMm)} mm", d => d with { Links = [.. d.Links.Select(l => l.Id == link.Id ? l with { LengthMm = null } : l)] }),
+            new Remedy("buy-longer", $"Buy or make one of {Say.Mm(route.NeededMm)} mm", d => d with
+            { Links = [.. d.Links.Select(l => l.Id == link.Id ? l with { LengthMm = null } : l)] }),
             Nearer(plan, link, link.ToDeviceId), Nearer(plan, link, link.FromDeviceId));
     }
 
     private static Remedy Nearer(PlanSoFar plan, Link link, string deviceId)
     {
         var device = plan.Design.Devices.First(d => d.Id == deviceId);
-        return new Remedy("nearer-" + deviceId, $"Move {device.Name} so that it reaches", d => DeviceMoves.Moved(plan, "cable-short", d, device, at =>
+        return new Remedy("nearer-" + deviceId, $"Move {device.Name} so that it reaches", d => DeviceMoves.Moved(plan, "cable-short", d,
+            device, at =>
         {
             PlacedDevice End(string id) => id == deviceId ? at : plan.Fit.Device(id)!;
             return !CableRoutes.Of(link, End(link.FromDeviceId), End(link.ToDeviceId), plan.Design).Short;

@@ -28,12 +28,15 @@ internal static class DeckFindings
         var held = tray.Support switch
         {
             TraySupport.Rails => plan.Shell.Members.Count(b => b.Role is Role.TrayRail rail && rail.TrayId == tray.Id) == 2,
-            TraySupport.Posts or TraySupport.Hung => PlateSupports.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm && plan.Joints.Holds.Any(h => h.PartA == tray.Id || h.PartB == tray.Id),
+            TraySupport.Posts or TraySupport.Hung => PlateSupports.PostMm(tray, plan.Fit) >= FitStage.LeastStandoffMm
+                && plan.Joints.Holds.Any(h => h.PartA == tray.Id || h.PartB == tray.Id),
             TraySupport.OnBars => plan.Shell.Members.Any(m => m.CarriesDeck == tray.Id),
-            TraySupport.Flanges => TrayFolds.Sides(tray).Count(s => TrayFolds.FlangeId(tray, s) is var id && plan.Joints.Holds.Any(h => h.PartA == id || h.PartB == id)) >= 2,
+            TraySupport.Flanges => TrayFolds.Sides(tray).Count(s => TrayFolds.FlangeId(tray, s) is var id
+                && plan.Joints.Holds.Any(h => h.PartA == id || h.PartB == id)) >= 2,
             TraySupport.Housed => plan.Joints.Holds.Count(h => h.PartA == tray.Id || h.PartB == tray.Id) >= 2,
             // one with what it is printed with
-            _ when plan.Shell.Trays.TryGetValue(tray.Id, out var plate) && plate.LeafOf is { } body => plan.Shell.Parts.Where(p => p.LeafOf == body).Any(p => plan.Joints.Holds.Any(h => h.PartA == p.Id || h.PartB == p.Id)),
+            _ when plan.Shell.Trays.TryGetValue(tray.Id, out var plate) && plate.LeafOf is { } body =>
+                plan.Shell.Parts.Where(p => p.LeafOf == body).Any(p => plan.Joints.Holds.Any(h => h.PartA == p.Id || h.PartB == p.Id)),
             _ => plan.Joints.Holds.Any(h => h.PartA == tray.Id || h.PartB == tray.Id),
         };
         var behind = Deck.Name(tray.Plane.Behind());
@@ -44,8 +47,10 @@ internal static class DeckFindings
             yield return Finding.Of("tray-unsupported", Severity.Stop,
                 $"{tray.Name} hangs in the air {Say.Mm(tray.UndersideMm)} mm from the {behind}: nothing carries it.",
                 [tray.Id],
-                new Remedy("rails", "Carry it on two aluminium rails 15 x 15", d => owned || tray.UndersideMm < 15 ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Rails, RailBarId = "aluminium-6061-15x15" })),
-                new Remedy("posts", $"Stand it on four posts from the {behind}", d => owned || tray.UndersideMm < FitStage.LeastStandoffMm ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })))
+                new Remedy("rails", "Carry it on two aluminium rails 15 x 15", d => owned || tray.UndersideMm < 15 ? null
+                    : d.WithTray(tray.Id, t => t with { Support = TraySupport.Rails, RailBarId = "aluminium-6061-15x15" })),
+                new Remedy("posts", $"Stand it on four posts from the {behind}", d => owned || tray.UndersideMm < FitStage.LeastStandoffMm
+                    ? null : d.WithTray(tray.Id, t => t with { Support = TraySupport.Posts })))
                 .AlikeBy("trays", tray.Name);
         }
 
@@ -57,9 +62,16 @@ internal static class DeckFindings
         if (!inside.Contains(judged) && !Copies.IsCopy(tray.Id))
         {
             yield return Finding.Of("tray-outside", Severity.Stop,
-                $"{tray.Name} does not lie inside the box: it reaches from {Say.Mm(tray.UndersideMm - below)} to {Say.Mm(tray.UndersideMm - below + box.Size[axis])} mm from the {behind}, the inside is {Say.Mm(inside.Size[axis])} mm there.",
+                $"{tray.Name} does not lie inside the box: it reaches from {Say.Mm(tray.UndersideMm - below)} to "
+                    + $"{Say.Mm(tray.UndersideMm - below + box.Size[axis])} mm from the {behind}, the inside is "
+                    + $"{Say.Mm(inside.Size[axis])} mm there.",
                 [tray.Id],
-                new Remedy("lower", "Bring it to the middle of the box", d => d.WithTray(tray.Id, t => t with { UndersideMm = tray.Flanges is null ? Math.Round(inside.Size[axis] / 2) : Math.Round(Math.Max(0, (inside.Size[axis] - box.Size[axis]) / 2) + below, 1) })));
+                new Remedy("lower", "Bring it to the middle of the box",
+                    d => d.WithTray(tray.Id, t => t with
+                    {
+                        UndersideMm = tray.Flanges is null ? Math.Round(inside.Size[axis] / 2)
+                    : Math.Round(Math.Max(0, (inside.Size[axis] - box.Size[axis]) / 2) + below, 1)
+                    })));
         }
     }
 
@@ -72,17 +84,21 @@ internal static class DeckFindings
 
         var deck = plan.Shell.Under(device);
         var metal = plan.Catalog.Material(deck.MaterialId).Metal;
-        var auto = new Remedy("standoff", "Stand it on the least standoff that clears it", d => d.WithDevice(device.Id, x => x with { StandoffMm = null, ScrewLengthMm = null }));
+        var auto = new Remedy("standoff", "Stand it on the least standoff that clears it", d => d.WithDevice(device.Id, x => x with
+        { StandoffMm = null, ScrewLengthMm = null }));
         if (metal && device.StandoffMm <= 0)
         {
             yield return Finding.Of("board-on-metal", Severity.Stop,
-                $"{device.Device.Name} lies bare on the {plan.Catalog.Material(deck.MaterialId).Name} of {deck.Name}: its solder side projects {Say.Mm(device.Model.UnderMm)} mm and will short.",
+                $"{device.Device.Name} lies bare on the {plan.Catalog.Material(deck.MaterialId).Name} of {deck.Name}: its solder side "
+                    + $"projects {Say.Mm(device.Model.UnderMm)} mm and will short.",
                 [Place.Device(device.Id), deck.Id], auto);
         }
         else if (device.StandoffMm < device.Device.TowardsDeckMm(device.Model) + 0.5)
         {
             yield return Finding.Of("standoff-low", Severity.Stop,
-                $"{device.Device.Name} stands {Say.Mm(device.StandoffMm)} mm high, its {(device.Device.TurnedOver ? "tallest component" : "solder side")} needs {Say.Mm(device.Device.TowardsDeckMm(device.Model) + 0.5)} mm.",
+                $"{device.Device.Name} stands {Say.Mm(device.StandoffMm)} mm high, its "
+                    + $"{(device.Device.TurnedOver ? "tallest component" : "solder side")} needs "
+                    + $"{Say.Mm(device.Device.TowardsDeckMm(device.Model) + 0.5)} mm.",
                 [Place.Device(device.Id), deck.Id], auto);
         }
 
@@ -91,9 +107,11 @@ internal static class DeckFindings
         {
             var sold = plan.Catalog.Fasteners.Standoffs.Where(s => s.Size == set.Thread).Select(s => s.LengthMm).ToList();
             yield return Finding.Of("standoff-not-sold", Severity.Warn,
-                $"{device.Device.Name} wants {set.Thread} standoffs of {Say.Mm(set.WantedMm)} mm; sold are {string.Join(", ", sold.Select(Say.Mm))} mm.",
+                $"{device.Device.Name} wants {set.Thread} standoffs of {Say.Mm(set.WantedMm)} mm; sold are "
+                    + $"{string.Join(", ", sold.Select(Say.Mm))} mm.",
                 [Place.Device(device.Id)],
-                new Remedy("next-standoff", "Take the next length on sale", d => sold.Where(l => l >= set.WantedMm - 1e-6).Select(l => (double?)l).Min() is { } next
+                new Remedy("next-standoff", "Take the next length on sale", d => sold.Where(l => l >= set.WantedMm - 1e-6)
+                    .Select(l => (double?)l).Min() is { } next
                     ? d.WithDevice(device.Id, x => x with { StandoffMm = next })
                     : null));
         }
@@ -105,9 +123,11 @@ internal static class DeckFindings
         if (count < 2)
         {
             yield return Finding.Of("adapter-unheld", Severity.Stop,
-                $"The adapter under {device.Device.Name} meets {count} usable holes of {deck.Name}: it needs at least 2 that stay clear of the device's own.",
+                $"The adapter under {device.Device.Name} meets {count} usable holes of {deck.Name}: it needs at least 2 that stay clear "
+                    + $"of the device's own.",
                 [Place.Device(device.Id), deck.Id],
-                new Remedy("no-adapter", "Leave the adapter out and drill the deck", d => d.WithDevice(device.Id, x => x with { Adapter = null, OnDrilledHoles = false })));
+                new Remedy("no-adapter", "Leave the adapter out and drill the deck", d => d.WithDevice(device.Id, x => x with
+                { Adapter = null, OnDrilledHoles = false })));
         }
     }
 
@@ -125,7 +145,8 @@ internal static class DeckFindings
             yield return Finding.Of("panel-too-thick", Severity.Stop,
                 $"{device.Device.Name} clamps panels up to {Say.Mm(most)} mm; {deck.Name} is {Say.Mm(thickness)} mm there.",
                 [Place.Device(device.Id), deck.Id],
-                new Remedy("rebate", $"Thin the panel from behind to {Say.Mm(DeviceChoice.Clamped(device.Model, most))} mm under it", d => d.WithDevice(device.Id, x => x with { RebateToMm = DeviceChoice.Clamped(device.Model, most) })));
+                new Remedy("rebate", $"Thin the panel from behind to {Say.Mm(DeviceChoice.Clamped(device.Model, most))} mm under it",
+                    d => d.WithDevice(device.Id, x => x with { RebateToMm = DeviceChoice.Clamped(device.Model, most) })));
         }
         else if (device.Model.PanelMinMm is { } least && thickness < least - 1e-6)
         {
@@ -145,10 +166,13 @@ internal static class DeckFindings
 
         var device = plan.Fit.Device(fan.DeviceId)!;
         yield return Finding.Of(fan.OpenMm2 <= 0 ? "fan-closed" : "fan-throttled", fan.OpenMm2 <= 0 ? Severity.Stop : Severity.Warn,
-            $"{device.Device.Name} breathes through {Say.Mm(fan.OpenMm2 / 100)} cm² of {Say.Mm(fan.ApertureMm2 / 100)} cm², {Say.Mm(100 * share)} %: it should be at least {100 * GrillePattern.LeastOpenShare} %.",
+            $"{device.Device.Name} breathes through {Say.Mm(fan.OpenMm2 / 100)} cm² of {Say.Mm(fan.ApertureMm2 / 100)} cm², "
+                + $"{Say.Mm(100 * share)} %: it should be at least {100 * GrillePattern.LeastOpenShare} %.",
             [Place.Device(device.Id), plan.Shell.Deck(device).Id],
-            new Remedy("open", "Cut the whole aperture open", d => d.WithDevice(device.Id, x => x with { Grille = new Grille(GrilleKind.Open, 0, 0) })),
-            new Remedy("holes", "Drill a 60° pattern of the smallest holes that open enough", d => GrillePattern.Opening(device.Model.Cutouts[0].WidthMm) is { } grille
+            new Remedy("open", "Cut the whole aperture open", d => d.WithDevice(device.Id, x => x with
+            { Grille = new Grille(GrilleKind.Open, 0, 0) })),
+            new Remedy("holes", "Drill a 60° pattern of the smallest holes that open enough",
+                d => GrillePattern.Opening(device.Model.Cutouts[0].WidthMm) is { } grille
                 ? d.WithDevice(device.Id, x => x with { Grille = grille })
                 : null));
     }

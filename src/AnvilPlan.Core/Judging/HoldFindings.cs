@@ -37,7 +37,8 @@ internal static class HoldFindings
             var names = group.Select(id => plan.Parts.Find(id)?.Name ?? id).ToList();
             yield return new Finding(
                 $"part-floats:{group[0]}", "part-floats", Severity.Stop,
-                $"{names[0]}{(names.Count > 1 ? $" and {names.Count - 1} more parts" : "")} hang in the air: none of the {plan.Joints.Holds.Count} joints and fixings ties {(names.Count > 1 ? "them" : "it")} to the rest.",
+                $"{names[0]}{(names.Count > 1 ? $" and {names.Count - 1} more parts" : "")} hang in the air: none of the "
+                    + $"{plan.Joints.Holds.Count} joints and fixings ties {(names.Count > 1 ? "them" : "it")} to the rest.",
                 [.. group.Select(Place.Part)], [])
             { Alike = new Alike("floats", names[0]) };
         }

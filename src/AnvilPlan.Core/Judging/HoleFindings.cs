@@ -21,7 +21,8 @@ internal static class HoleFindings
         foreach (var part in plan.Parts.Parts.Where(p => p is { Flat: true, Kind: not PartKind.Blank }))
         {
             var keep = plan.Joints.KeepClear.Where(k => k.PartId == part.Id).ToList();
-            foreach (var finding in part.Features.OfType<Hole>().Where(h => !h.Given).SelectMany(h => Edge(plan, part, h, kinds.TryGetValue(h.Id, out var kind) ? kind : null)))
+            foreach (var finding in part.Features.OfType<Hole>().Where(h => !h.Given)
+                .SelectMany(h => Edge(plan, part, h, kinds.TryGetValue(h.Id, out var kind) ? kind : null)))
             {
                 yield return finding;
             }
@@ -55,7 +56,8 @@ internal static class HoleFindings
         }
 
         yield return Finding.Of("hole-near-edge", gap < hole.DiaMm / 2 ? Severity.Stop : Severity.Warn,
-            $"{hole.Purpose} in {part.Name}: centre {Say.Mm(gap)} mm from the edge, {Say.Mm(least)} mm wanted for {Say.Mm(hole.DiaMm)} mm in {part.Material}.",
+            $"{hole.Purpose} in {part.Name}: centre {Say.Mm(gap)} mm from the edge, {Say.Mm(least)} mm wanted for {Say.Mm(hole.DiaMm)} "
+                + $"mm in {part.Material}.",
             [part.Id, Place.Hole(hole.Id)], Move(plan, "hole-near-edge", hole.For));
     }
 
@@ -63,24 +65,29 @@ internal static class HoleFindings
     private static IEnumerable<Finding> Joints(PlanSoFar plan, Part part, HashSet<string> devices, List<KeepClear> keep)
     {
         var hits = part.Features.Where(f => f is not (Channel or Bevel) && devices.Contains(f.For))
-            .Select(f => keep.Select(k => (Feature: f, k.What, Mm: Into(Extent(f, part.Slab), k))).Where(h => h.Mm > 0).OrderByDescending(h => h.Mm).ToList())
+            .Select(f => keep.Select(k => (Feature: f, k.What, Mm: Into(Extent(f, part.Slab), k))).Where(h => h.Mm > 0)
+                .OrderByDescending(h => h.Mm).ToList())
             .Where(h => h.Count > 0).Select(h => h[0]);
         foreach (var same in hits.GroupBy(h => (h.Feature.For, h.Feature.Purpose, h.What)))
         {
             var (worst, count) = (same.MaxBy(h => h.Mm), same.Count());
             var code = worst.Feature is Hole ? "hole-in-joint" : "opening-cuts-joint";
             yield return Finding.Of(code, Severity.Stop,
-                $"{worst.Feature.Purpose} in {part.Name} runs {Say.Mm(worst.Mm)} mm into the {worst.What}{(count > 1 ? $", at {count} of its holes" : "")}.",
-                [part.Id, Place.Hole(worst.Feature.Id)], Move(plan, code, worst.Feature.For)).AlikeBy($"{part.Id}+{worst.Feature.For}+{worst.What}", worst.Feature.Purpose);
+                $"{worst.Feature.Purpose} in {part.Name} runs {Say.Mm(worst.Mm)} mm into the "
+                    + $"{worst.What}{(count > 1 ? $", at {count} of its holes" : "")}.",
+                [part.Id, Place.Hole(worst.Feature.Id)], Move(plan, code, worst.Feature.For))
+                    .AlikeBy($"{part.Id}+{worst.Feature.For}+{worst.What}", worst.Feature.Purpose);
         }
     }
 
     private static double Into((Uv Min, Uv Max) extent, KeepClear keep) => Math.Min(
-        Math.Min(extent.Max.U, keep.Max.U) - Math.Max(extent.Min.U, keep.Min.U), Math.Min(extent.Max.V, keep.Max.V) - Math.Max(extent.Min.V, keep.Min.V));
+        Math.Min(extent.Max.U, keep.Max.U) - Math.Max(extent.Min.U, keep.Min.U), Math.Min(extent.Max.V, keep.Max.V) - Math.Max(extent.Min.V,
+            keep.Min.V));
 
     private static IEnumerable<Finding> Overlaps(PlanSoFar plan, Part part)
     {
-        var features = part.Features.Where(f => f is Hole or Opening).Select(f => (Feature: f, Extent: Extent(f, part.Slab))).OrderBy(f => f.Extent.Min.U).ToList();
+        var features = part.Features.Where(f => f is Hole or Opening).Select(f => (Feature: f, Extent: Extent(f, part.Slab)))
+            .OrderBy(f => f.Extent.Min.U).ToList();
         var told = new HashSet<string>(StringComparer.Ordinal);
         for (var i = 0; i < features.Count; i++)
         {
@@ -88,14 +95,18 @@ internal static class HoleFindings
             {
                 var (a, b) = (features[i].Feature, features[j].Feature);
                 // fixings keep clear of each other when they are placed; notches round bars may run together
-                if ((a is Hole && b is Hole && !a.Given && !b.Given) || (IsNotch(a) && IsNotch(b)) || a.For == b.For || Bridge(a, b, part.Slab) >= LeastBridgeMm - 1e-6 || !told.Add(string.Join('+', new[] { a.For, b.For }.Order(StringComparer.Ordinal))))
+                if ((a is Hole && b is Hole && !a.Given && !b.Given) || (IsNotch(a) && IsNotch(b)) || a.For == b.For
+                    || Bridge(a, b, part.Slab) >= LeastBridgeMm - 1e-6
+                    || !told.Add(string.Join('+', new[] { a.For, b.For }.Order(StringComparer.Ordinal))))
                 {
                     continue;
                 }
 
                 yield return Finding.Of("holes-meet", Severity.Stop,
-                    $"In {part.Name}, {a.Purpose} and {b.Purpose} leave {Say.Mm(Math.Max(0, Bridge(a, b, part.Slab)))} mm between them, {LeastBridgeMm} mm is the least.",
-                    [part.Id, Place.Hole(a.Id), Place.Hole(b.Id)], [.. Move(plan, "holes-meet", a.For), .. Move(plan, "holes-meet", b.For)]);
+                    $"In {part.Name}, {a.Purpose} and {b.Purpose} leave {Say.Mm(Math.Max(0, Bridge(a, b, part.Slab)))} mm between them, "
+                        + $"{LeastBridgeMm} mm is the least.",
+                    [part.Id, Place.Hole(a.Id), Place.Hole(b.Id)], [.. Move(plan, "holes-meet", a.For),
+                        .. Move(plan, "holes-meet", b.For)]);
             }
         }
     }
@@ -127,12 +138,14 @@ internal static class HoleFindings
 
     /// <summary>The largest circle when all that it takes is round.</summary>
     private static (Uv At, double Radius)? Round(Feature f, Slab slab) =>
-        f.Cuts(slab).ToList() is { Count: > 0 } cuts && cuts.TrueForAll(c => c is FaceCut { Mouth.Circle: not null }) ? cuts.Select(c => c.Mouth.Circle!.Value).MaxBy(c => c.RadiusMm) : null;
+        f.Cuts(slab).ToList() is { Count: > 0 } cuts && cuts.TrueForAll(c => c is FaceCut { Mouth.Circle: not null })
+            ? cuts.Select(c => c.Mouth.Circle!.Value).MaxBy(c => c.RadiusMm) : null;
 
     /// <summary>The rectangle about what it takes from a face; a countersink's rim does not count.</summary>
     private static (Uv Min, Uv Max) Extent(Feature f, Slab slab) => f.Cuts(slab).OfType<FaceCut>().FirstOrDefault()?.Extent ?? default;
 
-    private static Remedy[] Move(PlanSoFar plan, string code, string forWhat) => plan.Design.Devices.FirstOrDefault(d => d.Id == forWhat) is { } device
+    private static Remedy[] Move(PlanSoFar plan, string code, string forWhat) =>
+        plan.Design.Devices.FirstOrDefault(d => d.Id == forWhat) is { } device
         ? [DeviceMoves.Remedy(plan, code, device)]
         : [];
 }

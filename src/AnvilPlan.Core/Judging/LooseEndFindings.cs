@@ -12,13 +12,16 @@ internal static class LooseEndFindings
     {
         foreach (var device in plan.Fit.Devices)
         {
-            var bare = CheckList.InsidePorts(device).Where(p => !plan.LinksAt.Contains((device.Id, p.Id)) && !device.Device.ClosedPorts.Contains(p.Id)).ToList();
+            var bare = CheckList.InsidePorts(device).Where(p => !plan.LinksAt.Contains((device.Id, p.Id))
+                && !device.Device.ClosedPorts.Contains(p.Id)).ToList();
             if (bare.Count > 0)
             {
                 yield return Finding.Of("port-without-cable", Severity.Note,
-                    $"{device.Device.Name}: {bare.Count} of {device.Model.Ports.Count} ports {(bare.Count == 1 ? "has" : "have")} no cable yet: {string.Join(", ", bare.Select(p => p.Name))}.",
+                    $"{device.Device.Name}: {bare.Count} of {device.Model.Ports.Count} ports {(bare.Count == 1 ? "has" : "have")} no "
+                        + $"cable yet: {string.Join(", ", bare.Select(p => p.Name))}.",
                     [Place.Device(device.Id)],
-                    new Remedy("leave-unused", "They stay unused deliberately", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, .. bare.Select(p => p.Id)] })))
+                    new Remedy("leave-unused", "They stay unused deliberately", d => d.WithDevice(device.Id, x => x with
+                    { ClosedPorts = [.. x.ClosedPorts, .. bare.Select(p => p.Id)] })))
                     .AlikeBy("cables", $"{device.Device.Name} ({string.Join(", ", bare.Select(p => p.Name))})");
             }
         }
@@ -27,10 +30,14 @@ internal static class LooseEndFindings
         if (unmarked.Count > 0)
         {
             yield return Finding.Of("label-open", Severity.Note,
-                $"{unmarked.Count} of {plan.Fit.Devices.Count} devices show on a panel and have no label decided: {string.Join(", ", unmarked.Select(d => d.Device.Name))}.",
+                $"{unmarked.Count} of {plan.Fit.Devices.Count} devices show on a panel and have no label decided: "
+                    + $"{string.Join(", ", unmarked.Select(d => d.Device.Name))}.",
                 [.. unmarked.Select(d => Place.Device(d.Id))],
-                new Remedy("label-names", "Label each with its name", d => unmarked.Aggregate(d, (x, u) => x.WithDevice(u.Id, y => y with { Marking = y.Name[..Math.Min(y.Name.Length, 40)] }))),
-                new Remedy("label-none", "They get no labels", d => unmarked.Aggregate(d, (x, u) => x.WithDevice(u.Id, y => y with { Marking = "" }))));
+                new Remedy("label-names", "Label each with its name",
+                    d => unmarked.Aggregate(d, (x, u) => x.WithDevice(u.Id, y => y with
+                    { Marking = y.Name[..Math.Min(y.Name.Length, 40)] }))),
+                new Remedy("label-none", "They get no labels",
+                    d => unmarked.Aggregate(d, (x, u) => x.WithDevice(u.Id, y => y with { Marking = "" }))));
         }
     }
 }

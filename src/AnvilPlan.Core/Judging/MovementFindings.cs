@@ -22,7 +22,8 @@ internal static class MovementFindings
     /// <summary>Glued across the grain: one side moves along the joint, the other does not.</summary>
     private static IEnumerable<Finding> Crossed(PlanSoFar plan)
     {
-        var solids = plan.Shell.Panels.Values.Concat(plan.Shell.Trays.Values).Concat(plan.Shell.Members).ToDictionary(p => p.Id, StringComparer.Ordinal);
+        var solids = plan.Shell.Panels.Values.Concat(plan.Shell.Trays.Values).Concat(plan.Shell.Members)
+            .ToDictionary(p => p.Id, StringComparer.Ordinal);
         foreach (var hold in plan.Joints.Holds.Where(h => h.By == HoldBy.Glue).DistinctBy(h => (h.PartA, h.PartB)))
         {
             if (!solids.TryGetValue(hold.PartA, out var a) || !solids.TryGetValue(hold.PartB, out var b))
@@ -42,15 +43,18 @@ internal static class MovementFindings
 
             var (moves, stays) = ca > cb ? (a, b) : (b, a);
             yield return Finding.Of("grain-crossed", Severity.Warn,
-                $"{moves.Name} moves {Say.Mm(most)} mm with the seasons along its glue line of {Say.Mm(shared.Size[along])} mm with {stays.Name.ToLowerInvariant()}, which stays as it is: the joint opens or the board splits.",
+                $"{moves.Name} moves {Say.Mm(most)} mm with the seasons along its glue line of {Say.Mm(shared.Size[along])} mm with "
+                    + $"{stays.Name.ToLowerInvariant()}, which stays as it is: the joint opens or the board splits.",
                 [moves.Id, stays.Id],
-                new Remedy("turn-grain", $"Turn the grain of the {moves.Name.ToLowerInvariant()}", d => FaceOf(moves) is { } f ? Trial.FirstSound(plan, "grain-crossed", d, [Turned(d, f)]) : null),
+                new Remedy("turn-grain", $"Turn the grain of the {moves.Name.ToLowerInvariant()}", d => FaceOf(moves) is { } f
+                    ? Trial.FirstSound(plan, "grain-crossed", d, [Turned(d, f)]) : null),
                 new Remedy("board-instead", $"Make the {moves.Name.ToLowerInvariant()} of plywood", d => OfBoard(plan, d, moves)))
                 .AlikeBy(moves.Id, "with " + stays.Name.ToLowerInvariant());
         }
     }
 
-    private static double Per(PlanSoFar plan, SolidPart part, Axis axis) => WoodAir.PerPercent(part, plan.Catalog.Material(part.MaterialId), axis);
+    private static double Per(PlanSoFar plan, SolidPart part, Axis axis) =>
+        WoodAir.PerPercent(part, plan.Catalog.Material(part.MaterialId), axis);
 
     /// <summary>In grooves on both sides of its grain, with less air than it swells.</summary>
     private static IEnumerable<Finding> Trapped(PlanSoFar plan)
@@ -59,7 +63,8 @@ internal static class MovementFindings
         {
             var material = plan.Catalog.Material(solid.MaterialId);
             var panel = plan.Design.Panel(face) with { Floats = true };
-            if (material.Family != MaterialFamily.SolidWood || plan.Design.Panel(face).Floats || FloatingSize.Grooves(panel, plan.Design, solid, plan.Fit.Envelope, plan.Shop) is not { } grooves)
+            if (material.Family != MaterialFamily.SolidWood || plan.Design.Panel(face).Floats
+                || FloatingSize.Grooves(panel, plan.Design, solid, plan.Fit.Envelope, plan.Shop) is not { } grooves)
             {
                 continue;
             }
@@ -69,9 +74,12 @@ internal static class MovementFindings
             if (change.SwellMm > spare || change.ShrinkMm > GlueBearsMm)
             {
                 yield return Finding.Of("panel-trapped", Severity.Warn,
-                    $"{solid.Name} is solid {material.Name}, {Say.Mm(solid.WidthMm)} mm across the grain, glued into grooves: it swells {Say.Mm(change.SwellMm)} mm in the dampest weeks where the grooves leave {Say.Mm(spare)} mm, and shrinks {Say.Mm(change.ShrinkMm)} mm in the driest.",
+                    $"{solid.Name} is solid {material.Name}, {Say.Mm(solid.WidthMm)} mm across the grain, glued into grooves: it swells "
+                        + $"{Say.Mm(change.SwellMm)} mm in the dampest weeks where the grooves leave {Say.Mm(spare)} mm, and shrinks "
+                        + $"{Say.Mm(change.ShrinkMm)} mm in the driest.",
                     [solid.Id],
-                    new Remedy("let-float", "Let it float: sized for the grooves, a spot of glue in the middle only", d => d.WithPanel(face, p => p with { Floats = true })),
+                    new Remedy("let-float", "Let it float: sized for the grooves, a spot of glue in the middle only",
+                        d => d.WithPanel(face, p => p with { Floats = true })),
                     new Remedy("board-instead", "Make it of plywood", d => OfBoard(plan, d, solid)));
             }
         }
@@ -92,9 +100,12 @@ internal static class MovementFindings
             if (size.EngagementAtDriestMm < FloatingSize.LeastEngagementMm)
             {
                 yield return Finding.Of("float-leaves-groove", Severity.Warn,
-                    $"{solid.Name} is cut to {Say.Mm(size.WidthNowMm)} mm so that it can swell; in the driest weeks {Say.Mm(size.EngagementAtDriestMm)} mm of it stand in each groove: at least {Say.Mm(FloatingSize.LeastEngagementMm)} mm are wanted.",
+                    $"{solid.Name} is cut to {Say.Mm(size.WidthNowMm)} mm so that it can swell; in the driest weeks "
+                        + $"{Say.Mm(size.EngagementAtDriestMm)} mm of it stand in each groove: at least "
+                        + $"{Say.Mm(FloatingSize.LeastEngagementMm)} mm are wanted.",
                     [solid.Id],
-                    new Remedy("deeper-grooves", "Cut the grooves as deep as the boards allow", d => Trial.FirstSound(plan, "float-leaves-groove", d, [Deeper(plan, d, face)])),
+                    new Remedy("deeper-grooves", "Cut the grooves as deep as the boards allow",
+                        d => Trial.FirstSound(plan, "float-leaves-groove", d, [Deeper(plan, d, face)])),
                     new Remedy("board-instead", "Make it of plywood", d => OfBoard(plan, d, solid)));
             }
         }
@@ -116,7 +127,13 @@ internal static class MovementFindings
         var ply = plan.Catalog.Boards.Where(s => plan.Catalog.Material(s.MaterialId).Family == MaterialFamily.Plywood)
             .OrderBy(s => Math.Abs(s.NominalMm - part.NominalMm)).ThenBy(s => s.Id, StringComparer.Ordinal).First();
         return FaceOf(part) is { } face
-            ? design.WithPanel(face, p => p with { MaterialId = ply.MaterialId, NominalMm = ply.NominalMm, MeasuredMm = null, Floats = false })
+            ? design.WithPanel(face, p => p with
+            {
+                MaterialId = ply.MaterialId,
+                NominalMm = ply.NominalMm,
+                MeasuredMm = null,
+                Floats = false
+            })
             : design.Trays.Any(t => t.Id == Copies.TemplateOf(part.Id))
                 ? design.WithTray(part.Id, t => t with { MaterialId = ply.MaterialId, NominalMm = ply.NominalMm, MeasuredMm = null })
                 : null;

@@ -16,7 +16,8 @@ internal static class OrderFindings
         var byId = plan.Work.Operations.ToDictionary(o => o.Id, StringComparer.Ordinal);
         var circle = plan.Work.Circle.Select(id => byId[id]).ToList();
         yield return Finding.Of("order-circle", Severity.Stop,
-            $"{circle.Count} operations wait for each other and none of them can be first: {string.Join("; then ", circle.Select(o => o.Title))}; then the first again.",
+            $"{circle.Count} operations wait for each other and none of them can be first: "
+                + $"{string.Join("; then ", circle.Select(o => o.Title))}; then the first again.",
             [.. circle.SelectMany(o => o.Places).Distinct()]);
     }
 }

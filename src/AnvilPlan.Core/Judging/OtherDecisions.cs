@@ -25,7 +25,10 @@ internal static class OtherDecisions
     private static readonly double[] Factors = [0.9, 1.1, 0.75, 1.3, 0.5, 1.6, 2];
     private static readonly double[] BoxMm = [5, 10, 20, 40, 80];
 
-    /// <summary>The decision that a part, a fixing or a device follows from: an id of the design, an edge or <c>feet</c>; null for what stands by itself.</summary>
+    /// <summary>
+    /// The decision that a part, a fixing or a device follows from: an id of the design, an edge or <c>feet</c>; null for what stands by
+    /// itself.
+    /// </summary>
     public static string? Behind(Design design, Place place)
     {
         var words = place.Words;
@@ -34,24 +37,41 @@ internal static class OtherDecisions
             ?? (words[0] is "edge" or "block" && Edge(words[^1]) is not null ? words[^1] : words[0] == "feet" ? "feet" : null);
     }
 
-    /// <summary>Equal for places that follow from the same decisions: where two of them are in each other's way it is one cause, in however many parts.</summary>
+    /// <summary>
+    /// Equal for places that follow from the same decisions: where two of them are in each other's way it is one cause, in however many
+    /// parts.
+    /// </summary>
     public static string Causes(Design design, IEnumerable<Place> places) =>
-        string.Join('+', places.Select(p => Behind(design, p) ?? p.ToString()).Distinct(StringComparer.Ordinal).Order(StringComparer.Ordinal));
+        string.Join('+', places.Select(p => Behind(design, p) ?? p.ToString()).Distinct(StringComparer.Ordinal)
+            .Order(StringComparer.Ordinal));
 
     public static IEnumerable<Remedy> Of(PlanSoFar plan, Finding finding)
     {
         var behind = finding.Places.Select(p => Behind(plan.Design, p)).OfType<string>().Distinct(StringComparer.Ordinal).ToList();
         List<Remedy> remedies = [];
         void Offer(string id, string title, Func<Design, IEnumerable<Design>> candidates) =>
-            remedies.Add(new Remedy(id, title, d => Trial.FirstSound(plan, finding.Code, d, candidates(d), f => f.Id == finding.Id, wholly: true)));
+            remedies.Add(new Remedy(id, title, d => Trial.FirstSound(plan, finding.Code, d, candidates(d), f => f.Id == finding.Id,
+                wholly: true)));
 
         foreach (var tray in plan.Design.Trays.Where(t => behind.Contains(t.Id)))
         {
-            Offer("shift-" + tray.Id, $"Move {tray.Name} {(tray.Plane == TrayPlane.Level ? "up or down" : "to or from the " + Deck.Name(tray.Plane.Behind()))}, as little as helps", d => TrayMm
-                .SelectMany(by => (double[])[by, -by]).Select(by => d.WithTray(tray.Id, t => t with { UndersideMm = Math.Max(0, t.UndersideMm + by) })));
+            Offer("shift-" + tray.Id,
+                $"Move {tray.Name} {(tray.Plane == TrayPlane.Level ? "up or down"
+                    : "to or from the " + Deck.Name(tray.Plane.Behind()))}, as little as helps", d => TrayMm
+                .SelectMany(by => (double[])[by, -by])
+                    .Select(by => d.WithTray(tray.Id, t => t with { UndersideMm = Math.Max(0, t.UndersideMm + by) })));
             Offer("carry-" + tray.Id, $"Carry {tray.Name} in another way", d => Enum.GetValues<TraySupport>()
-                .SelectMany(s => plan.Catalog.Bars.Where(b => s == TraySupport.Rails && b.Shape is BarShape.Solid or BarShape.Angle).Take(MostBars).Select(b => (string?)b.Id).DefaultIfEmpty()
-                    .Select(bar => d.WithTray(tray.Id, t => t with { Support = s, RailBarId = bar, Flanges = s == TraySupport.Flanges ? t.Flanges ?? new TrayFlanges(FlangedEdges.Walls, true, 15, 2, SheetJoin.Rivets) : null, Drawer = s == TraySupport.Rails ? t.Drawer : null }))));
+                .SelectMany(s => plan.Catalog.Bars.Where(b => s == TraySupport.Rails && b.Shape is BarShape.Solid or BarShape.Angle)
+                    .Take(MostBars).Select(b => (string?)b.Id).DefaultIfEmpty()
+                    .Select(bar => d.WithTray(tray.Id, t => t with
+                    {
+                        Support = s,
+                        RailBarId = bar,
+                        Flanges = s == TraySupport.Flanges
+                        ? t.Flanges ?? new TrayFlanges(FlangedEdges.Walls, true, 15, 2, SheetJoin.Rivets)
+                        : null,
+                        Drawer = s == TraySupport.Rails ? t.Drawer : null
+                    }))));
         }
 
         foreach (var device in plan.Design.Devices.Where(d => behind.Contains(d.Id)))
@@ -74,7 +94,8 @@ internal static class OtherDecisions
             var system = plan.Catalog.Systems.First(s => s.Decision == own.GetType());
             foreach (var ask in system.Asks)
             {
-                Offer($"answer-{own.Id}-{ask.Key}", $"{system.Name}: another answer to “{ask.Label}”", d => Answers(plan.Catalog, d, own.Id, ask));
+                Offer($"answer-{own.Id}-{ask.Key}", $"{system.Name}: another answer to “{ask.Label}”",
+                    d => Answers(plan.Catalog, d, own.Id, ask));
             }
         }
 
@@ -87,7 +108,9 @@ internal static class OtherDecisions
 
         foreach (var own in plan.Design.Structures.Where(s => behind.Contains(s.Id)))
         {
-            Offer("without-" + own.Id, $"Take the {plan.Catalog.Systems.First(s => s.Decision == own.GetType()).Name.ToLowerInvariant()} out", d => [d with { Structures = [.. d.Structures.Where(s => s.Id != own.Id)] }]);
+            Offer("without-" + own.Id,
+                $"Take the {plan.Catalog.Systems.First(s => s.Decision == own.GetType()).Name.ToLowerInvariant()} out", d =>
+                [d with { Structures = [.. d.Structures.Where(s => s.Id != own.Id)] }]);
         }
 
         return remedies;
@@ -95,7 +118,8 @@ internal static class OtherDecisions
 
     private static EdgeId? Edge(string name) => Faces.Edges.Select(e => (EdgeId?)e).FirstOrDefault(e => Deck.Name(e!.Value) == name);
 
-    private static Design Grown(Design d, double x, double y, double z) => d with { Box = d.Box with { WidthMm = d.Box.WidthMm + x, DepthMm = d.Box.DepthMm + y, HeightMm = d.Box.HeightMm + z } };
+    private static Design Grown(Design d, double x, double y, double z) =>
+        d with { Box = d.Box with { WidthMm = d.Box.WidthMm + x, DepthMm = d.Box.DepthMm + y, HeightMm = d.Box.HeightMm + z } };
 
     /// <summary>The joint with another bar or none along it, then every other kind that a maker chooses.</summary>
     private static IEnumerable<Design> Joined(PlanSoFar plan, Design design, EdgeId id)
@@ -116,7 +140,8 @@ internal static class OtherDecisions
     {
         var now = catalog.Bars.FirstOrDefault(b => b.Id == barId);
         return catalog.Bars.Where(b => b != now && (now is null ? b is { Shape: BarShape.Solid, WidthMm: <= 25 } : b.Shape == now.Shape))
-            .OrderBy(b => now is not null && b.MaterialId != now.MaterialId).ThenBy(b => now is null ? b.WidthMm * b.HeightMm : Math.Abs((b.WidthMm * b.HeightMm) - (now.WidthMm * now.HeightMm)))
+            .OrderBy(b => now is not null && b.MaterialId != now.MaterialId).ThenBy(b => now is null ? b.WidthMm * b.HeightMm
+                : Math.Abs((b.WidthMm * b.HeightMm) - (now.WidthMm * now.HeightMm)))
             .ThenBy(b => b.Id, StringComparer.Ordinal).Take(MostBars);
     }
 
@@ -148,9 +173,13 @@ internal static class OtherDecisions
         AskKind.Bar => Nearest(catalog, now?.GetValue<string>()).Select(b => (JsonNode?)b.Id),
         AskKind.Choice => ask.Words.Where(w => w.Key != now?.GetValue<string>()).Select(w => (JsonNode?)w.Key),
         AskKind.Flag when now is not null => [!now.GetValue<bool>()],
-        AskKind.Length or AskKind.Number when now is not null && ask.Whole => ((int[])[-1, 1, -2, 2]).Select(by => now.GetValue<int>() + by).Where(v => Allowed(ask, v)).Select(v => (JsonNode?)v),
-        AskKind.Length or AskKind.Number when now is not null => Factors.Select(f => Math.Round(now.GetValue<double>() * f, 1)).Where(v => Allowed(ask, v)).Select(v => (JsonNode?)v),
-        AskKind.Faces or AskKind.Edges when now is JsonArray all => Enumerable.Range(0, all.Count).Select(i => (JsonNode?)new JsonArray([.. all.Where((_, k) => k != i).Select(n => n!.DeepClone())])),
+        AskKind.Length or AskKind.Number when now is not null && ask.Whole => ((int[])[-1, 1, -2, 2]).Select(by => now.GetValue<int>() + by)
+            .Where(v => Allowed(ask, v)).Select(v => (JsonNode?)v),
+        AskKind.Length or AskKind.Number when now is not null => Factors.Select(f => Math.Round(now.GetValue<double>() * f, 1))
+            .Where(v => Allowed(ask, v)).Select(v => (JsonNode?)v),
+        AskKind.Faces or AskKind.Edges when now is JsonArray all =>
+            Enumerable.Range(0, all.Count)
+            .Select(i => (JsonNode?)new JsonArray([.. all.Where((_, k) => k != i).Select(n => n!.DeepClone())])),
         _ => [],
     };
 

@@ -17,7 +17,8 @@ internal static class PatternFindings
         foreach (var device in plan.Fit.Devices.Where(d => d.Device.OnDrilledHoles && d.Model.ThreadSize is not null))
         {
             var drilled = DrilledPattern.Of(plan.Design, device.Device.DeckId);
-            var misses = DrilledPattern.Match(device, drilled, plan.Catalog.Fasteners.Thread(device.Model.ThreadSize!).NominalMm).Where(m => !m.Fits).ToList();
+            var misses = DrilledPattern.Match(device, drilled, plan.Catalog.Fasteners.Thread(device.Model.ThreadSize!).NominalMm)
+                .Where(m => !m.Fits).ToList();
             if (misses.Count == 0)
             {
                 continue;
@@ -25,10 +26,13 @@ internal static class PatternFindings
 
             var deck = plan.Shell.Deck(device);
             yield return Finding.Of("pattern-misses-holes", Severity.Stop,
-                $"{device.Device.Name}{Lying(device)} does not meet the {drilled.Count} holes of {deck.Name}: {string.Join("; ", misses.Select(Miss))}.",
+                $"{device.Device.Name}{Lying(device)} does not meet the {drilled.Count} holes of {deck.Name}: "
+                    + $"{string.Join("; ", misses.Select(Miss))}.",
                 [Place.Device(device.Id), deck.Id],
-                new Remedy("lay-to-match", "Turn and move it so that all its holes meet", d => DrilledPattern.Laid(device.Device, d, plan.Catalog) is { } laid ? d.WithDevice(device.Id, _ => laid) : null),
-                new Remedy("new-holes", "Drill new holes for it, clear of those that are there", d => Trial.FirstSound(plan, "pattern-misses-holes", d, Drilled(plan, d, device.Device))),
+                new Remedy("lay-to-match", "Turn and move it so that all its holes meet", d => DrilledPattern.Laid(device.Device, d,
+                    plan.Catalog) is { } laid ? d.WithDevice(device.Id, _ => laid) : null),
+                new Remedy("new-holes", "Drill new holes for it, clear of those that are there",
+                    d => Trial.FirstSound(plan, "pattern-misses-holes", d, Drilled(plan, d, device.Device))),
                 new Remedy("adapter", "Set an adapter plate of 3 mm aluminium between", d => AdapterFor(d, device)));
         }
     }
@@ -40,11 +44,13 @@ internal static class PatternFindings
         return DeviceMoves.Spots(plan, free).Prepend(free).Select(at => design.WithDevice(device.Id, _ => at));
     }
 
-    private static Design? AdapterFor(Design design, PlacedDevice device) => device.Model.Mount is MountStyle.Standoffs or MountStyle.TappedBody && AdapterPlate.Fixings(device, design).Count >= 2
+    private static Design? AdapterFor(Design design, PlacedDevice device) =>
+        device.Model.Mount is MountStyle.Standoffs or MountStyle.TappedBody && AdapterPlate.Fixings(device, design).Count >= 2
         ? design.WithDevice(device.Id, x => x with { OnDrilledHoles = false, Adapter = new Adapter("aluminium-5052", 3) })
         : null;
 
-    private static string Lying(PlacedDevice device) => device.Device.TurnedOver ? ", turned over," : device.Device.FarFace ? ", on the far face," : "";
+    private static string Lying(PlacedDevice device) => device.Device.TurnedOver ? ", turned over," : device.Device.FarFace
+        ? ", on the far face," : "";
 
     private static string Miss(HoleMatch miss) => miss switch
     {

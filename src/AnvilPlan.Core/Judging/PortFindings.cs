@@ -20,15 +20,19 @@ internal static class PortFindings
             yield return Finding.Of("port-without-opening", Severity.Warn,
                 $"{device.Device.Name}, {port.Name}: no opening, {port.Verdict}.",
                 [Place.Device(port.DeviceId), $"port/{port.DeviceId}/{port.PortId}"],
-                new Remedy("bring-closer", "Move the device so that the port reaches its panel", d => BringCloser(plan, d, device, port.PortId)),
-                new Remedy("leave-closed", "It stays inside deliberately", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, port.PortId] })));
+                new Remedy("bring-closer", "Move the device so that the port reaches its panel",
+                    d => BringCloser(plan, d, device, port.PortId)),
+                new Remedy("leave-closed", "It stays inside deliberately", d => d.WithDevice(device.Id, x => x with
+                { ClosedPorts = [.. x.ClosedPorts, port.PortId] })));
         }
     }
 
     private static Design? BringCloser(PlanSoFar plan, Design design, PlacedDevice device, string portId)
     {
-        var open = plan.Mounts.Ports.Where(p => p.DeviceId == device.Id && p.State == PortState.Opened).Select(p => p.PortId).Append(portId).ToHashSet(StringComparer.Ordinal);
-        return DeviceMoves.Moved(plan, "port-without-opening", design, device.Device, at => device.Model.Ports.Where(p => open.Contains(p.Id)).All(p => Reaches(plan, at, p)));
+        var open = plan.Mounts.Ports.Where(p => p.DeviceId == device.Id && p.State == PortState.Opened).Select(p => p.PortId).Append(portId)
+            .ToHashSet(StringComparer.Ordinal);
+        return DeviceMoves.Moved(plan, "port-without-opening", design, device.Device,
+            at => device.Model.Ports.Where(p => open.Contains(p.Id)).All(p => Reaches(plan, at, p)));
     }
 
     private static bool Reaches(PlanSoFar plan, PlacedDevice at, Catalogs.Port port)

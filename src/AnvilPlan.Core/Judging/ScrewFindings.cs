@@ -22,13 +22,16 @@ internal static class ScrewFindings
     {
         var device = plan.Design.Devices.FirstOrDefault(d => d.Id == screw.For);
         Place[] places = [device is null ? Place.Parse(screw.For) : Place.Device(device.Id), screw.Id];
-        var automatic = new Remedy("pick-length", "Take the length that the stack asks for", d => device is null ? null : d.WithDevice(device.Id, x => x with { ScrewLengthMm = null }));
+        var automatic = new Remedy("pick-length", "Take the length that the stack asks for", d => device is null ? null
+            : d.WithDevice(device.Id, x => x with { ScrewLengthMm = null }));
         return screw.Verdict switch
         {
             ScrewVerdict.TooShort => Finding.Of("screw-too-short", Severity.Stop,
-                $"{screw.Where}: {screw.Label} bites {Say.Mm(screw.EngagementMm ?? 0)} mm, at least {Say.Mm(screw.MinMm)} mm of length is needed.", places, automatic),
+                $"{screw.Where}: {screw.Label} bites {Say.Mm(screw.EngagementMm ?? 0)} mm, at least {Say.Mm(screw.MinMm)} mm of length "
+                    + $"is needed.", places, automatic),
             ScrewVerdict.TooLong => Finding.Of("screw-too-long", Severity.Stop,
-                $"{screw.Where}: {screw.Label} goes {Say.Mm(screw.LengthMm!.Value - screw.MaxMm!.Value)} mm deeper than the {Say.Mm(screw.MaxMm.Value)} mm that are free and will damage what is behind.", places, automatic),
+                $"{screw.Where}: {screw.Label} goes {Say.Mm(screw.LengthMm!.Value - screw.MaxMm!.Value)} mm deeper than the "
+                    + $"{Say.Mm(screw.MaxMm.Value)} mm that are free and will damage what is behind.", places, automatic),
             _ => NoneFits(plan, screw, device, places),
         };
     }
@@ -36,14 +39,17 @@ internal static class ScrewFindings
     private static Finding NoneFits(PlanSoFar plan, ScrewChoice screw, Device? device, Place[] places)
     {
         List<Remedy> remedies = [];
-        if (device is not null && screw.MaxMm is { } most && WasherFor(plan.Catalog.Fasteners, screw, device, most) is { } washer && screw.Id != $"screw/{device.Id}/deck")
+        if (device is not null && screw.MaxMm is { } most && WasherFor(plan.Catalog.Fasteners, screw, device, most) is { } washer
+            && screw.Id != $"screw/{device.Id}/deck")
         {
-            remedies.Add(new Remedy("washers", $"Put washers under the heads, {Say.Mm(washer)} mm in all", d => d.WithDevice(device.Id, x => x with { WasherMm = washer })));
+            remedies.Add(new Remedy("washers", $"Put washers under the heads, {Say.Mm(washer)} mm in all",
+                d => d.WithDevice(device.Id, x => x with { WasherMm = washer })));
         }
 
         if (device is not null && plan.Mounts.Standoffs.Any(s => s.DeviceId == device.Id))
         {
-            remedies.Add(new Remedy("fitting-standoff", "Take the lowest standoff in which both screws find a length", d => d.WithDevice(device.Id, x => x with { StandoffMm = null, ScrewLengthMm = null })));
+            remedies.Add(new Remedy("fitting-standoff", "Take the lowest standoff in which both screws find a length",
+                d => d.WithDevice(device.Id, x => x with { StandoffMm = null, ScrewLengthMm = null })));
         }
 
         if (device is { Adapter: null, Stuck: null } && screw.Id == $"screw/{device.Id}/deck")
@@ -54,16 +60,19 @@ internal static class ScrewFindings
 
         if (device is null && Place.Parse(screw.For).Kind == PlaceKind.Edge)
         {
-            remedies.Add(new Remedy("bigger-block", "Take the first block on sale in which a screw finds its length", d => Trial.FirstSound(plan, "screw-none-fits", d, Blocks(plan, d, Alike(plan, screw)))));
+            remedies.Add(new Remedy("bigger-block", "Take the first block on sale in which a screw finds its length",
+                d => Trial.FirstSound(plan, "screw-none-fits", d, Blocks(plan, d, Alike(plan, screw)))));
         }
 
-        var range = screw.MaxMm is { } longest && longest < screw.MinMm ? $"that bites enough, {Say.Mm(screw.MinMm)} mm, and does not come through, {Say.Mm(longest)} mm at most"
+        var range = screw.MaxMm is { } longest && longest < screw.MinMm ? $"that bites enough, {Say.Mm(screw.MinMm)} mm, and does not "
+            + $"come through, {Say.Mm(longest)} mm at most"
             : screw.MaxMm is { } limit ? $"between {Say.Mm(screw.MinMm)} and {Say.Mm(limit)} mm" : $"from {Say.Mm(screw.MinMm)} mm";
         var weak = screw.Thread.StartsWith("wood", StringComparison.Ordinal) && screw.LengthMm is not null;
         return new Finding(
             $"screw-none-fits:{string.Join('+', places)}", "screw-none-fits", weak ? Severity.Warn : Severity.Stop,
             weak
-                ? $"{screw.Where}: no {screw.Thread} screw is sold {range}; the longest that does not come through, {Say.Mm(screw.LengthMm!.Value)} mm, bites {Say.Mm(screw.EngagementMm ?? 0)} mm."
+                ? $"{screw.Where}: no {screw.Thread} screw is sold {range}; the longest that does not come through, "
+                    + $"{Say.Mm(screw.LengthMm!.Value)} mm, bites {Say.Mm(screw.EngagementMm ?? 0)} mm."
                 : $"{screw.Where}: no {screw.Thread} screw is sold {range}.",
             places, remedies)
         {
@@ -73,16 +82,26 @@ internal static class ScrewFindings
 
     /// <summary>The edges whose screws of that thread find no length either.</summary>
     private static HashSet<string> Alike(PlanSoFar plan, ScrewChoice screw) =>
-        plan.Fixings.Screws.Where(s => s.Thread == screw.Thread && s.Verdict == ScrewVerdict.NoneFits).Select(s => s.For).ToHashSet(StringComparer.Ordinal);
+        plan.Fixings.Screws.Where(s => s.Thread == screw.Thread && s.Verdict == ScrewVerdict.NoneFits).Select(s => s.For)
+            .ToHashSet(StringComparer.Ordinal);
 
     /// <summary>The design with each solid bar of the catalog as the block of those edges, the smallest first.</summary>
-    private static IEnumerable<Design> Blocks(PlanSoFar plan, Design design, HashSet<string> places) => plan.Catalog.Bars.Where(b => b.Shape == BarShape.Solid).OrderBy(b => b.AreaMm2).ThenBy(b => b.Id, StringComparer.Ordinal)
-        .Select(b => design with { Box = design.Box with { Edges = [.. design.Box.Edges.Select(e => places.Contains(Deck.PlaceOf(e.Id)) && e.BlockBarId is not null ? e with { BlockBarId = b.Id } : e)] } });
+    private static IEnumerable<Design> Blocks(PlanSoFar plan, Design design, HashSet<string> places) =>
+        plan.Catalog.Bars.Where(b => b.Shape == BarShape.Solid).OrderBy(b => b.AreaMm2).ThenBy(b => b.Id, StringComparer.Ordinal)
+        .Select(b => design with
+        {
+            Box = design.Box with
+            {
+                Edges = [.. design.Box.Edges.Select(e => places.Contains(Deck.PlaceOf(e.Id)) && e.BlockBarId is not null
+            ? e with { BlockBarId = b.Id } : e)]
+            }
+        });
 
     /// <summary>Flat plates as large as the device, the thinnest first.</summary>
     private static readonly IReadOnlyList<Adapter> Pads =
     [
-        Pad("aluminium-5052", 1), Pad("aluminium-5052", 1.5), Pad("aluminium-5052", 2), Pad("acrylic", 2), Pad("aluminium-5052", 3), Pad("acrylic", 3), Pad("acrylic", 4), Pad("acrylic", 5), Pad("birch-plywood", 6),
+        Pad("aluminium-5052", 1), Pad("aluminium-5052", 1.5), Pad("aluminium-5052", 2), Pad("acrylic", 2), Pad("aluminium-5052", 3),
+            Pad("acrylic", 3), Pad("acrylic", 4), Pad("acrylic", 5), Pad("birch-plywood", 6),
     ];
 
     private static Adapter Pad(string materialId, double mm) => new(materialId, mm) { RevealMm = 0 };
@@ -93,6 +112,8 @@ internal static class ScrewFindings
         var lengths = tables.LengthsFor(thread, tables.Head(thread.Name, HeadForm.Pan)).ToList();
         var bare = (Min: screw.MinMm - device.WasherMm, Max: most - device.WasherMm);
         var one = tables.Nut(thread.Name).WasherThicknessMm;
-        return Enumerable.Range(1, MostWashers).Select(n => Math.Round(n * one, 3)).Where(w => lengths.Exists(l => Grace.AtLeast(l, bare.Min + w) && Grace.AtMost(l, bare.Max + w))).Select(w => (double?)w).FirstOrDefault();
+        return Enumerable.Range(1, MostWashers).Select(n => Math.Round(n * one, 3))
+            .Where(w => lengths.Exists(l => Grace.AtLeast(l, bare.Min + w) && Grace.AtMost(l, bare.Max + w))).Select(w => (double?)w)
+            .FirstOrDefault();
     }
 }

@@ -14,10 +14,14 @@ internal static class SolidFindings
     /// <summary>Less than this is fit and rounding, mm.</summary>
     private const double LeastMm = 0.03;
 
-    /// <summary>Where along a side material is looked for; not alike from both ends, so that seams of joints are not all met at once.</summary>
+    /// <summary>
+    /// Where along a side material is looked for; not alike from both ends, so that seams of joints are not all met at once.
+    /// </summary>
     private static readonly double[] Shares = [0.02, 0.082, 0.282, 0.482, 0.682, 0.882, 0.971];
 
-    /// <summary>Each axis looks a little farther along than the one before: a mitre's seam runs through points that lie alike on two.</summary>
+    /// <summary>
+    /// Each axis looks a little farther along than the one before: a mitre's seam runs through points that lie alike on two.
+    /// </summary>
     private const double AsideShare = 0.004;
 
     /// <summary>Points along each side where two lie along different axes and may share no more than a wedge.</summary>
@@ -38,7 +42,8 @@ internal static class SolidFindings
 
             var edges = Faces.EdgesAt(x, y, z);
             var entering = plan.Joints.Edges.Where(e => edges.Contains(e.Edge) && e.EntryMm > 0).ToList();
-            var reaching = entering.Exists(e => e.Joint is JointKind.Finger or JointKind.Dovetail or JointKind.HalfBlind or JointKind.ThroughTenon) ? entering : [];
+            var reaching = entering.Exists(e => e.Joint is JointKind.Finger or JointKind.Dovetail or JointKind.HalfBlind
+                or JointKind.ThroughTenon) ? entering : [];
             List<Part> boards = [.. ((Face[])[x, y, z]).Where(plan.Shell.Panels.ContainsKey).Select(f => plan.Parts.Find(Deck.PartOf(f))!)];
             if (reaching.Count < 2 || boards.Count < 3 || Void(plan, boards, x, y, z) is not { } open)
             {
@@ -47,11 +52,20 @@ internal static class SolidFindings
 
             var name = $"{Deck.Name(x)}-{Deck.Name(y)}-{Deck.Name(z)}";
             yield return Finding.Of("corner-open", Severity.Stop,
-                $"The corner {name} stays open near {Say.Mm(open.X)}, {Say.Mm(open.Y)}, {Say.Mm(open.Z)} mm: each of its three boards leaves that place to what enters another.", ["corner/" + name],
+                $"The corner {name} stays open near {Say.Mm(open.X)}, {Say.Mm(open.Y)}, {Say.Mm(open.Z)} mm: each of its three boards "
+                    + $"leaves that place to what enters another.", ["corner/" + name],
                 new Remedy("close-corner", "Let one panel run over the others there", d => Trial.FirstSound(plan, "corner-open", d,
-                    edges.SelectMany(e => ((Face[])[e.Of().A, e.Of().B]).Select(covers => d.WithEdge(e, j => j with { Covers = covers }))))),
+                    edges.SelectMany(e => ((Face[])[e.Of().A, e.Of().B])
+                        .Select(covers => d.WithEdge(e, j => j with { Covers = covers }))))),
                 new Remedy("plain-edge", "Make one of its three edges a glued butt joint", d => Trial.FirstSound(plan, "corner-open", d,
-                    edges.SelectMany(e => ((Face[])[e.Of().A, e.Of().B]).Select(covers => d.WithEdge(e, j => j with { Joint = JointKind.ButtGlued, Covers = covers, DepthMm = null, BlockBarId = null }))))))
+                    edges.SelectMany(e => ((Face[])[e.Of().A, e.Of().B])
+                        .Select(covers => d.WithEdge(e, j => j with
+                        {
+                            Joint = JointKind.ButtGlued,
+                            Covers = covers,
+                            DepthMm = null,
+                            BlockBarId = null
+                        }))))))
                 .AlikeBy("fingers", name);
         }
     }
@@ -92,7 +106,8 @@ internal static class SolidFindings
         for (var i = 0; i < n * n * n; i++)
         {
             var p = new Point3(
-                cube.Min.X + (cube.Size.X * ((i % n) + 0.5) / n), cube.Min.Y + (cube.Size.Y * ((i / n % n) + 0.5) / n), cube.Min.Z + (cube.Size.Z * ((i / (n * n)) + 0.5) / n));
+                cube.Min.X + (cube.Size.X * ((i % n) + 0.5) / n), cube.Min.Y + (cube.Size.Y * ((i / n % n) + 0.5) / n), cube.Min.Z
+                    + (cube.Size.Z * ((i / (n * n)) + 0.5) / n));
             if (!Filled(p) && !Array.Exists(beside, off => Filled(p + off)))
             {
                 return p;
@@ -116,7 +131,10 @@ internal static class SolidFindings
                 if ((part.LeafOf is null || part.LeafOf != other.LeafOf) && Shared(part, milled[i], other, milled[grid[j]]) is { } shared)
                 {
                     yield return Finding.Of("parts-collide", Severity.Stop,
-                        $"{other.Name} and {part.Name.ToLowerInvariant()} would fill the same {Say.Mm(shared.Size.X)} x {Say.Mm(shared.Size.Y)} x {Say.Mm(shared.Size.Z)} mm.", [other.Id, part.Id]).AlikeBy(OtherDecisions.Causes(plan.Design, [other.Id, part.Id]), $"{other.Name} and {part.Name.ToLowerInvariant()}");
+                        $"{other.Name} and {part.Name.ToLowerInvariant()} would fill the same {Say.Mm(shared.Size.X)} x "
+                            + $"{Say.Mm(shared.Size.Y)} x {Say.Mm(shared.Size.Z)} mm.", [other.Id, part.Id])
+                            .AlikeBy(OtherDecisions.Causes(plan.Design, [other.Id, part.Id]),
+                            $"{other.Name} and {part.Name.ToLowerInvariant()}");
                 }
             }
 
@@ -167,7 +185,8 @@ internal static class SolidFindings
                 }
 
                 var near = x.Intersect(new Block(y, b.Pose).HullIn(a.Pose));
-                if (Grid(near, SlantedSteps).Any(p => a.Pose.Told(p, b.Pose) is var q && y.Grow(-LeastMm).Contains(q) && !Removed(a, offA, p) && !Removed(b, offB, q)))
+                if (Grid(near, SlantedSteps).Any(p => a.Pose.Told(p, b.Pose) is var q && y.Grow(-LeastMm).Contains(q)
+                    && !Removed(a, offA, p) && !Removed(b, offB, q)))
                 {
                     return near;
                 }
@@ -177,7 +196,8 @@ internal static class SolidFindings
         return null;
     }
 
-    private static List<(Cut Cut, Box Box)> Milled(Part part) => [.. part.Features.Where(f => f is not Hole and not EdgeHole { SlotMm: null })
+    private static List<(Cut Cut, Box Box)> Milled(Part part) =>
+        [.. part.Features.Where(f => f is not Hole and not EdgeHole { SlotMm: null })
         .SelectMany(f => f.Cuts(part.Slab)).Select(c => (c, c.Reach(part.Frame, part.Slab).Grow(1e-5)))];
 
     private static bool InBody(Part part, Point3 at)
@@ -206,7 +226,8 @@ internal static class SolidFindings
         return false;
     }
 
-    private static List<(Cut Cut, Box Box)> Near(List<(Cut Cut, Box Box)> milled, Box shared) => milled.FindAll(f => f.Box.Overlaps(shared));
+    private static List<(Cut Cut, Box Box)> Near(List<(Cut Cut, Box Box)> milled, Box shared) =>
+        milled.FindAll(f => f.Box.Overlaps(shared));
 
     /// <summary>One rabbet, groove, opening or notch takes all of it.</summary>
     private static bool Whole(Part part, List<(Cut Cut, Box Box)> near, Box shared) =>
@@ -220,7 +241,9 @@ internal static class SolidFindings
         // more points along longer sides, there also near both ends: bevelled plates share no more than that
         int Count(double mm) => Math.Max(least, mm < 1 ? 2 : mm < 4 ? 3 : Shares.Length);
         var (n, m, k) = (Count(box.Size.X), Count(box.Size.Y), Count(box.Size.Z));
-        double At(Axis axis, int i, int of) => box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (of == Shares.Length ? Shares[i] + (AsideShare * (int)axis) : (i + 0.41) / of));
+        double At(Axis axis, int i, int of) =>
+            box.Min[axis] + 0.01 + ((box.Size[axis] - 0.02) * (of == Shares.Length ? Shares[i] + (AsideShare * (int)axis)
+            : (i + 0.41) / of));
         for (var i = 0; i < n * m * k; i++)
         {
             yield return new Point3(At(Axis.X, i % n, n), At(Axis.Y, i / n % m, m), At(Axis.Z, i / (n * m), k));

@@ -7,7 +7,9 @@ using AnvilPlan.Core.Wood;
 
 namespace AnvilPlan.Core.Loads;
 
-/// <summary>A level board between what carries it, as a beam: the span, what is as wide as the beam, and along or across the grain. mm.</summary>
+/// <summary>
+/// A level board between what carries it, as a beam: the span, what is as wide as the beam, and along or across the grain. mm.
+/// </summary>
 public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, double StiffenersNmm2)
 {
     /// <summary>A support must run under this much of the board's width.</summary>
@@ -27,12 +29,15 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
     {
         var tray = design.Trays.FirstOrDefault(t => t.Id == board.Id);
         var supports = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members)
-            .Where(p => p.Id != board.Id && p.Role is not Role.Stiffener && p.Closes is var f && (f is not { } face || design.Panel(face).Hold is PanelHold.Fixed or PanelHold.Removable))
+            .Where(p => p.Id != board.Id && p.Role is not Role.Stiffener && p.Closes is var f && (f is not { } face || design.Panel(face)
+                .Hold is PanelHold.Fixed or PanelHold.Removable))
             .ToList();
-        return ((Axis[])[Axis.X, Axis.Y]).Select(axis => Along(board, tray, axis, supports, catalog, fit, shell)).OfType<BoardSpan>().MinBy(s => s.SpanMm);
+        return ((Axis[])[Axis.X, Axis.Y]).Select(axis => Along(board, tray, axis, supports, catalog, fit, shell)).OfType<BoardSpan>()
+            .MinBy(s => s.SpanMm);
     }
 
-    private static BoardSpan? Along(SolidPart board, Tray? tray, Axis axis, IReadOnlyList<SolidPart> supports, Catalog catalog, FitPlan fit, ShellPlan shell)
+    private static BoardSpan? Along(SolidPart board, Tray? tray, Axis axis, IReadOnlyList<SolidPart> supports, Catalog catalog, FitPlan fit,
+        ShellPlan shell)
     {
         var other = axis == Axis.X ? Axis.Y : Axis.X;
         var (width, length) = (board.Box.Size[other], board.Box.Size[axis]);
@@ -45,12 +50,14 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
         if (tray is { Support: TraySupport.Flanges })
         {
             // hung between the walls by its own sides
-            return axis == tray.Plane.Rails().Least.Outward().Axis() ? new BoardSpan(fit.Trays[tray.Id].Size[axis], width, board.Frame.U.Axis() == axis, stiff) : null;
+            return axis == tray.Plane.Rails().Least.Outward().Axis() ? new BoardSpan(fit.Trays[tray.Id].Size[axis], width,
+                board.Frame.U.Axis() == axis, stiff) : null;
         }
 
         var under = supports
             .SelectMany(p => p.Body)
-            .Where(b => b.Min.Z < board.Box.Min.Z - 1e-6 && b.Max.Z >= board.Box.Min.Z - TouchMm && Overlap(b, board.Box, other) >= LeastShare * width && Overlap(b, board.Box, axis) > 0.5)
+            .Where(b => b.Min.Z < board.Box.Min.Z - 1e-6 && b.Max.Z >= board.Box.Min.Z - TouchMm
+                && Overlap(b, board.Box, other) >= LeastShare * width && Overlap(b, board.Box, axis) > 0.5)
             .Select(b => (From: Math.Max(b.Min[axis], board.Box.Min[axis]), To: Math.Min(b.Max[axis], board.Box.Max[axis])))
             .OrderBy(s => s.From).ToList();
         var (span, reached) = (0.0, under.Count > 0 ? under[0].To : 0);
@@ -77,7 +84,8 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
     private static double Flanges(SolidPart board, Axis axis, Catalog catalog, ShellPlan shell)
     {
         var t = board.ThicknessMm;
-        var flanges = shell.Members.Where(m => board.LeafOf is not null && m.LeafOf == board.LeafOf && m.Frame.U.Axis() == axis && m.Body.Count == 1 && m.Box.Size.Z > t).ToList();
+        var flanges = shell.Members.Where(m => board.LeafOf is not null && m.LeafOf == board.LeafOf && m.Frame.U.Axis() == axis
+            && m.Body.Count == 1 && m.Box.Size.Z > t).ToList();
         if (flanges.Count == 0)
         {
             return 0;
@@ -102,6 +110,8 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
         // bars beside the board count as so much more of the board's own section
         var whole = inertia + (StiffenersNmm2 / (youngs * 1000));
         var sag = Deflection.Of(spread, BeamEnds.Simple, Math.Max(1, SpanMm), whole, youngs, loadN, material.CreepFactor);
-        return (sag.LongTermMm, $"{(spread == LoadSpread.Point ? "F L³ / 48 E I" : "5 F L³ / 384 E I")} with F {loadN:0.#} N, L {SpanMm:0.#} mm, E {youngs:0.##} GPa {(AlongGrain ? "along" : "across")} the grain, I {whole:0} mm⁴, times {material.CreepFactor:0.#} for years under load");
+        return (sag.LongTermMm, $"{(spread == LoadSpread.Point ? "F L³ / 48 E I" : "5 F L³ / 384 E I")} with F {loadN:0.#} N, L "
+            + $"{SpanMm:0.#} mm, E {youngs:0.##} GPa {(AlongGrain ? "along" : "across")} the grain, I {whole:0} mm⁴, times "
+            + $"{material.CreepFactor:0.#} for years under load");
     }
 }

@@ -27,6 +27,7 @@ public sealed record DimensionRecord(
         var kept = values.Where((_, i) => i != series?.OutlierIndex).ToList();
         var accept = Math.Round(kept.Average(), 3);
         return new DimensionRecord(
-            dimension.Key, dimension.Name, dimension.NominalMm, readings, values.Average(), series?.RangeMm ?? 0, series?.DeviationMm, series?.OutlierIndex, accept, Math.Round(accept - dimension.NominalMm, 3));
+            dimension.Key, dimension.Name, dimension.NominalMm, readings, values.Average(), series?.RangeMm ?? 0, series?.DeviationMm,
+                series?.OutlierIndex, accept, Math.Round(accept - dimension.NominalMm, 3));
     }
 }

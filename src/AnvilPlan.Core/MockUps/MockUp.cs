@@ -22,7 +22,8 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
         var sheet = new CardSheet(cardMm, tabMm);
         List<Part> parts =
         [
-            .. ((Face[])[Face.Front, Face.Back, Face.Left, Face.Right, Face.Bottom, Face.Top]).Where(f => plan.Parts.Any(p => p.Id == Deck.PartOf(f))).SelectMany(f => sheet.Walls(plan, f)),
+            .. ((Face[])[Face.Front, Face.Back, Face.Left, Face.Right, Face.Bottom, Face.Top])
+                .Where(f => plan.Parts.Any(p => p.Id == Deck.PartOf(f))).SelectMany(f => sheet.Walls(plan, f)),
             .. plan.Parts.Where(p => p.Kind == PartKind.Tray).Select(p => sheet.Plain("card/" + p.Id, p.Name, p.LengthMm, p.WidthMm, [])),
             .. plan.Devices.SelectMany(d => sheet.Block(d)),
         ];
@@ -44,7 +45,8 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
             // where the inside of the front meets that of the lip and that of the top
             var inside = plan.Inner;
             double UpAt(double y) => pose.Origin.Z + ((front.ThicknessMm - ((y - pose.Origin.Y) * pose.Y.Y)) / pose.Y.Z);
-            var (low, back) = (UpAt(inside.Min.Y), pose.Origin.Y + ((front.ThicknessMm - ((inside.Max.Z - pose.Origin.Z) * pose.Y.Z)) / pose.Y.Y));
+            var (low, back) = (UpAt(inside.Min.Y), pose.Origin.Y
+                + ((front.ThicknessMm - ((inside.Max.Z - pose.Origin.Z) * pose.Y.Z)) / pose.Y.Y));
             switch (face)
             {
                 case Face.Front:
@@ -62,7 +64,8 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
                     var (begin, end) = (new Uv(U(inside.Min.Y), V(low)), new Uv(U(back), V(inside.Max.Z)));
                     yield return wall with
                     {
-                        Features = [.. wall.Features, new Trim("slope", "front", "cut to the slope", face == Face.Left ? end : begin, face == Face.Left ? begin : end, "along the inside of the sloped front")],
+                        Features = [.. wall.Features, new Trim("slope", "front", "cut to the slope", face == Face.Left ? end
+                            : begin, face == Face.Left ? begin : end, "along the inside of the sloped front")],
                     };
                     break;
                 default:
@@ -85,12 +88,18 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
                 _ => inside with { Min = inside.Min - new Point3(0, 0, cardMm) },
             };
             var (width, height) = (outer.Size[u.Axis()], outer.Size[v.Axis()]);
-            var (before, after, above) = face switch { Face.Front or Face.Back => (tabMm, tabMm, 0.0), Face.Top => (0.0, 0.0, tabMm), _ => (0.0, 0.0, 0.0) };
+            var (before, after, above) = face switch
+            {
+                Face.Front or Face.Back => (tabMm, tabMm, 0.0),
+                Face.Top => (0.0, 0.0, tabMm),
+                _ => (0.0, 0.0, 0.0)
+            };
             var frame = new Frame(Core.Fit.Envelope.Corner(outer, u, v, face.Outward()), u, v);
             var size = new Uv(width + before + after, height + above);
             List<Feature> features =
             [
-                .. before > 0 ? [Score("left tab", new Uv(before, 0), new Uv(before, height)), Score("right tab", new Uv(before + width, 0), new Uv(before + width, height))] : (Feature[])[],
+                .. before > 0 ? [Score("left tab", new Uv(before, 0), new Uv(before, height)), Score("right tab", new Uv(before + width, 0),
+                    new Uv(before + width, height))] : (Feature[])[],
                 .. above > 0 ? [Score("hinge tab", new Uv(0, height), new Uv(width, height))] : (Feature[])[],
                 .. part?.Features.OfType<Opening>().Select(o => Moved(o, part, frame, before)) ?? [],
             ];
@@ -102,14 +111,17 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
         {
             var size = device.Body.Size;
             var (w, d, h) = (size.X, size.Y, size.Z);
-            List<Feature> scores = [.. ((double[])[w, w + d, (2 * w) + d, 2 * (w + d)]).Select((at, i) => Score($"fold {i + 1}", new Uv(at, 0), new Uv(at, h)))];
+            List<Feature> scores = [.. ((double[])[w, w + d, (2 * w) + d, 2 * (w + d)])
+                .Select((at, i) => Score($"fold {i + 1}", new Uv(at, 0), new Uv(at, h)))];
             yield return Plain($"card/{device.Id}/round", $"{device.Name}, round", (2 * (w + d)) + tabMm, h, scores);
             yield return Plain($"card/{device.Id}/lid", $"{device.Name}, lid", w, d, []);
         }
 
         public Part Plain(string id, string name, double lengthMm, double widthMm, IReadOnlyList<Feature> features) => new(
-            id, name, PartKind.Panel, Card, Card, cardMm, cardMm, Clean(lengthMm), Clean(widthMm), Clean(lengthMm), Clean(widthMm), false, 0, "outside", "inside", null,
-            new Box(default, new Point3(lengthMm, widthMm, cardMm)), new Frame(default, Direction.Right, Direction.Back), features, "", PartState.ToDo, false, []);
+            id, name, PartKind.Panel, Card, Card, cardMm, cardMm, Clean(lengthMm), Clean(widthMm), Clean(lengthMm), Clean(widthMm), false,
+                0, "outside", "inside", null,
+            new Box(default, new Point3(lengthMm, widthMm, cardMm)), new Frame(default, Direction.Right, Direction.Back), features, "",
+                PartState.ToDo, false, []);
 
         private Box Wider(Box box, Axis axis) => box.WithSpan(axis, box.Min[axis] - cardMm, box.Max[axis] + cardMm);
 
@@ -117,13 +129,20 @@ public sealed record MockUp(double CardMm, double TabMm, IReadOnlyList<Part> Par
         {
             var (a, b) = (frame.ToPlane(part.Frame.ToSpace(o.Min)), frame.ToPlane(part.Frame.ToSpace(o.Max)));
             var middle = new Uv(Clean(((a.U + b.U) / 2) + tab), Clean((a.V + b.V) / 2));
-            return o with { At = middle, WidthMm = Clean(Math.Abs(b.U - a.U)), HeightMm = o.HeightMm is null ? null : Clean(Math.Abs(b.V - a.V)) };
+            return o with
+            {
+                At = middle,
+                WidthMm = Clean(Math.Abs(b.U - a.U)),
+                HeightMm = o.HeightMm is null ? null
+                : Clean(Math.Abs(b.V - a.V))
+            };
         }
 
         private Channel Score(string purpose, Uv from, Uv to)
         {
             var across = Math.Abs(to.U - from.U) < 1e-9 ? new Uv(ScoreMm / 2, 0) : new Uv(0, ScoreMm / 2);
-            return new Channel("score/" + purpose, "fold", $"score and fold: {purpose}", WorkedFrom.Seen, ChannelShape.Groove, from - across, to + across, cardMm / 2, cardMm / 2, "half the card");
+            return new Channel("score/" + purpose, "fold", $"score and fold: {purpose}", WorkedFrom.Seen, ChannelShape.Groove,
+                from - across, to + across, cardMm / 2, cardMm / 2, "half the card");
         }
 
         private static double Clean(double value) => Math.Round(value, 6);

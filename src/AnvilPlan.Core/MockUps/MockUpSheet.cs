@@ -24,7 +24,8 @@ public static class MockUpSheet
             new("inside/y", "Inside, front to back", Clean(inside.Y)),
             new("inside/z", "Inside, bottom to top", Clean(inside.Z)),
             .. design.Trays.Select(t => new MockUpLine("tray/" + t.Id, $"{t.Name}, from the {Deck.Name(t.Plane.Behind())}", t.UndersideMm)),
-            .. design.Devices.SelectMany(d => (MockUpLine[])[new($"place/{d.Id}/u", $"{d.Name}, u on its deck", d.UMm), new($"place/{d.Id}/v", $"{d.Name}, v on its deck", d.VMm)]),
+            .. design.Devices.SelectMany(d => (MockUpLine[])[new($"place/{d.Id}/u", $"{d.Name}, u on its deck", d.UMm),
+                new($"place/{d.Id}/v", $"{d.Name}, v on its deck", d.VMm)]),
         ];
     }
 
@@ -42,7 +43,8 @@ public static class MockUpSheet
 
             if (!double.IsFinite(reading.MeasuredMm) || reading.MeasuredMm < -1000 || reading.MeasuredMm > 3000)
             {
-                throw new MockUpException(reading.Key, $"measuredMm is {reading.MeasuredMm} for {line.Name}: it must lie between -1000 and 3000 mm.");
+                throw new MockUpException(reading.Key, $"measuredMm is {reading.MeasuredMm} for {line.Name}: it must lie between -1000 "
+                    + $"and 3000 mm.");
             }
 
             design = Changed(design, reading.Key.Split('/'), reading.MeasuredMm, reading.MeasuredMm - line.PlanMm);

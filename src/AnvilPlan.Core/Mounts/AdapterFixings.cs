@@ -27,7 +27,8 @@ internal static class AdapterFixings
         {
             foreach (var edge in Enum.GetValues<PartEdge>())
             {
-                draft.Features.Add(new PartFeature(plate.Id, new Bevel($"{device.Id}/{edge}", device.Id, "bevel of the pad", device.DeckFrame.Normal == device.Away ? WorkedFrom.Far : WorkedFrom.Seen, edge, pad.BevelDeg)));
+                draft.Features.Add(new PartFeature(plate.Id, new Bevel($"{device.Id}/{edge}", device.Id, "bevel of the pad",
+                    device.DeckFrame.Normal == device.Away ? WorkedFrom.Far : WorkedFrom.Seen, edge, pad.BevelDeg)));
             }
         }
     }
@@ -46,13 +47,16 @@ internal static class AdapterFixings
             var thread = ScrewWays.SlotThread(catalog, catalog.Bar(rail.BarId!));
             var (clear, where) = (thread.ClearanceNormalMm, $"Adapter of {device.Device.Name} to {rail.Name.ToLowerInvariant()}");
             var hole = new WayLayer(plate.Id, plate, LayerRole.Clearance, 0, plate.ThicknessMm, clear, (id, at) => new Hole(
-                id, device.Id, "screw into the slot", JointDraft.FaceTowards(plate, device.Away), plate.Frame.ToPlane(at), clear, null, null, null, null,
-                $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})", "beside the device, over the slot of the rail", null));
+                id, device.Id, "screw into the slot", JointDraft.FaceTowards(plate, device.Away), plate.Frame.ToPlane(at), clear, null,
+                    null, null, null,
+                $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})", "beside the device, over the slot of the rail",
+                    null));
             draft.Holds.Add(new Hold(plate.Id, rail.Id, HoldBy.Screws, Place.Device(device.Id)));
             draft.Fixings.Add(new FixingSet(
                 $"{device.Id}/adapter-{rail.Id}", device.Id, where, device.Away.Opposite(), [new PointsLocus([.. group])],
                 [.. Enumerable.Range(0, 4).Select(n => ScrewWays.IntoSlot(
-                    catalog, $"screw/{device.Id}/adapter-{rail.Id}", device.Id, where, thread, new WhyTerm("adapter thickness", plate.ThicknessMm, "mm", "adapter"), hole, rail,
+                    catalog, $"screw/{device.Id}/adapter-{rail.Id}", device.Id, where, thread,
+                        new WhyTerm("adapter thickness", plate.ThicknessMm, "mm", "adapter"), hole, rail,
                     plate.Box.Side(device.Away), n * catalog.Fasteners.Nut(thread.Name).WasherThicknessMm, null))])
             { DeviceId = device.Id });
         }
@@ -84,22 +88,29 @@ internal static class AdapterFixings
         {
             var thread = group.Key;
             var choice = picker.Tapped(
-                $"screw/{device.Id}/adapter-{thread.Name}", device.Id, $"Adapter of {device.Device.Name} to {deck.Name.ToLowerInvariant()}", thread, HeadForm.Pan,
-                [new WhyTerm($"{deck.Name.ToLowerInvariant()} thickness", deck.ThicknessMm, "mm", "deck")], 0, new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"),
+                $"screw/{device.Id}/adapter-{thread.Name}", device.Id, $"Adapter of {device.Device.Name} to {deck.Name.ToLowerInvariant()}",
+                    thread, HeadForm.Pan,
+                [new WhyTerm($"{deck.Name.ToLowerInvariant()} thickness", deck.ThicknessMm, "mm", "deck")], 0,
+                    new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"),
                 new WhyTerm("adapter thickness", plate.ThicknessMm, "mm", "adapter"), 0, null);
             var behind = deck.Box.Side(device.Away.Opposite());
             draft.Fixings.Add(new FixingSet(
-                $"{device.Id}/adapter-{thread.Name}", device.Id, choice.Where, device.Away, [new PointsLocus([.. group.Select(h => device.DeckFrame.ToSpace(new Uv(h.UMm, h.VMm)))])],
+                $"{device.Id}/adapter-{thread.Name}", device.Id, choice.Where, device.Away,
+                    [new PointsLocus([.. group.Select(h => device.DeckFrame.ToSpace(new Uv(h.UMm, h.VMm)))])],
                 [
                     new FixingWay(
                         FixingKind.Screw, behind,
                         [
                             new WayLayer(deck.Id, deck, LayerRole.Clearance, 0, deck.ThicknessMm, group.Min(h => h.DiaMm), null),
-                            new WayLayer(plate.Id, plate, LayerRole.Thread, deck.ThicknessMm, deck.ThicknessMm + plate.ThicknessMm, thread.TapDrillMm, (id, at) => new Hole(
-                                id, device.Id, $"tapped hole over a hole of {deck.Name.ToLowerInvariant()}", WorkedFrom.Seen, plate.Frame.ToPlane(at), thread.TapDrillMm, null, thread.Name, null, null,
-                                $"tap drill {thread.Name}: {thread.TapDrillMm} mm; its screw passes the deck's hole", "over the deck's hole", null)),
+                            new WayLayer(plate.Id, plate, LayerRole.Thread, deck.ThicknessMm, deck.ThicknessMm + plate.ThicknessMm,
+                                thread.TapDrillMm, (id, at) => new Hole(
+                                id, device.Id, $"tapped hole over a hole of {deck.Name.ToLowerInvariant()}", WorkedFrom.Seen,
+                                    plate.Frame.ToPlane(at), thread.TapDrillMm, null, thread.Name, null, null,
+                                $"tap drill {thread.Name}: {thread.TapDrillMm} mm; its screw passes the deck's hole",
+                                    "over the deck's hole", null)),
                         ],
-                        ScrewWays.Screw(catalog.Fasteners.Head(thread.Name, HeadForm.Pan), thread.NominalMm, choice.LengthMm ?? deck.ThicknessMm + plate.ThicknessMm), [choice], []),
+                        ScrewWays.Screw(catalog.Fasteners.Head(thread.Name, HeadForm.Pan), thread.NominalMm, choice.LengthMm
+                            ?? deck.ThicknessMm + plate.ThicknessMm), [choice], []),
                 ])
             { DeviceId = device.Id });
         }

@@ -34,7 +34,9 @@ public static class GrillePattern
         }
     }
 
-    /// <summary>The smallest drilled holes that leave enough of the aperture open; null when none up to 9 mm does, as in small fans.</summary>
+    /// <summary>
+    /// The smallest drilled holes that leave enough of the aperture open; null when none up to 9 mm does, as in small fans.
+    /// </summary>
     public static Grille? Opening(double apertureMm) => FingerSafeMm
         .Select(d => new Grille(GrilleKind.RoundHoles, d, d + BridgeMm))
         .FirstOrDefault(g => Centres(apertureMm, g).Count() * g.HoleDiaMm * g.HoleDiaMm >= LeastOpenShare * apertureMm * apertureMm);

@@ -42,14 +42,16 @@ internal sealed class MountHoles
         }
 
         var holes = new MountHoles(draft, device, shell, catalog);
-        var under = model.Holes.Select((h, i) => (Number: i + 1, Hole: h, Part: shell.Under(device, device.ToSpace(h.XMm, h.YMm, 0)))).Where(h => h.Part is not null).ToList();
+        var under = model.Holes.Select((h, i) => (Number: i + 1, Hole: h, Part: shell.Under(device, device.ToSpace(h.XMm, h.YMm, 0))))
+            .Where(h => h.Part is not null).ToList();
         foreach (var carried in under.GroupBy(h => h.Part!))
         {
             var deck = holes._pad is null ? carried.Key : shell.Deck(device);
             foreach (var (number, hole, _) in carried)
             {
                 var at = carried.Key.Frame.ToPlane(device.ToSpace(hole.XMm, hole.YMm, 0));
-                draft.Points.Add(new MountPoint(device.Id, carried.Key.Id, number, at, PositionWhy.Of(device, carried.Key, hole, at, alongU: true), PositionWhy.Of(device, carried.Key, hole, at, alongU: false)));
+                draft.Points.Add(new MountPoint(device.Id, carried.Key.Id, number, at, PositionWhy.Of(device, carried.Key, hole, at,
+                    alongU: true), PositionWhy.Of(device, carried.Key, hole, at, alongU: false)));
             }
 
             holes.Fix(deck, [.. carried.Select(h => (h.Number, h.Hole))]);
@@ -76,7 +78,8 @@ internal sealed class MountHoles
 
         var (axis, ways) = model.Mount switch
         {
-            MountStyle.Standoffs when _device.StandoffMm > 0 => (inward.Opposite(), (FixingWay[])[OnStandoffs(deck, thick, near, points.Count)]),
+            MountStyle.Standoffs when _device.StandoffMm > 0 =>
+                (inward.Opposite(), (FixingWay[])[OnStandoffs(deck, thick, near, points.Count)]),
             MountStyle.TappedBody => (inward, IntoTheBody(deck, thick, nearFace)),
             MountStyle.PanelScrews when model.DepthMaxMm is not null => (inward, IntoTheBody(deck, thick, nearFace)),
             MountStyle.PanelScrews when model.SeatInside => (inward, [NutOnTheDevice(deck, thick, nearFace)]),
@@ -84,7 +87,8 @@ internal sealed class MountHoles
             _ when deck.Section == BarShape.Slotted => (inward.Opposite(), InTheSlot(deck, model.BoardMm, near)),
             _ => (inward.Opposite(), [NutBehind(deck, thick, near)]),
         };
-        _draft.Fixings.Add(new FixingSet($"{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", axis, [new PointsLocus(points)], ways)
+        _draft.Fixings.Add(new FixingSet($"{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", axis,
+            [new PointsLocus(points)], ways)
         {
             DeviceId = Device.Id,
             Pose = _device.Pose,
@@ -102,16 +106,23 @@ internal sealed class MountHoles
         var set = _draft.Standoffs.FindIndex(s => s.DeviceId == Device.Id);
         if (set < 0)
         {
-            _draft.Standoffs.Add(new StandoffSet(Device.Id, _thread.Name, standMm, standoff?.LengthMm, count, (standoff?.PriceCents ?? 0) * count));
+            _draft.Standoffs.Add(new StandoffSet(Device.Id, _thread.Name, standMm, standoff?.LengthMm, count,
+                (standoff?.PriceCents ?? 0) * count));
         }
         else
         {
-            _draft.Standoffs[set] = _draft.Standoffs[set] with { Count = _draft.Standoffs[set].Count + count, PriceCents = _draft.Standoffs[set].PriceCents + ((standoff?.PriceCents ?? 0) * count) };
+            _draft.Standoffs[set] = _draft.Standoffs[set] with
+            {
+                Count = _draft.Standoffs[set].Count + count,
+                PriceCents = _draft.Standoffs[set].PriceCents + ((standoff?.PriceCents ?? 0) * count)
+            };
         }
 
         var picker = new ScrewPicker(Tables);
-        var (depth, least) = (new WhyTerm("half the standoff, at most its thread", StandoffStack.DepthMm(standoff, standMm), "mm", "standoff table"), picker.EngagementIn(StandoffStack.EngagementRow, _thread));
-        var top = picker.Tapped($"screw/{Device.Id}/board", Device.Id, $"{Device.Name} to standoffs", _thread, HeadForm.Pan, [new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id)], WasherMm, least, depth, 0, Device.ScrewLengthMm);
+        var (depth, least) = (new WhyTerm("half the standoff, at most its thread", StandoffStack.DepthMm(standoff, standMm), "mm",
+            "standoff table"), picker.EngagementIn(StandoffStack.EngagementRow, _thread));
+        var top = picker.Tapped($"screw/{Device.Id}/board", Device.Id, $"{Device.Name} to standoffs", _thread, HeadForm.Pan,
+            [new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id)], WasherMm, least, depth, 0, Device.ScrewLengthMm);
         var (padMm, flat) = (_pad?.ThicknessMm ?? 0, standoff?.FlatsMm ?? 2 * _thread.NominalMm);
         var deckFrom = board + standMm;
         var pan = Tables.Head(_thread.Name, HeadForm.Pan);
@@ -122,22 +133,28 @@ internal sealed class MountHoles
         ];
         var slotted = deck.Section == BarShape.Slotted;
         var form = FlushFromBehind ? HeadForm.Countersunk : HeadForm.Pan;
-        var foot = picker.Tapped($"screw/{Device.Id}/deck", Device.Id, $"Standoffs of {Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, form, Plates(deck, thick), 0, least, depth, 0, null);
+        var foot = picker.Tapped($"screw/{Device.Id}/deck", Device.Id, $"Standoffs of {Device.Name} to {deck.Name.ToLowerInvariant()}",
+            _thread, form, Plates(deck, thick), 0, least, depth, 0, null);
         if (!slotted)
         {
             var behind = deckFrom + padMm + thick;
             var head = Tables.Head(_thread.Name, form);
             var length = foot.LengthMm ?? thick + padMm + 2;
-            pieces.Add(form == HeadForm.Countersunk ? new(PieceKind.Head, behind - head.HeightMm, behind, head.DiaMm) : new(PieceKind.Head, behind, behind + head.HeightMm, head.DiaMm));
+            pieces.Add(form == HeadForm.Countersunk ? new(PieceKind.Head, behind - head.HeightMm, behind, head.DiaMm)
+                : new(PieceKind.Head, behind, behind + head.HeightMm, head.DiaMm));
             pieces.Add(new(PieceKind.Shank, behind - length, behind, _thread.NominalMm));
         }
 
         return new FixingWay(
-            FixingKind.Screw, near + (_device.Away.Sign() * deckFrom), [OfTheDevice(0, board), .. Layers(deck, thick, deckFrom, fromTheDevice: true)], pieces, slotted ? [top] : [top, foot],
-            slotted ? [ScrewWays.SlotNutOf(_thread, deck.ThicknessMm), new BoughtPiece("stud", $"stud {_thread.Name} x 12, into the standoff", 1, StudCents)] : []);
+            FixingKind.Screw, near + (_device.Away.Sign() * deckFrom),
+                [OfTheDevice(0, board), .. Layers(deck, thick, deckFrom, fromTheDevice: true)], pieces, slotted ? [top] : [top, foot],
+            slotted ? [ScrewWays.SlotNutOf(_thread, deck.ThicknessMm),
+                new BoughtPiece("stud", $"stud {_thread.Name} x 12, into the standoff", 1, StudCents)] : []);
     }
 
-    /// <summary>A screw from behind through the deck into a thread of the device, with as many washers as make a length on sale fit.</summary>
+    /// <summary>
+    /// A screw from behind through the deck into a thread of the device, with as many washers as make a length on sale fit.
+    /// </summary>
     private FixingWay[] IntoTheBody(SolidPart deck, double thick, double nearFace)
     {
         var picker = new ScrewPicker(Tables);
@@ -148,16 +165,21 @@ internal sealed class MountHoles
         FixingWay Way(double washers)
         {
             var choice = picker.Tapped(
-                $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, form, Plates(deck, thick), washers, new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(_thread), "mm", "thread table"),
-                new WhyTerm("free depth in the device", _device.Model.DepthMaxMm!.Value, "mm", "model " + _device.Model.Id), 0, Device.ScrewLengthMm);
+                $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, form, Plates(deck, thick),
+                    washers, new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(_thread), "mm", "thread table"),
+                new WhyTerm("free depth in the device", _device.Model.DepthMaxMm!.Value, "mm", "model " + _device.Model.Id), 0,
+                    Device.ScrewLengthMm);
             return new FixingWay(
-                FixingKind.Screw, nearFace - (_device.Away.Sign() * thick), [.. Layers(deck, thick, 0, fromTheDevice: false), OfTheDevice(thick + padMm, thick + padMm + _device.Model.DepthMaxMm.Value)],
-                ScrewWays.Screw(Tables.Head(_thread.Name, form), _thread.NominalMm, choice.LengthMm ?? thick + padMm + 2, washers), [choice], []);
+                FixingKind.Screw, nearFace - (_device.Away.Sign() * thick), [.. Layers(deck, thick, 0, fromTheDevice: false),
+                    OfTheDevice(thick + padMm, thick + padMm + _device.Model.DepthMaxMm.Value)],
+                ScrewWays.Screw(Tables.Head(_thread.Name, form), _thread.NominalMm, choice.LengthMm ?? thick + padMm + 2, washers),
+                    [choice], []);
         }
     }
 
     /// <summary>What may lie under a head: what was decided, and up to three washers more where no length was chosen by hand.</summary>
-    private IEnumerable<double> Washers(HeadForm form) => Enumerable.Range(0, form == HeadForm.Countersunk || Device.ScrewLengthMm is not null ? 1 : 4)
+    private IEnumerable<double> Washers(HeadForm form) =>
+        Enumerable.Range(0, form == HeadForm.Countersunk || Device.ScrewLengthMm is not null ? 1 : 4)
         .Select(n => WasherMm + Math.Round(n * Tables.Nut(_thread.Name).WasherThicknessMm, 3));
 
     /// <summary>Head outside on the panel, the device's flange behind it, and the nut on that.</summary>
@@ -165,8 +187,10 @@ internal sealed class MountHoles
     {
         var (choice, board) = (WithNut(deck, thick), _device.Model.BoardMm);
         return new FixingWay(
-            FixingKind.Bolt, nearFace - (_device.Away.Sign() * thick), [.. Layers(deck, thick, 0, fromTheDevice: false), OfTheDevice(thick, thick + board)],
-            [.. ScrewWays.Screw(Tables.Head(_thread.Name, HeadForm.Pan), _thread.NominalMm, choice.LengthMm ?? thick + board + 4, WasherMm), ScrewWays.Nut(Tables.Nut(_thread.Name), thick + board)], [choice], []);
+            FixingKind.Bolt, nearFace - (_device.Away.Sign() * thick), [.. Layers(deck, thick, 0, fromTheDevice: false),
+                OfTheDevice(thick, thick + board)],
+            [.. ScrewWays.Screw(Tables.Head(_thread.Name, HeadForm.Pan), _thread.NominalMm, choice.LengthMm ?? thick + board + 4, WasherMm),
+                ScrewWays.Nut(Tables.Nut(_thread.Name), thick + board)], [choice], []);
     }
 
     /// <summary>Head on the device's lug or flange, the nut behind the deck; in a profile the nut in its slot.</summary>
@@ -180,17 +204,21 @@ internal sealed class MountHoles
             : near + (_device.Away.Sign() * board);
         return new FixingWay(
             FixingKind.Bolt, headAt, [OfTheDevice(0, board), .. Layers(deck, thick, board, fromTheDevice: true)],
-            [.. ScrewWays.Screw(Tables.Head(_thread.Name, HeadForm.Pan), _thread.NominalMm, choice.LengthMm ?? board + thick + padMm + 4, WasherMm), ScrewWays.Nut(Tables.Nut(_thread.Name), board + padMm + thick)], [choice], []);
+            [.. ScrewWays.Screw(Tables.Head(_thread.Name, HeadForm.Pan), _thread.NominalMm, choice.LengthMm ?? board + thick + padMm + 4,
+                WasherMm), ScrewWays.Nut(Tables.Nut(_thread.Name), board + padMm + thick)], [choice], []);
     }
 
     /// <summary>A nut that slides in the profile's slot, with as many washers under the head as make a length on sale fit.</summary>
-    private FixingWay[] InTheSlot(SolidPart deck, double board, double near) => [.. Washers(HeadForm.Pan).Select(washers => ScrewWays.IntoSlot(
-        _catalog, $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id),
+    private FixingWay[] InTheSlot(SolidPart deck, double board, double near) =>
+        [.. Washers(HeadForm.Pan).Select(washers => ScrewWays.IntoSlot(
+        _catalog, $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread,
+            new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id),
         OfTheDevice(0, board), deck, near + (_device.Away.Sign() * board), washers, Device.ScrewLengthMm))];
 
     private ScrewChoice WithNut(SolidPart deck, double thick) => new ScrewPicker(Tables).WithNut(
         $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, HeadForm.Pan,
-        [.. Plates(deck, thick), new WhyTerm("board or flange", _device.Model.BoardMm, "mm", "model " + _device.Model.Id)], WasherMm, 0, Device.ScrewLengthMm);
+        [.. Plates(deck, thick), new WhyTerm("board or flange", _device.Model.BoardMm, "mm", "model " + _device.Model.Id)], WasherMm, 0,
+            Device.ScrewLengthMm);
 
     /// <summary>Under an adapter plate the heads lie flush, for the plate lies on its deck.</summary>
     private bool FlushFromBehind => Device.Adapter is not null && _pad is null;
@@ -201,23 +229,29 @@ internal sealed class MountHoles
         return _pad is null ? [plate] : [plate, new WhyTerm("pad thickness", _pad.ThicknessMm, "mm", "pad")];
     }
 
-    private WayLayer OfTheDevice(double from, double to) => new(Place.Device(Device.Id), null, LayerRole.Clearance, from, to, _thread.ClearanceNormalMm, null);
+    private WayLayer OfTheDevice(double from, double to) =>
+        new(Place.Device(Device.Id), null, LayerRole.Clearance, from, to, _thread.ClearanceNormalMm, null);
 
     /// <summary>The deck, and the pad between it and the device, in the order in which the screw passes them.</summary>
     private IEnumerable<WayLayer> Layers(SolidPart deck, double thick, double from, bool fromTheDevice)
     {
-        var parts = _pad is null ? [(deck, thick)] : fromTheDevice ? new[] { (_pad, _pad.ThicknessMm), (deck, thick) } : [(deck, thick), (_pad, _pad.ThicknessMm)];
+        var parts = _pad is null ? [(deck, thick)] : fromTheDevice ? new[] { (_pad, _pad.ThicknessMm), (deck, thick) }
+            : [(deck, thick), (_pad, _pad.ThicknessMm)];
         foreach (var (part, mm) in parts)
         {
             var brittle = _catalog.Material(part.MaterialId).Brittle;
             var dia = brittle ? _thread.ClearanceLooseMm : _thread.ClearanceNormalMm;
-            var why = $"clearance for {_thread.Name}, {(brittle ? "loose series because the sheet is brittle" : "normal series")}: {dia} mm ({_thread.Source})";
+            var why = $"clearance for {_thread.Name}, {(brittle ? "loose series because the sheet is brittle" : "normal series")}: {dia} "
+                + $"mm ({_thread.Source})";
             var flush = FlushFromBehind ? Tables.Head(_thread.Name, HeadForm.Countersunk) : null;
             // a slot is met from its own side, as deep as its lips
             var slotted = part.Section == BarShape.Slotted && !_device.Model.InPanel;
             var side = _device.Model.InPanel ? _device.Facing : slotted ? _device.Away : _device.Away.Opposite();
-            yield return new WayLayer(part.Id, part, LayerRole.Clearance, from, from + mm, dia, Device.OnDrilledHoles && part == deck ? null : (id, at) => new Hole(
-                id, Device.Id, $"{Device.Name}, hole {id[(id.LastIndexOf('/') + 1)..]}{(part == _pad ? ", through the pad" : "")}", JointDraft.FaceTowards(part, side), part.Frame.ToPlane(at), dia, slotted ? mm : null, null, flush?.DiaMm, flush?.CountersinkDeg, why,
+            yield return new WayLayer(part.Id, part, LayerRole.Clearance, from, from + mm, dia, Device.OnDrilledHoles && part == deck ? null
+                : (id, at) => new Hole(
+                id, Device.Id, $"{Device.Name}, hole {id[(id.LastIndexOf('/') + 1)..]}{(part == _pad ? ", through the pad" : "")}",
+                    JointDraft.FaceTowards(part, side), part.Frame.ToPlane(at), dia, slotted ? mm : null, null, flush?.DiaMm,
+                    flush?.CountersinkDeg, why,
                 $"{Device.Name} at ({Device.UMm}, {Device.VMm}) on its deck, {Device.QuarterTurns} quarter turns", null));
             from += mm;
         }

@@ -20,7 +20,8 @@ public sealed record StandoffSet(string DeviceId, string Thread, double WantedMm
 /// <summary>A port and what was provided for it.</summary>
 /// <param name="PartId">The panel that it reaches; null when it reaches none.</param>
 /// <param name="Verdict">Why it has an opening or none, in words for the table.</param>
-public sealed record PortProvision(string DeviceId, string PortId, string Name, PortState State, string? PartId, double? GapMm, string Verdict);
+public sealed record PortProvision(string DeviceId, string PortId, string Name, PortState State, string? PartId, double? GapMm,
+    string Verdict);
 
 public enum PortState
 {
@@ -62,7 +63,10 @@ public static class MountStage
         return new MountPlan(draft.Points, draft.Standoffs, draft.Fixings, draft.Ports, draft.Fans, draft.Features, draft.Holds);
     }
 
-    /// <summary>What is left of the deck under the device: its thickness, or the rebate where it is thinned; a closed tube is passed through both walls, for nothing inside it is reached (mm).</summary>
+    /// <summary>
+    /// What is left of the deck under the device: its thickness, or the rebate where it is thinned; a closed tube is passed through both
+    /// walls, for nothing inside it is reached (mm).
+    /// </summary>
     public static double ThicknessAt(PlacedDevice device, SolidPart deck) =>
         device.Device.RebateToMm is { } rebate && device.Model.InPanel ? Math.Min(rebate, deck.ThicknessMm)
             : deck.Section is BarShape.SquareTube or BarShape.RoundTube ? deck.ThicknessMm : deck.DepthFrom(deck.Frame.Normal);

@@ -36,7 +36,8 @@ internal static class PanelCutouts
             var (min, max) = deck.Frame.ToPlane(device.Body);
             var margin = new Uv(RebateMarginMm, RebateMarginMm);
             draft.Features.Add(new PartFeature(deck.Id, new Channel(
-                $"{device.Id}/rebate", device.Id, $"rebate behind {device.Device.Name}", deck.Frame.Normal == device.Facing ? WorkedFrom.Far : WorkedFrom.Seen,
+                $"{device.Id}/rebate", device.Id, $"rebate behind {device.Device.Name}", deck.Frame.Normal == device.Facing ? WorkedFrom.Far
+                    : WorkedFrom.Seen,
                 ChannelShape.Pocket, min - margin, max + margin, deck.ThicknessMm - left, deck.ThicknessMm - left,
                 $"leaves {left} mm of {deck.ThicknessMm} mm for the part to clamp; body and {RebateMarginMm} mm all round")));
         }
@@ -47,9 +48,11 @@ internal static class PanelCutouts
         var turned = ((device.Device.QuarterTurns & 1) == 1) != (deck.Frame.U.Axis() != device.DeckFrame.U.Axis());
         var (width, height) = turned && cutout.HeightMm is { } h ? (h, (double?)cutout.WidthMm) : (cutout.WidthMm, cutout.HeightMm);
         var opening = new Opening(
-            $"{device.Id}/cutout-{number}", device.Id, $"cut-out for {device.Device.Name}", WorkedFrom.Seen, centre, width, height, cutout.CornerRadiusMm,
+            $"{device.Id}/cutout-{number}", device.Id, $"cut-out for {device.Device.Name}", WorkedFrom.Seen, centre, width, height,
+                cutout.CornerRadiusMm,
             $"panel cut-out of the model ({device.Model.Source}); confidence: {device.Model.Confidence}",
-            $"middle of the cut-out, ({cutout.XMm}, {cutout.YMm}) of the model, which stands at ({device.Device.UMm}, {device.Device.VMm}) on its deck");
+            $"middle of the cut-out, ({cutout.XMm}, {cutout.YMm}) of the model, which stands at ({device.Device.UMm}, "
+                + $"{device.Device.VMm}) on its deck");
         draft.Features.Add(new PartFeature(deck.Id, opening));
         return opening.Shape.AreaMm2;
     }
@@ -66,8 +69,10 @@ internal static class PanelCutouts
                 foreach (var (offset, i) in holes.Select((o, i) => (o, i + 1)))
                 {
                     draft.Features.Add(new PartFeature(deck.Id, new Opening(
-                        $"{device.Id}/grille-{i}", device.Id, $"grille of {device.Device.Name}", WorkedFrom.Seen, centre + offset, grille.HoleDiaMm, null, 0,
-                        $"60° pattern, hole {grille.HoleDiaMm} mm at {grille.PitchMm} mm pitch inside the fan's {cutout.WidthMm} mm aperture", "60° pattern about the fan's middle")));
+                        $"{device.Id}/grille-{i}", device.Id, $"grille of {device.Device.Name}", WorkedFrom.Seen, centre + offset,
+                            grille.HoleDiaMm, null, 0,
+                        $"60° pattern, hole {grille.HoleDiaMm} mm at {grille.PitchMm} mm pitch inside the fan's {cutout.WidthMm} mm "
+                            + $"aperture", "60° pattern about the fan's middle")));
                 }
 
                 return holes.Count * Math.PI / 4 * grille.HoleDiaMm * grille.HoleDiaMm;

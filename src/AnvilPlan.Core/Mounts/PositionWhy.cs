@@ -25,7 +25,8 @@ internal static class PositionWhy
                 : "start of the part - (place of the device + hole in its pattern)",
             [
                 new WhyTerm(deckAlongU ? "device u on the deck" : "device v on the deck", place, "mm", "design"),
-                new WhyTerm($"hole in the pattern, {device.Device.QuarterTurns} quarter turns{(device.Mirrored ? ", seen from behind" : "")}", inPattern, "mm", "model " + device.Model.Id),
+                new WhyTerm($"hole in the pattern, {device.Device.QuarterTurns} quarter "
+                    + $"turns{(device.Mirrored ? ", seen from behind" : "")}", inPattern, "mm", "model " + device.Model.Id),
                 new WhyTerm("start of the part on the deck", Math.Abs(start), "mm", "shell"),
             ],
             device.Model.Source);

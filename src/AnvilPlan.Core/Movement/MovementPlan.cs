@@ -18,7 +18,8 @@ public sealed record MovementPlan(WoodAir Air, IReadOnlyList<PartMovement> Parts
             .. shell.Panels.Values.Concat(shell.Trays.Values).Where(p => catalog.Material(p.MaterialId).Wood)
                 .Select(p => (Part: p, Change: air.Change(p.WidthMm, catalog.Material(p.MaterialId).MovementPerPercent)))
                 .Where(x => x.Change.ShrinkMm + x.Change.SwellMm >= WorthTellingMm)
-                .Select(x => new PartMovement(x.Part.Id, x.Part.Name, x.Part.WidthMm, Math.Round(x.Change.ShrinkMm, 2), Math.Round(x.Change.SwellMm, 2))),
+                .Select(x => new PartMovement(x.Part.Id, x.Part.Name, x.Part.WidthMm, Math.Round(x.Change.ShrinkMm, 2),
+                    Math.Round(x.Change.SwellMm, 2))),
         ]);
     }
 }

@@ -7,7 +7,9 @@ using AnvilPlan.Core.Wood;
 
 namespace AnvilPlan.Core.Movement;
 
-/// <summary>Moisture of the wood, % of its dry mass: in the workshop when it is cut, and at home in the driest and the dampest weeks.</summary>
+/// <summary>
+/// Moisture of the wood, % of its dry mass: in the workshop when it is cut, and at home in the driest and the dampest weeks.
+/// </summary>
 public sealed record WoodAir(double NowPercent, double DriestPercent, double DampestPercent)
 {
     public static WoodAir Of(Design design, ShopProfile shop)
@@ -15,7 +17,8 @@ public sealed record WoodAir(double NowPercent, double DriestPercent, double Dam
         var home = design.Brief.Home;
         return new WoodAir(
             Moisture.EquilibriumPercent(shop.Air.TemperatureC, shop.Air.HumidityPercent),
-            Moisture.EquilibriumPercent(home.TemperatureC, home.DriestPercent), Moisture.EquilibriumPercent(home.TemperatureC, home.DampestPercent));
+            Moisture.EquilibriumPercent(home.TemperatureC, home.DriestPercent), Moisture.EquilibriumPercent(home.TemperatureC,
+                home.DampestPercent));
     }
 
     /// <summary>What a width of wood loses at the driest and gains at the dampest; neither is negative. mm.</summary>

@@ -7,7 +7,8 @@ namespace AnvilPlan.Core.Order;
 /// <summary>Made parts get their size, then their grooves, openings, holes, threads and bevels.</summary>
 internal static class BlankWork
 {
-    public static IEnumerable<Operation> Of(Job job) => job.Parts.Made.SelectMany(m => (IEnumerable<Operation>)[.. Sized(job, m), .. Machined(job, m)]);
+    public static IEnumerable<Operation> Of(Job job) =>
+        job.Parts.Made.SelectMany(m => (IEnumerable<Operation>)[.. Sized(job, m), .. Machined(job, m)]);
 
     private static IEnumerable<Operation> Sized(Job job, MadePart made)
     {
@@ -16,28 +17,37 @@ internal static class BlankWork
         switch (made.Blank)
         {
             case SheetBlank sheet:
-                yield return new Operation("cut/" + made.Id, $"Cut {name} to size", 2 * job.Rates.CutMin * sheet.Plies, [new(Done.Sized, made.Id)], [made.Id])
+                yield return new Operation("cut/" + made.Id, $"Cut {name} to size", 2 * job.Rates.CutMin * sheet.Plies,
+                    [new(Done.Sized, made.Id)], [made.Id])
                 {
                     Tool = material.Metal ? "shear or saw" : "saw",
                     Setting = Mm($"{sheet.CutLengthMm:0.##} x {sheet.CutWidthMm:0.##} mm"),
-                    Caution = material.Wood ? "Blade and dust: guard, push stick, extraction." : material.Metal ? "Edges cut: gloves off at the drill, on for carrying; goggles." : "Chips and fumes: goggles; chlorinated plastic is never lasered.",
+                    Caution = material.Wood ? "Blade and dust: guard, push stick, extraction." : material.Metal
+                        ? "Edges cut: gloves off at the drill, on for carrying; goggles."
+                        : "Chips and fumes: goggles; chlorinated plastic is never lasered.",
                 };
                 break;
 
             case BarBlank bar:
-                yield return new Operation("cut/" + made.Id, $"Cut {name} to length", 2 * job.Rates.CutMin, [new(Done.Sized, made.Id)], [made.Id]) { Tool = "saw with stop", Setting = Mm($"{bar.CutLengthMm:0.##} mm") };
+                yield return new Operation("cut/" + made.Id, $"Cut {name} to length", 2 * job.Rates.CutMin, [new(Done.Sized, made.Id)],
+                    [made.Id])
+                { Tool = "saw with stop", Setting = Mm($"{bar.CutLengthMm:0.##} mm") };
                 break;
 
             case PrintBlank print:
                 yield return new Operation(
-                    "print/" + made.Id, Mm($"Set up and clear {print.Job.Count} {(print.Job.Count == 1 ? "print" : "prints")} of {name}, {print.Job.Hours:0.#} h on the printer"), print.Job.Count * job.Rates.PrintMin, [new(Done.Sized, made.Id)], [made.Id])
+                    "print/" + made.Id,
+                    $"Set up and clear {print.Job.Count} {(print.Job.Count == 1 ? "print" : "prints")} of {name}, "
+                        + Mm($"{print.Job.Hours:0.#} h on the printer"),
+                    print.Job.Count * job.Rates.PrintMin, [new(Done.Sized, made.Id)], [made.Id])
                 {
                     Tool = "printer",
                     WaitMin = Math.Round(print.Job.Hours * 60, 1),
                 };
                 if (print.Job.Count > 1)
                 {
-                    yield return new Operation("piece/" + made.Id, $"Join the {print.Job.Count} pieces of {name}: {print.Job.JoinedBy}", (print.Job.Count - 1) * job.Rates.GlueMinPerJoint, [new(Done.Formed, made.Id)], [made.Id]);
+                    yield return new Operation("piece/" + made.Id, $"Join the {print.Job.Count} pieces of {name}: {print.Job.JoinedBy}",
+                        (print.Job.Count - 1) * job.Rates.GlueMinPerJoint, [new(Done.Formed, made.Id)], [made.Id]);
                 }
 
                 break;
@@ -68,7 +78,8 @@ internal static class BlankWork
         var name = made.Name.ToLowerInvariant();
         foreach (var (craft, (features, settings)) in work)
         {
-            yield return new Operation($"{Word(craft)}/{made.Id}", Title(craft, features.Count, name), settings.Sum(s => s.Key.Minutes * s.Value), [new(State(craft), made.Id)], [made.Id])
+            yield return new Operation($"{Word(craft)}/{made.Id}", Title(craft, features.Count, name),
+                settings.Sum(s => s.Key.Minutes * s.Value), [new(State(craft), made.Id)], [made.Id])
             {
                 Features = features,
                 Tool = Tool(craft),

@@ -14,7 +14,8 @@ internal static class FinishWork
     public static IEnumerable<Operation> Of(Job job)
     {
         yield return new Operation(
-            "finish", "Sand and finish all faces", job.Parts.Made.Sum(m => 2 * m.Drawn.LengthMm * m.Drawn.WidthMm) / Mm2PerDm2 * job.Rates.FinishMinPerDm2,
+            "finish", "Sand and finish all faces",
+                job.Parts.Made.Sum(m => 2 * m.Drawn.LengthMm * m.Drawn.WidthMm) / Mm2PerDm2 * job.Rates.FinishMinPerDm2,
             [.. job.Parts.Made.Select(m => new Fact(Done.Finished, m.Id))], [.. job.Parts.Made.Select(m => m.Id)])
         {
             HoldPoint = "Everything has been together dry; threads, fits and faces that will be glued or earthed are masked.",
@@ -28,7 +29,8 @@ internal static class HardwareWork
 {
     private const string Clean = "dust and finish keep off electronics";
 
-    public static IEnumerable<Operation> Of(Job job) => [.. job.Fit.Devices.SelectMany(d => Mounted(job, d)), .. AfterFinish(job), .. Trays(job), .. Plugged(job)];
+    public static IEnumerable<Operation> Of(Job job) =>
+        [.. job.Fit.Devices.SelectMany(d => Mounted(job, d)), .. AfterFinish(job), .. Trays(job), .. Plugged(job)];
 
     /// <summary>Its screws, its own nut, its clip or what sticks it, with those of the plate that it stands on.</summary>
     private static IEnumerable<Operation> Mounted(Job job, PlacedDevice device)
@@ -39,21 +41,25 @@ internal static class HardwareWork
         var minutes = groups.Sum(g => g.Minutes(job));
         if (minutes <= 0)
         {
-            minutes = device.Device.Stuck is not null ? job.Rates.StickMin : device.Model.Mount is MountStyle.PanelNut or MountStyle.TopHatRail ? job.Rates.NutMin : job.Rates.PlaceMin;
+            minutes = device.Device.Stuck is not null ? job.Rates.StickMin
+                : device.Model.Mount is MountStyle.PanelNut or MountStyle.TopHatRail ? job.Rates.NutMin : job.Rates.PlaceMin;
         }
 
         var adapter = job.Shell.Adapters.ContainsKey(device.Id);
         var mount = new Operation(
-            "mount/" + device.Id, $"Mount {device.Device.Name}{How(device)} {(adapter ? "with its plate " : "")}on {(DeckName(job, device) ?? job.NameOf(job.Shell.Deck(device).Id))}", minutes,
+            "mount/" + device.Id, $"Mount {device.Device.Name}{How(device)} {(adapter ? "with its plate " : "")}on "
+                + $"{(DeckName(job, device) ?? job.NameOf(job.Shell.Deck(device).Id))}", minutes,
             [new(Done.Mounted, place)], [place, device.Device.DeckId]);
         yield return FixingGroup.In(mount, groups) with
         {
-            Needs = [.. ((string[])[under, job.Shell.Deck(device).Id, .. groups.SelectMany(g => g.Parts)]).Select(job.MadeOf).Distinct().Select(p => new Need(new Fact(Done.Finished, p), Clean))],
+            Needs = [.. ((string[])[under, job.Shell.Deck(device).Id, .. groups.SelectMany(g => g.Parts)]).Select(job.MadeOf).Distinct()
+                .Select(p => new Need(new Fact(Done.Finished, p), Clean))],
             HoldPoint = device.Model.InPanel ? null : "All holes are drilled and deburred; no chip lies on deck or board.",
         };
     }
 
-    private static string? DeckName(Job job, PlacedDevice device) => job.Design.Trays.FirstOrDefault(t => t.Id == device.Device.DeckId)?.Name.ToLowerInvariant();
+    private static string? DeckName(Job job, PlacedDevice device) =>
+        job.Design.Trays.FirstOrDefault(t => t.Id == device.Device.DeckId)?.Name.ToLowerInvariant();
 
     private static string How(PlacedDevice device) => device.Device.Stuck is not null ? ", stuck," : device.Model.Mount switch
     {
@@ -63,20 +69,31 @@ internal static class HardwareWork
     };
 
     /// <summary>Bought pieces that go on after the finish.</summary>
-    private static IEnumerable<Operation> AfterFinish(Job job) => job.Groups.Where(g => g is { DeviceId: null, Turn: FixingTurn.AfterFinish })
-        .Select(g => g.Operation(job, "fix", Done.In) with { Makes = [new(Done.In, g.Id)], Needs = [.. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "what is bought is not sanded or coated with it")), .. FittedOut(job, g)] });
+    private static IEnumerable<Operation> AfterFinish(Job job) =>
+        job.Groups.Where(g => g is { DeviceId: null, Turn: FixingTurn.AfterFinish })
+        .Select(g => g.Operation(job, "fix", Done.In) with
+        {
+            Makes = [new(Done.In, g.Id)],
+            Needs = [.. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "what is bought is not sanded or coated with it")),
+            .. FittedOut(job, g)]
+        });
 
-    /// <summary>A box within the box, or a frame that carries hardware, is fitted out before it is fixed where no driver gets under its floor.</summary>
+    /// <summary>
+    /// A box within the box, or a frame that carries hardware, is fitted out before it is fixed where no driver gets under its floor.
+    /// </summary>
     private static IEnumerable<Need> FittedOut(Job job, FixingGroup group)
     {
-        var units = group.Parts.Select(job.GluedWith).Where(u => !u.Overlaps(job.Panels)).SelectMany(u => u).ToHashSet(StringComparer.Ordinal);
-        return job.Fit.Devices.Where(d => units.Contains(job.MadeOf(d.Device.DeckId))).Select(d => new Need(new Fact(Done.Mounted, Place.Device(d.Id)), "no driver gets under its floor afterwards"));
+        var units = group.Parts.Select(job.GluedWith).Where(u => !u.Overlaps(job.Panels)).SelectMany(u => u)
+            .ToHashSet(StringComparer.Ordinal);
+        return job.Fit.Devices.Where(d => units.Contains(job.MadeOf(d.Device.DeckId)))
+            .Select(d => new Need(new Fact(Done.Mounted, Place.Device(d.Id)), "no driver gets under its floor afterwards"));
     }
 
     /// <summary>Trays are fitted out before they go in.</summary>
     private static IEnumerable<Operation> Trays(Job job)
     {
-        var trays = job.Shell.Trays.Values.Select(t => (Made: job.MadeOf(t.Id), t.Id)).Where(t => job.ComesOff.Contains(t.Made)).ToLookup(t => t.Made, t => t.Id, StringComparer.Ordinal);
+        var trays = job.Shell.Trays.Values.Select(t => (Made: job.MadeOf(t.Id), t.Id)).Where(t => job.ComesOff.Contains(t.Made))
+            .ToLookup(t => t.Made, t => t.Id, StringComparer.Ordinal);
         var fixedTrays = new HashSet<string>(StringComparer.Ordinal);
         foreach (var g in job.Joining.Where(g => g.Parts.Any(trays.Contains) && job.Apart(g.Parts)))
         {
@@ -85,21 +102,28 @@ internal static class HardwareWork
             yield return g.Operation(job, "fix", Done.In) with
             {
                 Makes = [.. own.Select(p => new Fact(Done.In, p))],
-                Needs = [.. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "it is screwed to what is finished")), .. own.SelectMany(FittedOut)],
+                Needs = [.. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "it is screwed to what is finished")),
+                    .. own.SelectMany(FittedOut)],
             };
         }
 
         var put = job.Joints.Work.SelectMany(o => o.Makes).Select(m => job.MadeOf(m.Of)).ToHashSet();
-        var slid = job.Parts.Made.Select(m => m.Id).Where(m => !trays.Contains(m) && !put.Contains(Place.Part(m)) && !job.SlippedIn.Contains(m) && !job.Covers.Contains(m) && job.SlidesIn(m)).ToList();
+        var slid = job.Parts.Made.Select(m => m.Id).Where(m => !trays.Contains(m) && !put.Contains(Place.Part(m))
+            && !job.SlippedIn.Contains(m) && !job.Covers.Contains(m) && job.SlidesIn(m)).ToList();
         foreach (var tray in trays.Select(t => t.Key).Where(t => !fixedTrays.Contains(t)).Concat(slid))
         {
-            yield return new Operation("place/" + tray, $"Put {job.NameOf(tray)} in its place", job.Rates.PlaceMin, [new(Done.In, tray)], [tray]) { Needs = [.. FittedOut(tray)] };
+            yield return new Operation("place/" + tray, $"Put {job.NameOf(tray)} in its place", job.Rates.PlaceMin, [new(Done.In, tray)],
+                [tray])
+            { Needs = [.. FittedOut(tray)] };
         }
 
         // a drawer that is glued together is one piece with its tray
-        foreach (var drawer in job.Design.Trays.Where(t => t.Drawer is not null && job.Shell.Trays.ContainsKey(t.Id)).Select(t => job.MadeOf(t.Id)).Where(t => !trays.Contains(t) && !slid.Contains(t)).Distinct())
+        foreach (var drawer in job.Design.Trays.Where(t => t.Drawer is not null && job.Shell.Trays.ContainsKey(t.Id))
+            .Select(t => job.MadeOf(t.Id)).Where(t => !trays.Contains(t) && !slid.Contains(t)).Distinct())
         {
-            yield return new Operation("place/" + drawer, $"Slide the drawer of {job.NameOf(drawer)} in", job.Rates.PlaceMin, [new(Done.In, drawer)], [drawer]) { Needs = [.. FittedOut(drawer)] };
+            yield return new Operation("place/" + drawer, $"Slide the drawer of {job.NameOf(drawer)} in", job.Rates.PlaceMin,
+                [new(Done.In, drawer)], [drawer])
+            { Needs = [.. FittedOut(drawer)] };
         }
 
         IEnumerable<Need> FittedOut(string tray) => job.Fit.Devices.Where(d => job.MadeOf(d.Device.DeckId) == tray)
@@ -111,12 +135,15 @@ internal static class HardwareWork
         .Select(l =>
         {
             PlacedDevice[] ends = [job.Fit.Device(l.FromDeviceId)!, job.Fit.Device(l.ToDeviceId)!];
-            return new Operation("plug/" + l.Id, $"Plug {CableKind.Find(l.Cable)?.Name ?? l.Cable} from {ends[0].Device.Name} to {ends[1].Device.Name}", job.Rates.PlugMin, [new(Done.Plugged, Place.Cable(l.Id))], [.. ends.Select(e => Place.Device(e.Id))])
+            return new Operation("plug/" + l.Id, $"Plug {CableKind.Find(l.Cable)?.Name ?? l.Cable} from {ends[0].Device.Name} to "
+                + $"{ends[1].Device.Name}", job.Rates.PlugMin, [new(Done.Plugged, Place.Cable(l.Id))],
+                [.. ends.Select(e => Place.Device(e.Id))])
             {
                 Needs =
                 [
                     .. ends.Select(e => new Need(new Fact(Done.Mounted, Place.Device(e.Id)), "both ends are there")),
-                    .. ends.Where(e => job.Shell.Trays.ContainsKey(e.Device.DeckId)).Select(e => new Need(new Fact(Done.In, job.MadeOf(e.Device.DeckId)), "the tray lies where the cable reaches")),
+                    .. ends.Where(e => job.Shell.Trays.ContainsKey(e.Device.DeckId))
+                        .Select(e => new Need(new Fact(Done.In, job.MadeOf(e.Device.DeckId)), "the tray lies where the cable reaches")),
                 ],
             };
         });
@@ -137,7 +164,11 @@ internal static class ClosingWork
             .. job.Design.Links.Select(l => new Need(new Fact(Done.Plugged, Place.Cable(l.Id)), "its plugs are out of reach then")),
         ];
         var on = new HashSet<string>(StringComparer.Ordinal);
-        foreach (var g in job.Groups.Where(g => g is { DeviceId: null, Pressed: false, Turn: FixingTurn.WithItsParts or FixingTurn.Closes }))
+        foreach (var g in job.Groups.Where(g => g is
+        {
+            DeviceId: null, Pressed: false,
+            Turn: FixingTurn.WithItsParts or FixingTurn.Closes
+        }))
         {
             var closed = g.Turn == FixingTurn.Closes ? g.Parts : [.. g.Parts.Where(job.Covers.Contains)];
             if (closed.Count == 0 || g.Parts.Any(trays.Contains) || (g.Turn == FixingTurn.WithItsParts && !job.Apart(g.Parts)))
@@ -146,21 +177,32 @@ internal static class ClosingWork
             }
 
             on.UnionWith(closed);
-            yield return g.Operation(job, "close", Done.Closed) with { Makes = [.. closed.Select(p => new Fact(Done.Closed, p))], Needs = [.. all, .. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "it is screwed to what is finished"))], HoldPoint = Before };
+            yield return g.Operation(job, "close", Done.Closed) with
+            {
+                Makes = [.. closed.Select(p => new Fact(Done.Closed, p))],
+                Needs = [.. all, .. g.Parts.Select(p => new Need(new Fact(Done.Finished, p), "it is screwed to what is finished"))],
+                HoldPoint = Before
+            };
         }
 
         foreach (var cover in job.Covers.Where(c => !on.Contains(c) && !trays.Contains(c)))
         {
-            yield return new Operation("close/" + cover, $"Put {job.NameOf(cover)} on", job.Rates.PlaceMin, [new(Done.Closed, cover)], [cover]) { Needs = all, HoldPoint = Before };
+            yield return new Operation("close/" + cover, $"Put {job.NameOf(cover)} on", job.Rates.PlaceMin, [new(Done.Closed, cover)],
+                [cover])
+            { Needs = all, HoldPoint = Before };
         }
     }
 
     /// <summary>What is hung takes along the screws that go in there.</summary>
     public static Operation InPlace(Job job, Operation hung)
     {
-        var groups = job.Groups.Where(g => g.Turn == FixingTurn.InPlace && hung.Makes.Contains(new Fact(Done.Standing, g.Sets[0].Set.For))).ToList();
-        return groups.Count == 0 ? hung : FixingGroup.In(hung with { Minutes = hung.Minutes + groups.Sum(g => g.Minutes(job)) }, groups) with { Tool = hung.Tool };
+        var groups = job.Groups.Where(g => g.Turn == FixingTurn.InPlace && hung.Makes.Contains(new Fact(Done.Standing, g.Sets[0].Set.For)))
+            .ToList();
+        return groups.Count == 0 ? hung : FixingGroup.In(hung with { Minutes = hung.Minutes + groups.Sum(g => g.Minutes(job)) },
+            groups) with
+        { Tool = hung.Tool };
     }
 
-    private const string Before = "No chip, no loose screw, no cable under tension or in a fan; earth and insulation are checked by somebody licensed where there is mains.";
+    private const string Before = "No chip, no loose screw, no cable under tension or in a fan; earth and insulation are checked by "
+        + "somebody licensed where there is mains.";
 }

@@ -10,7 +10,8 @@ internal static class JoinWork
 {
     public static IEnumerable<Operation> Of(Job job) => [.. Pressed(job), .. Glued(job), .. Fixed(job)];
 
-    private static IEnumerable<Operation> Pressed(Job job) => job.Groups.Where(g => g is { DeviceId: null, Pressed: true, Turn: FixingTurn.WithItsParts })
+    private static IEnumerable<Operation> Pressed(Job job) =>
+        job.Groups.Where(g => g is { DeviceId: null, Pressed: true, Turn: FixingTurn.WithItsParts })
         .Select(g => g.Operation(job, "set", Done.Set) with
         {
             Title = $"Set {g.Count} {Word(g.Sets[0].Way.Kind)}{(g.Count == 1 ? "" : "s")}: {g.What}",
@@ -18,25 +19,31 @@ internal static class JoinWork
             Caution = g.Sets[0].Way.Kind == FixingKind.Insert ? "Hot tip and fumes: let it cool before it is touched." : null,
         });
 
-    /// <summary>The goes of the glue-up, with what stands loose in grooves among their pieces; then what is cemented and is no wood.</summary>
+    /// <summary>
+    /// The goes of the glue-up, with what stands loose in grooves among their pieces; then what is cemented and is no wood.
+    /// </summary>
     private static IEnumerable<Operation> Glued(Job job)
     {
         var standing = new List<string>();
         foreach (var go in job.Glue.Stages)
         {
             var pieces = go.PieceIds.ToList();
-            List<string> slipped = [.. job.SlippedIn.Where(l => !standing.Contains(l.Key) && l.All(h => standing.Contains(h) || pieces.Contains(h))).Select(l => l.Key)];
+            List<string> slipped = [.. job.SlippedIn.Where(l => !standing.Contains(l.Key) && l.All(h => standing.Contains(h)
+                || pieces.Contains(h))).Select(l => l.Key)];
             var with = slipped.Count == 0 ? "" : $"; {string.Join(", ", slipped.Select(job.NameOf))} loose in its grooves, dry";
+            var which = job.Glue.Stages.Count == 1 ? "" : $"go {go.Number} of {job.Glue.Stages.Count}: ";
             yield return new Operation(
-                $"glue/{go.Number}", $"Glue {(job.Glue.Stages.Count == 1 ? "" : $"go {go.Number} of {job.Glue.Stages.Count}: ")}{string.Join(", ", go.Pieces.Select(p => p.ToLowerInvariant()))}{with}",
-                (go.Joints * job.Rates.GlueMinPerJoint) + (slipped.Count * job.Rates.PlaceMin), [.. pieces.Concat(slipped).Select(p => new Fact(Done.Glued, p))], [.. pieces, .. slipped])
+                $"glue/{go.Number}", $"Glue {which}{string.Join(", ", go.Pieces.Select(p => p.ToLowerInvariant()))}{with}",
+                (go.Joints * job.Rates.GlueMinPerJoint) + (slipped.Count * job.Rates.PlaceMin),
+                    [.. pieces.Concat(slipped).Select(p => new Fact(Done.Glued, p))], [.. pieces, .. slipped])
             {
                 Tool = string.Join(", ", go.Clamps.Select(c => $"{c.Count} clamps that open {c.OpensMm:0} mm")),
                 Setting = job.Glue.Glue,
                 WaitMin = Math.Round(job.Glue.ClampMin, 1),
                 Needs = [.. standing.Select(p => new Need(new Fact(Done.Glued, p), "what was glued before holds it"))],
                 HoldPoint = $"Everything of this go fits dry; clamps and cauls lie ready; the glue gives {job.Glue.WorkingMin:0.#} min."
-                    + string.Concat(job.Glue.Squares.Where(s => s.Stage == go.Number).Select(s => $" Diagonals {s.Name} {s.DiagonalMm:0.0} mm, at most {s.AllowMm:0.0} mm apart.")),
+                    + string.Concat(job.Glue.Squares.Where(s => s.Stage == go.Number)
+                        .Select(s => $" Diagonals {s.Name} {s.DiagonalMm:0.0} mm, at most {s.AllowMm:0.0} mm apart.")),
             };
             standing.AddRange([.. pieces, .. slipped]);
         }
@@ -47,7 +54,8 @@ internal static class JoinWork
             var (a, b) = (job.MadeOf(hold.PartA), job.MadeOf(hold.PartB));
             if (a != b && !(glued.Contains(a) && glued.Contains(b)))
             {
-                yield return new Operation($"cement/{hold.Place}/{hold.PartA}+{hold.PartB}", $"Cement {job.NameOf(b)} to {job.NameOf(a)}", job.Rates.GlueMinPerJoint, [new(Done.Glued, a), new(Done.Glued, b)], [hold.Place])
+                yield return new Operation($"cement/{hold.Place}/{hold.PartA}+{hold.PartB}", $"Cement {job.NameOf(b)} to {job.NameOf(a)}",
+                    job.Rates.GlueMinPerJoint, [new(Done.Glued, a), new(Done.Glued, b)], [hold.Place])
                 {
                     HoldPoint = "Both lie together dry, without a gap.",
                     Caution = "Solvent and resin: gloves, goggles, fresh air.",
@@ -79,7 +87,8 @@ internal sealed record FixingGroup(string Id, string? DeviceId, IReadOnlyList<Pl
     public bool Pressed => IsPressed(Sets[0].Way.Kind);
 
     /// <summary>Whether it is pressed or glued into its holes before anything is put together.</summary>
-    public static bool IsPressed(FixingKind kind) => kind is FixingKind.Dowel or FixingKind.Biscuit or FixingKind.Pin or FixingKind.Magnet or FixingKind.Insert;
+    public static bool IsPressed(FixingKind kind) => kind is FixingKind.Dowel or FixingKind.Biscuit or FixingKind.Pin or FixingKind.Magnet
+        or FixingKind.Insert;
 
     public int Count => Sets.Sum(s => s.Fixings.Count);
 
@@ -90,7 +99,8 @@ internal sealed record FixingGroup(string Id, string? DeviceId, IReadOnlyList<Pl
     public double Minutes(Job job) => Sets.Sum(s => s.Fixings.Count * Each(s.Way, job));
 
     public Operation Operation(Job job, string word, Done done) =>
-        In(new Operation($"{word}/{Id}", $"{(Sets.All(s => s.Way.Sticks) ? "Stick" : "Fix")} {What}", Minutes(job), [.. Parts.Select(p => new Fact(done, p))], Places), [this]);
+        In(new Operation($"{word}/{Id}", $"{(Sets.All(s => s.Way.Sticks) ? "Stick" : "Fix")} {What}", Minutes(job),
+            [.. Parts.Select(p => new Fact(done, p))], Places), [this]);
 
     /// <summary>The operation with the fixings of groups that are put in by it: their drivers and what is counted out for it.</summary>
     public static Operation In(Operation operation, IReadOnlyList<FixingGroup> groups)

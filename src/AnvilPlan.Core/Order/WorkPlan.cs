@@ -10,7 +10,8 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
     public double Minutes => Operations.Sum(o => o.Minutes);
 
     /// <summary>What each operation is called by on paper and in tables: its place in the order, from one.</summary>
-    public IReadOnlyDictionary<string, int> Numbered() => Operations.Select((o, i) => (o.Id, i + 1)).ToDictionary(x => x.Id, x => x.Item2, StringComparer.Ordinal);
+    public IReadOnlyDictionary<string, int> Numbered() => Operations.Select((o, i) => (o.Id, i + 1))
+        .ToDictionary(x => x.Id, x => x.Item2, StringComparer.Ordinal);
 
     /// <summary>
     /// Puts operations in order. Each comes after whatever brings what it works on to its last state before, and after what it needs; among
@@ -58,7 +59,8 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
         order.AddRange(Enumerable.Range(0, operations.Count).Where(i => open[i] > 0).OrderBy(Rank));
         return new WorkPlan(
             [.. order.Select(i => operations[i])],
-            [.. order.SelectMany(i => before[i].OrderBy(b => b.Key).Select(b => new WorkLink(operations[b.Key].Id, operations[i].Id, b.Value)))],
+            [.. order.SelectMany(i => before[i].OrderBy(b => b.Key)
+                .Select(b => new WorkLink(operations[b.Key].Id, operations[i].Id, b.Value)))],
             [.. circle.Select(i => operations[i].Id)]);
     }
 

@@ -16,7 +16,8 @@ namespace AnvilPlan.Core.Parts;
 /// <param name="FromFace">The face that lies still.</param>
 /// <param name="ToFace">The face that turns.</param>
 public sealed record BendLine(
-    string Id, string For, string Purpose, WorkedFrom From, Uv Start, Uv End, double AngleDeg, double RadiusMm, double ZoneMm, int Order, string FromFace, string ToFace, string Why)
+    string Id, string For, string Purpose, WorkedFrom From, Uv Start, Uv End, double AngleDeg, double RadiusMm, double ZoneMm, int Order,
+        string FromFace, string ToFace, string Why)
     : Feature(Id, For, Purpose, From)
 {
     /// <summary>Zones longer than this are marked at both ends: nothing that long is set by its middle.</summary>
@@ -31,7 +32,8 @@ public sealed record BendLine(
         get
         {
             var half = AlongV ? new Uv(ZoneMm / 2, 0) : new Uv(0, ZoneMm / 2);
-            return (new Uv(Math.Min(Start.U, End.U), Math.Min(Start.V, End.V)) - half, new Uv(Math.Max(Start.U, End.U), Math.Max(Start.V, End.V)) + half);
+            return (new Uv(Math.Min(Start.U, End.U), Math.Min(Start.V, End.V)) - half,
+                new Uv(Math.Max(Start.U, End.U), Math.Max(Start.V, End.V)) + half);
         }
     }
 
@@ -48,13 +50,15 @@ public sealed record BendLine(
 
         yield return new DrawnText(
             LineRole.Bend, layer, new((Start.U + End.U) / 2, (Start.V + End.V) / 2), 2.5,
-            string.Create(CultureInfo.InvariantCulture, $"{Order}: {AngleDeg:0.##} {(From == WorkedFrom.Seen ? "up" : "down")} R {RadiusMm:0.##}"));
+            string.Create(CultureInfo.InvariantCulture, $"{Order}: {AngleDeg:0.##} {(From == WorkedFrom.Seen ? "up" : "down")} R "
+                + $"{RadiusMm:0.##}"));
     }
 
     public override bool ShapesRim(Slab slab) => false;
 
     public override MilledRow Row(Slab slab) => MilledRow.Of(
-        this, slab, "bend", new(Math.Min(Start.U, End.U), Math.Min(Start.V, End.V)), new(Math.Max(Start.U, End.U), Math.Max(Start.V, End.V)), null, Why) with
+        this, slab, "bend", new(Math.Min(Start.U, End.U), Math.Min(Start.V, End.V)),
+            new(Math.Max(Start.U, End.U), Math.Max(Start.V, End.V)), null, Why) with
     { AngleDeg = AngleDeg };
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => null;
@@ -67,5 +71,12 @@ public sealed record BendLine(
 
     public override Feature Cleaned() => this with { Start = Clean(Start), End = Clean(End), ZoneMm = Clean(ZoneMm) };
 
-    public override Feature Laid(Laying on) => this with { Id = on.Id, Purpose = on.Purpose, Start = on.At(Start), End = on.At(End), From = on.Side(From) };
+    public override Feature Laid(Laying on) => this with
+    {
+        Id = on.Id,
+        Purpose = on.Purpose,
+        Start = on.At(Start),
+        End = on.At(End),
+        From = on.Side(From)
+    };
 }

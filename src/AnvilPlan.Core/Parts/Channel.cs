@@ -24,7 +24,9 @@ public sealed record Channel(
     ChannelShape Shape, Uv Min, Uv Max, double DepthMm, double EntryMm, string DepthWhy)
     : Feature(Id, For, Purpose, From)
 {
-    /// <summary>Of a kerf, cut to let the board bend: its width at the floor, mm; as wide as its mouth when sawn straight. Null for what is no kerf.</summary>
+    /// <summary>
+    /// Of a kerf, cut to let the board bend: its width at the floor, mm; as wide as its mouth when sawn straight. Null for what is no kerf.
+    /// </summary>
     [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)] public double? FloorMm { get; init; }
 
     [JsonIgnore] public bool Kerf => FloorMm is not null;
@@ -32,13 +34,15 @@ public sealed record Channel(
     public override IEnumerable<Cut> Cuts(Slab slab)
     {
         var mouth = Outline.Rectangle(Min, Max);
-        var floor = FloorMm is { } wide && wide < Max.U - Min.U - 0.001 ? Outline.Rectangle(new(Middle - (wide / 2), Min.V), new(Middle + (wide / 2), Max.V)) : mouth;
+        var floor = FloorMm is { } wide && wide < Max.U - Min.U - 0.001 ? Outline.Rectangle(new(Middle - (wide / 2), Min.V),
+            new(Middle + (wide / 2), Max.V)) : mouth;
         yield return new FaceCut(From, mouth, floor, 0, Math.Min(DepthMm, slab.ThicknessMm));
     }
 
     public override IEnumerable<Drawn> Drawing(Slab slab)
     {
-        yield return new DrawnOutline(LineRole.Pocket, $"POCKET_{Drawn.Mm(DepthMm)}{Far}", Outline.Rectangle(Min, Max), From == WorkedFrom.Far);
+        yield return new DrawnOutline(LineRole.Pocket, $"POCKET_{Drawn.Mm(DepthMm)}{Far}", Outline.Rectangle(Min, Max),
+            From == WorkedFrom.Far);
         if (FloorMm is { } wide && wide < Max.U - Min.U - 0.001)
         {
             // the edges of the floor lie beside those of the mouth
@@ -51,7 +55,8 @@ public sealed record Channel(
 
     public override bool ShapesRim(Slab slab) => false;
 
-    public override MilledRow Row(Slab slab) => MilledRow.Of(this, slab, Kerf ? "kerf" : Shape.ToString().ToLowerInvariant(), Min, Max, DepthMm, DepthWhy);
+    public override MilledRow Row(Slab slab) => MilledRow.Of(this, slab, Kerf ? "kerf" : Shape.ToString().ToLowerInvariant(), Min, Max,
+        DepthMm, DepthWhy);
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => alongU ? new EdgeMark(Min.U, Max.U, Purpose) : new(Min.V, Max.V, Purpose);
 
@@ -59,7 +64,8 @@ public sealed record Channel(
     public override IEnumerable<Working> Work(WorkRates rates) =>
         Kerf ? [] : [new(Craft.Groove, rates.ChannelMin, "{0:0.##} wide, {1:0.##} deep", Math.Min(Max.U - Min.U, Max.V - Min.V), DepthMm)];
 
-    public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"C{From}{Min.U};{Min.V};{Max.U};{Max.V};{DepthMm};{FloorMm}|");
+    public override string Stamp() =>
+        string.Create(CultureInfo.InvariantCulture, $"C{From}{Min.U};{Min.V};{Max.U};{Max.V};{DepthMm};{FloorMm}|");
 
     public override Feature Cleaned() => this with { Min = Clean(Min), Max = Clean(Max), DepthMm = Clean(DepthMm) };
 
@@ -90,13 +96,16 @@ public sealed record Bevel(string Id, string For, string Purpose, WorkedFrom Fro
     /// <summary>Where it ends on the face that it makes shorter.</summary>
     public override IEnumerable<Drawn> Drawing(Slab slab)
     {
-        yield return new DrawnLine(LineRole.Pocket, "BEVEL" + Far, slab.At(Edge, 0, RunMm(slab)), slab.At(Edge, slab.LengthOf(Edge), RunMm(slab)), From != WorkedFrom.Far);
+        yield return new DrawnLine(LineRole.Pocket, "BEVEL" + Far, slab.At(Edge, 0, RunMm(slab)), slab.At(Edge, slab.LengthOf(Edge),
+            RunMm(slab)), From != WorkedFrom.Far);
     }
 
     public override bool ShapesRim(Slab slab) => false;
 
     public override MilledRow Row(Slab slab) =>
-        MilledRow.Of(this, slab, "bevel", slab.At(Edge, 0, 0), slab.At(Edge, slab.LengthOf(Edge), 0), null, $"{AngleDeg:0.##} degrees from square, the drawn size is the long point") with { AngleDeg = AngleDeg };
+        MilledRow.Of(this, slab, "bevel", slab.At(Edge, 0, 0), slab.At(Edge, slab.LengthOf(Edge), 0), null,
+            $"{AngleDeg:0.##} degrees from square, the drawn size is the long point") with
+        { AngleDeg = AngleDeg };
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => null;
 
@@ -106,7 +115,13 @@ public sealed record Bevel(string Id, string For, string Purpose, WorkedFrom Fro
 
     public override Feature Cleaned() => this;
 
-    public override Feature? Laid(Laying on) => on.Rim(Edge, 0) is { } rim ? this with { Id = on.Id, Purpose = on.Purpose, Edge = rim.Edge, From = on.Side(From) } : null;
+    public override Feature? Laid(Laying on) => on.Rim(Edge, 0) is { } rim ? this with
+    {
+        Id = on.Id,
+        Purpose = on.Purpose,
+        Edge = rim.Edge,
+        From = on.Side(From)
+    } : null;
 
     private double RunMm(Slab slab) => slab.ThicknessMm * Math.Tan(AngleDeg * Math.PI / 180);
 }

@@ -92,7 +92,8 @@ public sealed record FaceCut(WorkedFrom Face, Outline Mouth, Outline Floor, doub
     public override bool Removes(Uv at, double depthMm, Slab slab)
     {
         var deep = Deep(depthMm, slab);
-        return deep >= BeginMm - Slack && deep <= (EndMm ?? slab.ThicknessMm) + Slack && (Upright ? Mouth : Mouth.Towards(Floor, Share(deep, slab))).Contains(at);
+        return deep >= BeginMm - Slack && deep <= (EndMm ?? slab.ThicknessMm) + Slack
+            && (Upright ? Mouth : Mouth.Towards(Floor, Share(deep, slab))).Contains(at);
     }
 
     public override Box Reach(Frame frame, Slab slab)
@@ -132,7 +133,8 @@ public sealed record FaceCut(WorkedFrom Face, Outline Mouth, Outline Floor, doub
 
     /// <summary>The rectangle about mouth and floor.</summary>
     public (Uv Min, Uv Max) Extent => (
-        new(Math.Min(Mouth.Min.U, Floor.Min.U), Math.Min(Mouth.Min.V, Floor.Min.V)), new(Math.Max(Mouth.Max.U, Floor.Max.U), Math.Max(Mouth.Max.V, Floor.Max.V)));
+        new(Math.Min(Mouth.Min.U, Floor.Min.U), Math.Min(Mouth.Min.V, Floor.Min.V)), new(Math.Max(Mouth.Max.U, Floor.Max.U),
+            Math.Max(Mouth.Max.V, Floor.Max.V)));
 
     private double Deep(double depthMm, Slab slab) => Face == WorkedFrom.Seen ? depthMm : slab.ThicknessMm - depthMm;
 
@@ -162,7 +164,8 @@ public sealed record EdgeCut(PartEdge Edge, Outline Mouth, Outline Floor, double
     {
         var deep = slab.In(Edge, at);
         return deep >= BeginMm - 1e-6 && deep <= EndMm + 1e-6
-            && (ReferenceEquals(Mouth, Floor) ? Mouth : Mouth.Towards(Floor, (deep - BeginMm) / (EndMm - BeginMm))).Contains(new(Slab.Along(Edge, at), depthMm));
+            && (ReferenceEquals(Mouth, Floor) ? Mouth : Mouth.Towards(Floor, (deep - BeginMm) / (EndMm - BeginMm)))
+                .Contains(new(Slab.Along(Edge, at), depthMm));
     }
 
     public override Box Reach(Frame frame, Slab slab)
@@ -176,7 +179,8 @@ public sealed record EdgeCut(PartEdge Edge, Outline Mouth, Outline Floor, double
     {
         var (least, most) = (new Uv(0, 0), new Uv(slab.LengthOf(Edge), slab.ThicknessMm));
         double Area(double share) => Mouth.Towards(Floor, share).AreaWithin(least, most);
-        return ReferenceEquals(Mouth, Floor) ? Mouth.AreaWithin(least, most) * (EndMm - BeginMm) : (EndMm - BeginMm) / 6 * (Area(0) + (4 * Area(0.5)) + Area(1));
+        return ReferenceEquals(Mouth, Floor) ? Mouth.AreaWithin(least, most) * (EndMm - BeginMm)
+            : (EndMm - BeginMm) / 6 * (Area(0) + (4 * Area(0.5)) + Area(1));
     }
 
     public override bool Covers(Uv min, Uv max, Slab slab) => false;

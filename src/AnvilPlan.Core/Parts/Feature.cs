@@ -52,7 +52,9 @@ public abstract record Feature(string Id, string For, string Purpose, WorkedFrom
     /// <summary>Where it is marked out along an edge; null for what runs along it.</summary>
     public abstract EdgeMark? Mark(Slab slab, bool alongU);
 
-    /// <summary>It was there before anything was done: a hole of a salvaged tray, the slot of a bar as it is sold. Nobody makes it.</summary>
+    /// <summary>
+    /// It was there before anything was done: a hole of a salvaged tray, the slot of a bar as it is sold. Nobody makes it.
+    /// </summary>
     [JsonIgnore] public bool Given { get; init; }
 
     /// <summary>It lies on a blank and comes from one of its faces, where it is counted and timed.</summary>
@@ -110,7 +112,8 @@ public readonly record struct Working(Craft Craft, double Minutes, string Format
 /// <param name="Mirrored">It is drawn from the other side.</param>
 /// <param name="Turned">Its u runs along the blank's v.</param>
 /// <param name="Rim">The edge of the blank that an edge of the face is, and the coordinate along it; null where it is a bend.</param>
-public sealed record Laying(string Id, string Purpose, Func<Uv, Uv> At, bool Mirrored, bool Turned, double ThicknessMm, Func<PartEdge, double, (PartEdge Edge, double AlongMm)?> Rim)
+public sealed record Laying(string Id, string Purpose, Func<Uv, Uv> At, bool Mirrored, bool Turned, double ThicknessMm,
+    Func<PartEdge, double, (PartEdge Edge, double AlongMm)?> Rim)
 {
     public WorkedFrom Side(WorkedFrom from) => Mirrored == (from == WorkedFrom.Seen) ? WorkedFrom.Far : WorkedFrom.Seen;
 

@@ -11,7 +11,8 @@ namespace AnvilPlan.Core.Parts;
 /// <param name="SinkDiaMm">Rim of the countersink on the face it is worked from; null = none.</param>
 public sealed record Hole(
     string Id, string For, string Purpose, WorkedFrom From,
-    Uv At, double DiaMm, double? DepthMm, string? Thread, double? SinkDiaMm, double? SinkDeg, string DrillWhy, string PlaceWhy, string? DepthWhy)
+    Uv At, double DiaMm, double? DepthMm, string? Thread, double? SinkDiaMm, double? SinkDeg, string DrillWhy, string PlaceWhy,
+        string? DepthWhy)
     : Feature(Id, For, Purpose, From)
 {
     public override IEnumerable<Cut> Cuts(Slab slab)
@@ -28,7 +29,8 @@ public sealed record Hole(
     {
         var hidden = From == WorkedFrom.Far;
         yield return new DrawnOutline(
-            LineRole.Drill, DepthMm is { } deep ? $"DRILL_{Drawn.Mm(DiaMm)}_DEEP_{Drawn.Mm(deep)}{Far}" : $"DRILL_{Drawn.Mm(DiaMm)}", Outline.CircleAt(At, DiaMm), hidden && DepthMm is not null);
+            LineRole.Drill, DepthMm is { } deep ? $"DRILL_{Drawn.Mm(DiaMm)}_DEEP_{Drawn.Mm(deep)}{Far}" : $"DRILL_{Drawn.Mm(DiaMm)}",
+                Outline.CircleAt(At, DiaMm), hidden && DepthMm is not null);
         if (SinkDiaMm is { } sink)
         {
             yield return new DrawnOutline(LineRole.Sink, "SINK" + Far, Outline.CircleAt(At, sink), hidden);
@@ -48,7 +50,8 @@ public sealed record Hole(
 
     public override IEnumerable<Working> Work(WorkRates rates) => Bored(DiaMm, Thread, SinkDiaMm, rates);
 
-    public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"H{From}{At.U};{At.V};{DiaMm};{DepthMm};{Thread};{SinkDiaMm};{SinkDeg}|");
+    public override string Stamp() =>
+        string.Create(CultureInfo.InvariantCulture, $"H{From}{At.U};{At.V};{DiaMm};{DepthMm};{Thread};{SinkDiaMm};{SinkDeg}|");
 
     public override Feature Cleaned() => this with { At = Clean(At), DepthMm = DepthMm is { } deep ? Clean(deep) : null };
 
@@ -69,7 +72,8 @@ internal static class Countersink
 /// <param name="DiaMm">Diameter, or the thickness of a slot.</param>
 /// <param name="SlotMm">Length of a slot along the edge; null = a round hole.</param>
 public sealed record EdgeHole(
-    string Id, string For, string Purpose, PartEdge Edge, double AlongMm, double FromSeenMm, double DiaMm, double? SlotMm, double DepthMm, string? Thread, string Why)
+    string Id, string For, string Purpose, PartEdge Edge, double AlongMm, double FromSeenMm, double DiaMm, double? SlotMm, double DepthMm,
+        string? Thread, string Why)
     : Feature(Id, For, Purpose, WorkedFrom.Seen)
 {
     /// <summary>Rim of the countersink at the edge; null = none.</summary>
@@ -91,8 +95,10 @@ public sealed record EdgeHole(
     public override IEnumerable<Drawn> Drawing(Slab slab)
     {
         var half = (SlotMm ?? DiaMm) / 2;
-        Uv[] corners = [slab.At(Edge, AlongMm - half, 0), slab.At(Edge, AlongMm - half, DepthMm), slab.At(Edge, AlongMm + half, DepthMm), slab.At(Edge, AlongMm + half, 0)];
-        yield return new DrawnOutline(LineRole.Edge, $"EDGE_{Drawn.Mm(DiaMm)}_DEEP_{Drawn.Mm(DepthMm)}_DOWN_{Drawn.Mm(FromSeenMm)}", Outline.Of(corners), true);
+        Uv[] corners = [slab.At(Edge, AlongMm - half, 0), slab.At(Edge, AlongMm - half, DepthMm), slab.At(Edge, AlongMm + half, DepthMm),
+            slab.At(Edge, AlongMm + half, 0)];
+        yield return new DrawnOutline(LineRole.Edge, $"EDGE_{Drawn.Mm(DiaMm)}_DEEP_{Drawn.Mm(DepthMm)}_DOWN_{Drawn.Mm(FromSeenMm)}",
+            Outline.Of(corners), true);
     }
 
     public override bool ShapesRim(Slab slab) => false;
@@ -100,17 +106,27 @@ public sealed record EdgeHole(
     public override MilledRow? Row(Slab slab) => null;
 
     public override EdgeMark? Mark(Slab slab, bool alongU) =>
-        SlotMm is { } slot ? new EdgeMark(AlongMm - (slot / 2), AlongMm + (slot / 2), Purpose) : new(AlongMm, null, $"{Purpose}, {DiaMm:0.##} mm");
+        SlotMm is { } slot ? new EdgeMark(AlongMm - (slot / 2), AlongMm + (slot / 2), Purpose)
+            : new(AlongMm, null, $"{Purpose}, {DiaMm:0.##} mm");
 
     public override IEnumerable<Working> Work(WorkRates rates) => SlotMm is { } slot
         ? [new(Craft.Groove, rates.HoleMin * 2, "slot {0:0.##} x {1:0.##} in the edge", slot, DiaMm)]
         : Bored(DiaMm, Thread, SinkDiaMm, rates);
 
-    public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"E{Edge}{AlongMm};{FromSeenMm};{DiaMm};{SlotMm};{DepthMm};{Thread};{SinkDiaMm}|");
+    public override string Stamp() =>
+        string.Create(CultureInfo.InvariantCulture, $"E{Edge}{AlongMm};{FromSeenMm};{DiaMm};{SlotMm};{DepthMm};{Thread};{SinkDiaMm}|");
 
     public override Feature Cleaned() => this with { AlongMm = Clean(AlongMm), FromSeenMm = Clean(FromSeenMm), DepthMm = Clean(DepthMm) };
 
     public override Feature? Laid(Laying on) => on.Rim(Edge, AlongMm) is { } rim
-        ? this with { Id = on.Id, Purpose = on.Purpose, Edge = rim.Edge, AlongMm = rim.AlongMm, FromSeenMm = on.Mirrored ? on.ThicknessMm - FromSeenMm : FromSeenMm }
+        ? this with
+        {
+            Id = on.Id,
+            Purpose = on.Purpose,
+            Edge = rim.Edge,
+            AlongMm = rim.AlongMm,
+            FromSeenMm = on.Mirrored
+            ? on.ThicknessMm - FromSeenMm : FromSeenMm
+        }
         : null;
 }

@@ -13,7 +13,8 @@ namespace AnvilPlan.Core.Parts;
 /// <param name="Floor">On the far face, or at the depth, when the walls slope; as many points as the outline; null = the same.</param>
 /// <param name="DepthMm">Null = through.</param>
 public sealed record Notch(
-    string Id, string For, string Purpose, WorkedFrom From, IReadOnlyList<Vertex> Outline, IReadOnlyList<Vertex>? Floor, double? DepthMm, string SizeWhy)
+    string Id, string For, string Purpose, WorkedFrom From, IReadOnlyList<Vertex> Outline, IReadOnlyList<Vertex>? Floor, double? DepthMm,
+        string SizeWhy)
     : Feature(Id, For, Purpose, From)
 {
     [JsonIgnore] public Outline Mouth => Geometry.Outline.Of(Outline);
@@ -21,7 +22,8 @@ public sealed record Notch(
     /// <summary>The rectangle about outline and floor.</summary>
     [JsonIgnore] public (Uv Min, Uv Max) Reach => Whole.Extent;
 
-    public static Notch Rectangle(string id, string forWhat, string purpose, WorkedFrom from, Uv min, Uv max, double? depthMm, string why) =>
+    public static Notch Rectangle(string id, string forWhat, string purpose, WorkedFrom from, Uv min, Uv max, double? depthMm,
+        string why) =>
         new(id, forWhat, purpose, from, Geometry.Outline.Rectangle(min, max).Vertices, null, depthMm, why);
 
     public override IEnumerable<Cut> Cuts(Slab slab) => [Whole];
@@ -45,16 +47,24 @@ public sealed record Notch(
         var middle = (Outline.Min(Across) + Outline.Max(Across)) / 2;
         // the line that lies at or beyond the board's end comes first
         var endIsFar = Outline.Max(Across) >= (alongU ? slab.WidthMm : slab.LengthMm) - 1e-6;
-        var (near, far) = Floor is { } floor ? (Outline, floor) : ([.. Outline.Where(p => Across(p) >= middle == endIsFar)], (IReadOnlyList<Vertex>)[.. Outline.Where(p => Across(p) >= middle != endIsFar)]);
+        var (near, far) = Floor is { } floor ? (Outline, floor) : ([.. Outline.Where(p => Across(p) >= middle == endIsFar)],
+            (IReadOnlyList<Vertex>)[.. Outline.Where(p => Across(p) >= middle != endIsFar)]);
         return new EdgeMark(near.Min(Along), near.Max(Along), Purpose, far.Min(Along), far.Max(Along));
     }
 
-    public override IEnumerable<Working> Work(WorkRates rates) => [new(Craft.CutOut, rates.HoleMin * 2, DepthMm is null ? "notch" : "notch, {0:0.##} deep", DepthMm)];
+    public override IEnumerable<Working> Work(WorkRates rates) =>
+        [new(Craft.CutOut, rates.HoleMin * 2, DepthMm is null ? "notch" : "notch, {0:0.##} deep", DepthMm)];
 
     public override string Stamp() => string.Create(
         CultureInfo.InvariantCulture, $"N{From}{string.Join(',', Outline.Concat(Floor ?? []).Select(Stamp))};{DepthMm}|");
 
-    public override Feature Cleaned() => this with { Outline = [.. Outline.Select(Clean)], Floor = Floor is { } floor ? [.. floor.Select(Clean)] : null, DepthMm = DepthMm is { } deep ? Clean(deep) : null };
+    public override Feature Cleaned() => this with
+    {
+        Outline = [.. Outline.Select(Clean)],
+        Floor = Floor is { } floor
+        ? [.. floor.Select(Clean)] : null,
+        DepthMm = DepthMm is { } deep ? Clean(deep) : null
+    };
 
     public override Feature Laid(Laying on) => this with
     {
@@ -74,5 +84,6 @@ public sealed record Notch(
         }
     }
 
-    private static string Stamp(Vertex p) => string.Create(CultureInfo.InvariantCulture, $"{p.U:R};{p.V:R}{(p.Bulge == 0 ? "" : $";{p.Bulge:R}")}");
+    private static string Stamp(Vertex p) =>
+        string.Create(CultureInfo.InvariantCulture, $"{p.U:R};{p.V:R}{(p.Bulge == 0 ? "" : $";{p.Bulge:R}")}");
 }

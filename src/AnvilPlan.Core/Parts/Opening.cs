@@ -25,16 +25,19 @@ public sealed record Opening(
 
     public override IEnumerable<Cut> Cuts(Slab slab) => [FaceCut.Straight(From, Shape, null)];
 
-    public override IEnumerable<Drawn> Drawing(Slab slab) => ShapesRim(slab) ? [] : [new DrawnOutline(LineRole.Cut, "CUT_THROUGH", Shape, false)];
+    public override IEnumerable<Drawn> Drawing(Slab slab) =>
+        ShapesRim(slab) ? [] : [new DrawnOutline(LineRole.Cut, "CUT_THROUGH", Shape, false)];
 
     /// <summary>One with square corners that reaches the edge, round a post in the corner.</summary>
     public override bool ShapesRim(Slab slab)
     {
         const double touch = 1e-6;
-        return !Round && CornerRadiusMm == 0 && (Min.U <= touch || Min.V <= touch || Max.U >= slab.LengthMm - touch || Max.V >= slab.WidthMm - touch);
+        return !Round && CornerRadiusMm == 0 && (Min.U <= touch || Min.V <= touch || Max.U >= slab.LengthMm - touch
+            || Max.V >= slab.WidthMm - touch);
     }
 
-    public override MilledRow Row(Slab slab) => MilledRow.Of(this, slab, "opening", Min, Max, null, $"{SizeWhy}; {PlaceWhy}") with { DiaMm = Round ? WidthMm : null, CornerRadiusMm = CornerRadiusMm };
+    public override MilledRow Row(Slab slab) => MilledRow.Of(this, slab, "opening", Min, Max, null, $"{SizeWhy}; {PlaceWhy}") with
+    { DiaMm = Round ? WidthMm : null, CornerRadiusMm = CornerRadiusMm };
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => alongU ? new EdgeMark(Min.U, Max.U, Purpose) : new(Min.V, Max.V, Purpose);
 
@@ -49,7 +52,13 @@ public sealed record Opening(
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"O{At.U};{At.V};{WidthMm};{HeightMm};{CornerRadiusMm}|");
 
-    public override Feature Cleaned() => this with { At = Clean(At), WidthMm = Clean(WidthMm), HeightMm = HeightMm is { } height ? Clean(height) : null };
+    public override Feature Cleaned() => this with
+    {
+        At = Clean(At),
+        WidthMm = Clean(WidthMm),
+        HeightMm = HeightMm is { } height
+        ? Clean(height) : null
+    };
 
     public override Feature Laid(Laying on) => this with
     {

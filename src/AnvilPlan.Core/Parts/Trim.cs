@@ -6,7 +6,8 @@ using AnvilPlan.Core.Shops;
 namespace AnvilPlan.Core.Parts;
 
 /// <summary>
-/// A straight cut right through and right across: what lies to the left of the way from <paramref name="Begin"/> to <paramref name="End"/>, seen as
+/// A straight cut right through and right across: what lies to the left of the way from <paramref name="Begin"/> to <paramref name="End"/>,
+/// seen as
 /// drawn, falls off. Both lie on the rim.
 /// </summary>
 public sealed record Trim(string Id, string For, string Purpose, Uv Begin, Uv End, string SizeWhy)
@@ -23,7 +24,8 @@ public sealed record Trim(string Id, string For, string Purpose, Uv Begin, Uv En
     public override IEnumerable<Cut> Cuts(Slab slab)
     {
         // the part, a little larger, as far as it lies to the left of the line
-        Uv[] rim = [new(-PastMm, -PastMm), new(slab.LengthMm + PastMm, -PastMm), new(slab.LengthMm + PastMm, slab.WidthMm + PastMm), new(-PastMm, slab.WidthMm + PastMm)];
+        Uv[] rim = [new(-PastMm, -PastMm), new(slab.LengthMm + PastMm, -PastMm), new(slab.LengthMm + PastMm, slab.WidthMm + PastMm),
+            new(-PastMm, slab.WidthMm + PastMm)];
         double Left(Uv p) => ((End.U - Begin.U) * (p.V - Begin.V)) - ((End.V - Begin.V) * (p.U - Begin.U));
         var off = new List<Uv>();
         for (var i = 0; i < rim.Length; i++)
@@ -52,11 +54,13 @@ public sealed record Trim(string Id, string For, string Purpose, Uv Begin, Uv En
     public override bool ShapesRim(Slab slab) => true;
 
     /// <summary>From where the cut begins to where it ends.</summary>
-    public override MilledRow Row(Slab slab) => MilledRow.Of(this, slab, "sawn off", Begin, End, null, SizeWhy) with { AngleDeg = Math.Round(AngleDeg, 4) };
+    public override MilledRow Row(Slab slab) => MilledRow.Of(this, slab, "sawn off", Begin, End, null, SizeWhy) with
+    { AngleDeg = Math.Round(AngleDeg, 4) };
 
     public override EdgeMark? Mark(Slab slab, bool alongU) => null;
 
-    public override IEnumerable<Working> Work(WorkRates rates) => [new(Craft.Trim, rates.CutMin * 2, "{0:0.##}° to its length, {1:0.##} long", AngleDeg, LengthMm)];
+    public override IEnumerable<Working> Work(WorkRates rates) =>
+        [new(Craft.Trim, rates.CutMin * 2, "{0:0.##}° to its length, {1:0.##} long", AngleDeg, LengthMm)];
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"T{Begin.U:R};{Begin.V:R};{End.U:R};{End.V:R}|");
 

@@ -18,14 +18,17 @@ public enum PlaceKind
 }
 
 /// <summary>
-/// A thing of a plan as others name it: findings, operations, fixings, holds. It has one written form, which files and the interface use, and
-/// which is read here and nowhere else: <c>device/ID</c>, <c>edge/front-left</c>, <c>tray/ID</c>, <c>cable/ID</c>, <c>port/DEVICE/PORT</c>, <c>hole/ID</c>;
+/// A thing of a plan as others name it: findings, operations, fixings, holds. It has one written form, which files and the interface use,
+/// and
+/// which is read here and nowhere else: <c>device/ID</c>, <c>edge/front-left</c>, <c>tray/ID</c>, <c>cable/ID</c>, <c>port/DEVICE/PORT</c>,
+/// <c>hole/ID</c>;
 /// a part, a tray's plate or a structure is its id.
 /// </summary>
 [JsonConverter(typeof(PlaceText))]
 public readonly record struct Place(PlaceKind Kind, string Id)
 {
-    private static readonly Dictionary<string, PlaceKind> Kinds = Enum.GetValues<PlaceKind>().Where(k => k != PlaceKind.Part).ToDictionary(Word, StringComparer.Ordinal);
+    private static readonly Dictionary<string, PlaceKind> Kinds = Enum.GetValues<PlaceKind>().Where(k => k != PlaceKind.Part)
+        .ToDictionary(Word, StringComparer.Ordinal);
 
     /// <summary>What is written alike is the same place, whoever names it.</summary>
     public static Place Part(string id) => Parse(id);
@@ -45,7 +48,8 @@ public readonly record struct Place(PlaceKind Kind, string Id)
 
     /// <summary>From its written form.</summary>
     public static Place Parse(string written) =>
-        written.IndexOf('/', StringComparison.Ordinal) is > 0 and var cut && Kinds.TryGetValue(written[..cut], out var kind) ? new(kind, written[(cut + 1)..]) : new(PlaceKind.Part, written);
+        written.IndexOf('/', StringComparison.Ordinal) is > 0 and var cut && Kinds.TryGetValue(written[..cut], out var kind)
+            ? new(kind, written[(cut + 1)..]) : new(PlaceKind.Part, written);
 
     /// <summary>A written form may stand where a place is wanted.</summary>
     public static implicit operator Place(string written) => Parse(written);
@@ -67,9 +71,11 @@ public readonly record struct Place(PlaceKind Kind, string Id)
 /// <summary>Places are written as their text.</summary>
 internal sealed class PlaceText : JsonConverter<Place>
 {
-    public override Place Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) => Place.Parse(reader.GetString() ?? "");
+    public override Place Read(ref Utf8JsonReader reader, Type typeToConvert, JsonSerializerOptions options) =>
+        Place.Parse(reader.GetString() ?? "");
 
-    public override void Write(Utf8JsonWriter writer, Place value, JsonSerializerOptions options) => writer.WriteStringValue(value.ToString());
+    public override void Write(Utf8JsonWriter writer, Place value, JsonSerializerOptions options) =>
+        writer.WriteStringValue(value.ToString());
 }
 
 public static class PlaceLists

@@ -7,7 +7,8 @@ namespace AnvilPlan.Core.Planning;
 /// <summary>What one plan has that the other has not: the effect of an edit, or of a remedy before it is taken.</summary>
 /// <param name="PartsChanged">Parts whose fingerprint differs.</param>
 public sealed record Consequences(
-    IReadOnlyList<TallyShift> Shifts, IReadOnlyList<string> PartsAdded, IReadOnlyList<string> PartsRemoved, IReadOnlyList<string> PartsChanged,
+    IReadOnlyList<TallyShift> Shifts, IReadOnlyList<string> PartsAdded, IReadOnlyList<string> PartsRemoved,
+        IReadOnlyList<string> PartsChanged,
     IReadOnlyList<FindingLine> FindingsGained, IReadOnlyList<FindingLine> FindingsLost)
 {
     /// <summary>Names of made parts that were worked on already and change with it, or go.</summary>
@@ -45,8 +46,10 @@ public sealed record Consequences(
     private static IEnumerable<TallyShift> Shift(Tally a, Tally b) => new TallyShift[]
     {
         new("widthMm", a.WidthMm, b.WidthMm), new("depthMm", a.DepthMm, b.DepthMm), new("heightMm", a.HeightMm, b.HeightMm),
-        new("volumeL", a.VolumeL, b.VolumeL), new("massG", a.MassG, b.MassG), new("parts", a.Parts, b.Parts), new("holes", a.Holes, b.Holes), new("sheets", a.Sheets, b.Sheets),
-        new("sheetUse", a.SheetUse, b.SheetUse), new("costCents", a.CostCents, b.CostCents), new("hours", a.Hours, b.Hours), new("heatW", a.HeatW, b.HeatW),
+        new("volumeL", a.VolumeL, b.VolumeL), new("massG", a.MassG, b.MassG), new("parts", a.Parts, b.Parts),
+            new("holes", a.Holes, b.Holes), new("sheets", a.Sheets, b.Sheets),
+        new("sheetUse", a.SheetUse, b.SheetUse), new("costCents", a.CostCents, b.CostCents), new("hours", a.Hours, b.Hours),
+            new("heatW", a.HeatW, b.HeatW),
         new("stops", a.Stops, b.Stops), new("warns", a.Warns, b.Warns), new("notes", a.Notes, b.Notes),
     }.Where(s => Math.Abs(s.To - s.From) > 1e-9);
 }

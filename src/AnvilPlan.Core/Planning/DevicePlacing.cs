@@ -36,7 +36,8 @@ public static class DevicePlacing
         var plan = Planner.Stages(design, catalog, shop, AsBuilt.Nothing);
         var model = catalog.Model(modelId);
         var id = DeviceChoice.NewId(plan.Design, model);
-        return Bring(plan, design, DeviceChoice.New(plan, model, deckId) with { Id = id }, d => design with { Devices = [.. design.Devices, d] });
+        return Bring(plan, design, DeviceChoice.New(plan, model, deckId) with { Id = id }, d => design with
+        { Devices = [.. design.Devices, d] });
     }
 
     /// <summary>The device on another deck.</summary>
@@ -44,7 +45,15 @@ public static class DevicePlacing
     {
         var plan = Planner.Stages(design, catalog, shop, AsBuilt.Nothing);
         var device = design.Devices.First(d => d.Id == deviceId);
-        var moved = device with { DeckId = deckId, FarFace = false, Adapter = DeviceChoice.AdapterFor(plan, catalog.Model(device.ModelId), deckId), OnDrilledHoles = false, RebateToMm = DeviceChoice.RebateFor(plan, catalog.Model(device.ModelId), deckId) };
+        var moved = device with
+        {
+            DeckId = deckId,
+            FarFace = false,
+            Adapter = DeviceChoice.AdapterFor(plan, catalog.Model(device.ModelId),
+            deckId),
+            OnDrilledHoles = false,
+            RebateToMm = DeviceChoice.RebateFor(plan, catalog.Model(device.ModelId), deckId)
+        };
         return Bring(plan, design, moved, d => design.WithDevice(deviceId, _ => d));
     }
 
@@ -64,31 +73,40 @@ public static class DevicePlacing
 
         var size = $"{model.Name}, {Say.Mm(model.WidthMm)} x {Say.Mm(model.DepthMm)} x {Say.Mm(model.HeightMm)} mm,";
         return new PlacedOrNot(null, device.Id, Obstacle(plan, device, with, before) is { } obstacle
-            ? $"{size} finds room on {DeviceChoice.NameOf(plan, device.DeckId)}, but: {obstacle.TrimEnd('.')}{Offer(plan, design, device, with)}"
-            : $"No place on {DeviceChoice.NameOf(plan, device.DeckId)} is free for {size} as it lies, turned{(Deck.IsPanel(device.DeckId, out _) ? "" : " or on its other face")}{Offer(plan, design, device, with)}");
+            ? $"{size} finds room on {DeviceChoice.NameOf(plan, device.DeckId)}, but: "
+                + $"{obstacle.TrimEnd('.')}{Offer(plan, design, device, with)}"
+            : $"No place on {DeviceChoice.NameOf(plan, device.DeckId)} is free for {size} as it lies, "
+                + $"turned{(Deck.IsPanel(device.DeckId, out _) ? "" : " or on its other face")}{Offer(plan, design, device, with)}");
     }
 
     /// <summary>The first free place with what its own snags' remedies make of it: washers, another standoff, a plate between.</summary>
-    private static Design? Mended(PlanSoFar plan, Device device, Func<Device, Design> with, (HashSet<string> Stops, HashSet<string> Warns) before)
+    private static Design? Mended(PlanSoFar plan, Device device, Func<Device, Design> with,
+        (HashSet<string> Stops, HashSet<string> Warns) before)
     {
         bool Sound(Design d) => DesignCheck.Problems(d, plan.Catalog).Count == 0 && Trial.Weighed(plan, d).Stops.IsSubsetOf(before.Stops);
         return DeviceMoves.Spots(plan, device).Take(MostMended).Select(with)
             // other places have been looked at already
-            .SelectMany(tried => NewStops(plan, tried, before).SelectMany(f => f.Remedies).Where(r => r.Id != DeviceMoves.RemedyId(device)).Select(r => r.Change(tried)).OfType<Design>().Where(d => OnlyDevices(d, tried)))
+            .SelectMany(tried => NewStops(plan, tried, before).SelectMany(f => f.Remedies).Where(r => r.Id != DeviceMoves.RemedyId(device))
+                .Select(r => r.Change(tried)).OfType<Design>().Where(d => OnlyDevices(d, tried)))
             .FirstOrDefault(Sound);
     }
 
     /// <summary>Whoever brings a device does not ask for another box, tray or frame.</summary>
-    private static bool OnlyDevices(Design changed, Design from) => ReferenceEquals(changed.Box, from.Box) && ReferenceEquals(changed.Trays, from.Trays) && ReferenceEquals(changed.Structures, from.Structures);
+    private static bool OnlyDevices(Design changed, Design from) => ReferenceEquals(changed.Box, from.Box)
+        && ReferenceEquals(changed.Trays, from.Trays) && ReferenceEquals(changed.Structures, from.Structures);
 
     /// <summary>What stops the device at the first free place, where it is not the place itself.</summary>
-    private static string? Obstacle(PlanSoFar plan, Device device, Func<Device, Design> with, (HashSet<string> Stops, HashSet<string> Warns) before) =>
-        DeviceMoves.Spots(plan, device).Take(MostMended).Select(with).Select(d => NewStops(plan, d, before).Select(f => f.Text).FirstOrDefault()).FirstOrDefault(t => t is not null);
+    private static string? Obstacle(PlanSoFar plan, Device device, Func<Device, Design> with,
+        (HashSet<string> Stops, HashSet<string> Warns) before) =>
+        DeviceMoves.Spots(plan, device).Take(MostMended).Select(with).Select(d => NewStops(plan, d, before).Select(f => f.Text)
+            .FirstOrDefault()).FirstOrDefault(t => t is not null);
 
     private static IEnumerable<Finding> NewStops(PlanSoFar plan, Design tried, (HashSet<string> Stops, HashSet<string> Warns) before) =>
         plan.Judged(tried).Where(f => f.Severity == Severity.Stop && Trial.OfItsPlace(f) && f.Members.Any(m => !before.Stops.Contains(m)));
 
-    /// <summary>Every deck for one model: those with a free place first, then those that are full, then those that cannot carry it.</summary>
+    /// <summary>
+    /// Every deck for one model: those with a free place first, then those that are full, then those that cannot carry it.
+    /// </summary>
     public static IReadOnlyList<DeckOffer> Offers(Design design, Catalog catalog, ShopProfile shop, string modelId)
     {
         var plan = Planner.Stages(design, catalog, shop, AsBuilt.Nothing);
@@ -97,7 +115,8 @@ public static class DevicePlacing
         [
             .. DeviceChoice.Decks(plan).Select(deck => DeviceChoice.WhyNot(plan, model, deck) is { } reason
                     ? new DeckOffer(deck, false, reason + ".")
-                    : DeviceMoves.Spots(plan, DeviceChoice.New(plan, model, deck)).Any() ? new DeckOffer(deck, true, "") : new DeckOffer(deck, false, "No free place is left on it."))
+                    : DeviceMoves.Spots(plan, DeviceChoice.New(plan, model, deck)).Any() ? new DeckOffer(deck, true, "")
+                        : new DeckOffer(deck, false, "No free place is left on it."))
                 .OrderByDescending(o => o.Free).ThenBy(o => DeviceChoice.WhyNot(plan, model, o.DeckId) is not null)
                 // hands and plugs come to the front and the back
                 .ThenBy(o => model.InPanel && Deck.IsPanel(o.DeckId, out var face) && face is Face.Bottom or Face.Top),
@@ -112,7 +131,8 @@ public static class DevicePlacing
         List<string> others = [.. DeviceChoice.Decks(plan).Where(d => d != device.DeckId && DeviceChoice.WhyNot(plan, model, d) is null)];
         foreach (var deck in others)
         {
-            if (Found(plan, device with { DeckId = deck, FarFace = false, RebateToMm = DeviceChoice.RebateFor(plan, model, deck) }, with, before, mostTrials: 3) is not null)
+            if (Found(plan, device with { DeckId = deck, FarFace = false, RebateToMm = DeviceChoice.RebateFor(plan, model, deck) }, with,
+                before, mostTrials: 3) is not null)
             {
                 return $"; on {DeviceChoice.NameOf(plan, deck)} there is one.";
             }
@@ -123,12 +143,16 @@ public static class DevicePlacing
             : "; there is no other deck that could carry it: add a tray or close a panel.";
     }
 
-    /// <summary>The nearest place that brings no stop and no warning; where each of the next ones brings a warning, the first of them.</summary>
-    private static Design? Found(PlanSoFar plan, Device device, Func<Device, Design> with, (HashSet<string> Stops, HashSet<string> Warns) before, int mostTrials = int.MaxValue)
+    /// <summary>
+    /// The nearest place that brings no stop and no warning; where each of the next ones brings a warning, the first of them.
+    /// </summary>
+    private static Design? Found(PlanSoFar plan, Device device, Func<Device, Design> with,
+        (HashSet<string> Stops, HashSet<string> Warns) before, int mostTrials = int.MaxValue)
     {
         Design? warned = null;
         var more = MostForAWarning;
-        foreach (var tried in DeviceMoves.Spots(plan, device).Take(mostTrials).Select(with).Where(d => DesignCheck.Problems(d, plan.Catalog).Count == 0))
+        foreach (var tried in DeviceMoves.Spots(plan, device).Take(mostTrials).Select(with).Where(d => DesignCheck.Problems(d, plan.Catalog)
+            .Count == 0))
         {
             var after = Trial.Weighed(plan, tried);
             if (after.Stops.IsSubsetOf(before.Stops))

@@ -27,7 +27,8 @@ public static class FreePockets
         var taken = plan.Devices.Select(d => new Block(d.Body, d.Pose).Hull)
             .Concat(plan.Parts.Where(p => p.Kind != PartKind.Panel).Select(p => new Block(p.Box, p.Pose).Hull))
             .Concat(plan.Rooms.Select(r => new Block(r.Box, r.Pose).Hull))
-            .Concat(plan.Parts.Where(p => p is { Kind: PartKind.Panel, Pose: not null }).SelectMany(p => Before(new Block(p.Box, p.Pose), plan.Inner)));
+            .Concat(plan.Parts.Where(p => p is { Kind: PartKind.Panel, Pose: not null })
+                .SelectMany(p => Before(new Block(p.Box, p.Pose), plan.Inner)));
         foreach (var block in taken)
         {
             free = Without(free, block);
@@ -87,7 +88,8 @@ public static class FreePockets
         return
         [
             .. catalog.Hardware.Where(m => !m.InPanel)
-                .Where(m => Sorted(new Point3(m.WidthMm, m.DepthMm, m.HeightMm + (m.BareBoard ? FitStage.LeastStandoffMm : 0))).Zip(room).All(p => p.First <= p.Second))
+                .Where(m => Sorted(new Point3(m.WidthMm, m.DepthMm, m.HeightMm + (m.BareBoard ? FitStage.LeastStandoffMm : 0))).Zip(room)
+                    .All(p => p.First <= p.Second))
                 .GroupBy(m => m.Group)
                 .Select(g => g.MaxBy(m => m.WidthMm * m.DepthMm * m.HeightMm)!.Name),
         ];

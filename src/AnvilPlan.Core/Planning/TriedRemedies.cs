@@ -25,20 +25,26 @@ public static class TriedRemedies
     private const int MostOthers = 4;
 
     /// <param name="plan">The plan of that very design.</param>
-    public static IReadOnlyList<TriedRemedy> Of(Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop, AsBuilt asBuilt)
+    public static IReadOnlyList<TriedRemedy> Of(Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop,
+        AsBuilt asBuilt)
     {
-        IEnumerable<TriedRemedy> Tried(IEnumerable<Remedy> remedies) => remedies.Select(r => Try(r, finding, design, plan, catalog, shop, asBuilt)).OfType<TriedRemedy>();
+        IEnumerable<TriedRemedy> Tried(IEnumerable<Remedy> remedies) =>
+            remedies.Select(r => Try(r, finding, design, plan, catalog, shop, asBuilt)).OfType<TriedRemedy>();
         List<TriedRemedy> own = [.. Tried(finding.Remedies)];
         // what spoils least of what is made already comes first
-        return [.. (own.Count > 0 ? own : Tried(finding.Otherwise()).Take(MostOthers)).OrderBy(r => Consequences.WorkLostBy(plan, r.Plan).Count)];
+        return [.. (own.Count > 0 ? own : Tried(finding.Otherwise()).Take(MostOthers))
+            .OrderBy(r => Consequences.WorkLostBy(plan, r.Plan).Count)];
     }
 
     /// <summary>The remedy of that id, tried; null when the finding has none of that id or it does not mend.</summary>
-    public static TriedRemedy? Try(string id, Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop, AsBuilt asBuilt) =>
-        finding.Remedies.Concat(finding.Otherwise()).FirstOrDefault(r => r.Id == id) is { } remedy ? Try(remedy, finding, design, plan, catalog, shop, asBuilt) : null;
+    public static TriedRemedy? Try(string id, Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop,
+        AsBuilt asBuilt) =>
+        finding.Remedies.Concat(finding.Otherwise()).FirstOrDefault(r => r.Id == id) is { } remedy
+            ? Try(remedy, finding, design, plan, catalog, shop, asBuilt) : null;
 
     /// <summary>One of them; null when it does not mend.</summary>
-    private static TriedRemedy? Try(Remedy remedy, Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop, AsBuilt asBuilt)
+    private static TriedRemedy? Try(Remedy remedy, Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop,
+        AsBuilt asBuilt)
     {
         if (remedy.Change(design) is not { } changed || Same(changed, design, catalog) || DesignCheck.Problems(changed, catalog).Count > 0)
         {
@@ -46,8 +52,10 @@ public static class TriedRemedies
         }
 
         var after = Planner.Plan(changed, catalog, shop, asBuilt);
-        return Trial.Mends([.. finding.Members], Trial.Stops(plan.Findings, _ => true), after.Findings, _ => true) ? new TriedRemedy(remedy.Id, remedy.Title, changed, after) : null;
+        return Trial.Mends([.. finding.Members], Trial.Stops(plan.Findings, _ => true), after.Findings, _ => true)
+            ? new TriedRemedy(remedy.Id, remedy.Title, changed, after) : null;
     }
 
-    private static bool Same(Design a, Design b, Catalog catalog) => DesignJson.For(catalog.Systems) is var options && JsonSerializer.Serialize(a, options) == JsonSerializer.Serialize(b, options);
+    private static bool Same(Design a, Design b, Catalog catalog) => DesignJson.For(catalog.Systems) is var options
+        && JsonSerializer.Serialize(a, options) == JsonSerializer.Serialize(b, options);
 }

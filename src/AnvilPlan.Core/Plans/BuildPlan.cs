@@ -63,7 +63,9 @@ public sealed record BuildPlan(
     /// <summary>Counts the changes of its fields that a reader has to know; docs/formats.md tells each.</summary>
     [JsonPropertyOrder(-1)] public int Schema { get; } = 3;
 
-    /// <summary>The outside seen from the right, u to the back and v up, where a front leans; null where the enclosure is as square as its box.</summary>
+    /// <summary>
+    /// The outside seen from the right, u to the back and v up, where a front leans; null where the enclosure is as square as its box.
+    /// </summary>
     public IReadOnlyList<Uv>? SideOutline { get; init; }
 
     public bool HasStop => Findings.Any(f => f.Severity == Severity.Stop);
@@ -75,7 +77,8 @@ public sealed record BuildPlan(
 /// <param name="PartId">The part that carries it.</param>
 /// <param name="Mirrored">It looks away from the viewer of its deck's drawing: its pattern appears mirrored there.</param>
 public sealed record DevicePlace(
-    string Id, string Name, string ModelId, string DeckId, string PartId, Box Body, double StandoffMm, bool Mirrored, bool InPanel, IReadOnlyList<PortPlace> Ports)
+    string Id, string Name, string ModelId, string DeckId, string PartId, Box Body, double StandoffMm, bool Mirrored, bool InPanel,
+        IReadOnlyList<PortPlace> Ports)
 {
     /// <summary>The axes that its body and its ports are told along; null = the enclosure's.</summary>
     public Pose? Pose { get; init; }

@@ -23,7 +23,8 @@ namespace AnvilPlan.Core.Plans;
 /// <summary>All stages' results before the findings look at them.</summary>
 public sealed record PlanSoFar(
     Design Design, Catalog Catalog, ShopProfile Shop, FitPlan Fit, ShellPlan Shell, IReadOnlyList<Chain> Chains,
-    JointPlan Joints, MountPlan Mounts, FixingPlan Fixings, PartPlan Parts, CutPlan Cuts, WorkPlan Work, CostPlan Cost, ClearancePlan Clearance,
+    JointPlan Joints, MountPlan Mounts, FixingPlan Fixings, PartPlan Parts, CutPlan Cuts, WorkPlan Work, CostPlan Cost,
+        ClearancePlan Clearance,
     GluePlan Glue, IReadOnlyList<Meeting> Meetings, MovementPlan Movement, IReadOnlyList<LoadCase> Loads)
 {
     /// <summary>Another design with the same catalog and shop, as far: remedies look by it at what they propose.</summary>
@@ -34,7 +35,8 @@ public sealed record PlanSoFar(
 
     /// <summary>The cables at each port.</summary>
     public ILookup<(string DeviceId, string PortId), Link> LinksAt { get; } = Design.Links
-        .SelectMany(l => (((string, string) At, Link Link)[])[((l.FromDeviceId, l.FromPortId), l), ((l.ToDeviceId, l.ToPortId), l)]).ToLookup(x => x.At, x => x.Link);
+        .SelectMany(l => (((string, string) At, Link Link)[])[((l.FromDeviceId, l.FromPortId), l), ((l.ToDeviceId, l.ToPortId), l)])
+            .ToLookup(x => x.At, x => x.Link);
 
     public PowerBalance Power { get; } = PowerBalance.Of(Fit.Devices, Joints.Power);
 }

@@ -23,7 +23,8 @@ public sealed record BedSplit(IReadOnlyList<int> Pieces, IReadOnlyList<double> P
 
     /// <summary>What the bed takes; null when the margin leaves nothing.</summary>
     public static IReadOnlyList<double>? UsableMm(IReadOnlyList<double> bedMm, double marginMm) =>
-        (double[])[bedMm[0] - (2 * marginMm), bedMm[1] - (2 * marginMm), bedMm[2] - marginMm] is var usable && usable.Min() > 0 ? usable : null;
+        (double[])[bedMm[0] - (2 * marginMm), bedMm[1] - (2 * marginMm), bedMm[2] - marginMm] is var usable && usable.Min() > 0
+            ? usable : null;
 }
 
 /// <summary>Plastic in a print: a shell of some wall thickness and a share of the rest. cm³, g, m.</summary>
@@ -76,7 +77,8 @@ public static class PrintCorrection
 
 /// <summary>How a part is printed: pieces that fit the bed, their joints, plastic and time, mm, g, m, h.</summary>
 public sealed record PrintJob(
-    IReadOnlyList<int> Pieces, IReadOnlyList<double> PieceMm, int Joints, string JoinedBy, double WallMm, double Infill, double MassG, double FilamentM, double Hours, string Why)
+    IReadOnlyList<int> Pieces, IReadOnlyList<double> PieceMm, int Joints, string JoinedBy, double WallMm, double Infill, double MassG,
+        double FilamentM, double Hours, string Why)
 {
     /// <summary>Boxes of the split in which nothing of the part lies: the hollow middle of a large body.</summary>
     public int Empty { get; init; }

@@ -42,8 +42,10 @@ public sealed record Seam(Axis Across, double AtMm)
             var equal = Equal(axis, whole, k, pieces);
             // what is left behind it has to fit the pieces that are left
             var (least, most) = (Math.Max(last + (usable / 4), whole.Max[axis] - (usable * (pieces - k))), last + usable);
-            var places = Enumerable.Range(0, (int)(usable / StepMm)).SelectMany(i => (double[])[equal + (i * StepMm), equal - (i * StepMm)]);
-            if (places.Where(at => at >= least - 1e-9 && at <= most + 1e-9).Select(at => new Seam(axis, at)).FirstOrDefault(s => !rule.Holes.Any(h => s.Slab(h, rule.LapMm).Overlaps(h))) is not { } seam)
+            var places = Enumerable.Range(0, (int)(usable / StepMm))
+                .SelectMany(i => (double[])[equal + (i * StepMm), equal - (i * StepMm)]);
+            if (places.Where(at => at >= least - 1e-9 && at <= most + 1e-9).Select(at => new Seam(axis, at))
+                .FirstOrDefault(s => !rule.Holes.Any(h => s.Slab(h, rule.LapMm).Overlaps(h))) is not { } seam)
             {
                 return null;
             }
@@ -80,14 +82,17 @@ public sealed record SeamRun(PrintedWall Wall, Seam Seam, Axis Run, double FromM
     public static IEnumerable<SeamRun> Of(PrintJob job, IEnumerable<PrintedWall> walls, double insideMm) =>
         from wall in walls
         from seam in job.Seams
-        where seam.Across != wall.Through && seam.AtMm > wall.Box.Min[seam.Across] + insideMm && seam.AtMm < wall.Box.Max[seam.Across] - insideMm
+        where seam.Across != wall.Through && seam.AtMm > wall.Box.Min[seam.Across] + insideMm
+            && seam.AtMm < wall.Box.Max[seam.Across] - insideMm
         let run = Enum.GetValues<Axis>().First(a => a != seam.Across && a != wall.Through)
-        let cuts = job.Seams.Where(s => s.Across == run && s.AtMm > wall.Box.Min[run] && s.AtMm < wall.Box.Max[run]).Select(s => s.AtMm).Order()
+        let cuts = job.Seams.Where(s => s.Across == run && s.AtMm > wall.Box.Min[run] && s.AtMm < wall.Box.Max[run])
+            .Select(s => s.AtMm).Order()
         from stretch in cuts.Prepend(wall.Box.Min[run]).Zip(cuts.Append(wall.Box.Max[run]))
         select new SeamRun(wall, seam, run, stretch.First, stretch.Second);
 
     /// <summary>The middle of the wall on the seam, at a share of the stretch and so far beside it.</summary>
-    public Point3 At(double share, double besideMm = 0) => Wall.Box.Centre.With(Seam.Across, Seam.AtMm).With(Run, FromMm + ((ToMm - FromMm) * share) + besideMm);
+    public Point3 At(double share, double besideMm = 0) => Wall.Box.Centre.With(Seam.Across, Seam.AtMm)
+        .With(Run, FromMm + ((ToMm - FromMm) * share) + besideMm);
 
     /// <summary>Two places, at a quarter from both ends; each moved along the stretch until what stands there is free.</summary>
     /// <param name="free">Whether something can stand at that place.</param>

@@ -19,22 +19,28 @@ public sealed record SeamPin(string FaceId, Point3 At, Axis Along, double PinMm,
     private const double BehindMm = 0.5;
     private static readonly double[] SoldMm = [2, 3, 4, 5, 6];
 
-    /// <summary>The thickest pin on sale that leaves half of its thickness and half a millimetre on both sides, mm; null in a wall too thin for any.</summary>
+    /// <summary>
+    /// The thickest pin on sale that leaves half of its thickness and half a millimetre on both sides, mm; null in a wall too thin for any.
+    /// </summary>
     public static double? PinFor(double wallMm) => SoldMm.Where(d => (2 * d) + 1 <= wallMm).Select(d => (double?)d).LastOrDefault();
 
-    /// <summary>Two pins in each wall that a seam crosses, at a quarter from both ends of what the two pieces share there, clear of holes.</summary>
+    /// <summary>
+    /// Two pins in each wall that a seam crosses, at a quarter from both ends of what the two pieces share there, clear of holes.
+    /// </summary>
     public static IReadOnlyList<SeamPin> Of(PrintJob job, IReadOnlyList<PrintedWall> walls, SeamRule rule) =>
     [
         .. from run in SeamRun.Of(job, walls, InEachMm + BehindMm)
            let dia = PinFor(run.Wall.Box.Size[run.Wall.Through])
            where dia is not null && run.ToMm - run.FromMm > 8 * dia
-           from at in run.TwoPlaces(2 * dia.Value, p => new SeamPin("", p, run.Seam.Across, dia.Value, dia.Value + PlayMm, InEachMm + BehindMm).Around is var around && !rule.Holes.Any(around.Overlaps))
+           from at in run.TwoPlaces(2 * dia.Value, p => new SeamPin("", p, run.Seam.Across, dia.Value, dia.Value + PlayMm, InEachMm
+               + BehindMm).Around is var around && !rule.Holes.Any(around.Overlaps))
            select new SeamPin(run.Wall.FaceId, at, run.Seam.Across, dia.Value, dia.Value + PlayMm, InEachMm + BehindMm),
     ];
 
     /// <summary>The block that its hole and a millimetre round it take.</summary>
     [JsonIgnore]
-    public Box Around => new Point3(HoleMm / 2, HoleMm / 2, HoleMm / 2).With(Along, DeepMm) is var half ? new Box(At - half, At + half).Grow(1) : default;
+    public Box Around => new Point3(HoleMm / 2, HoleMm / 2, HoleMm / 2).With(Along, DeepMm) is var half ? new Box(At - half, At + half)
+        .Grow(1) : default;
 
     /// <summary>Length of the pin, mm.</summary>
     public static double LengthMm => 2 * InEachMm;

@@ -11,7 +11,9 @@ public static class Interrupt
     /// <summary>Calls off what runs now; never does when nobody asked for that.</summary>
     public static CancellationToken Current => Token.Value;
 
-    /// <summary>What runs until the scope is disposed ends with an <see cref="OperationCanceledException"/> once the token is cancelled.</summary>
+    /// <summary>
+    /// What runs until the scope is disposed ends with an <see cref="OperationCanceledException"/> once the token is cancelled.
+    /// </summary>
     public static IDisposable On(CancellationToken cancel)
     {
         var scope = new Scope(Token.Value);

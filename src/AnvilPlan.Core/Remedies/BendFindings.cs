@@ -8,11 +8,13 @@ namespace AnvilPlan.Core.Remedies;
 internal static class BendFindings
 {
     /// <summary>Null when the radius is one that the sheet takes.</summary>
-    public static Finding? TooTight(string what, string place, Material material, double thicknessMm, double radiusMm, Func<Design, double, Design> set)
+    public static Finding? TooTight(string what, string place, Material material, double thicknessMm, double radiusMm,
+        Func<Design, double, Design> set)
     {
         var least = LeastRadiusShare(material, thicknessMm) * thicknessMm;
         return radiusMm >= least - 1e-6 ? null : Finding.Of("bend-too-tight", Severity.Warn,
-            $"{what} is bent to an inside radius of {Say.Mm(radiusMm)} mm; {material.Name} of {Say.Mm(thicknessMm)} mm wants {Say.Mm(least)} mm or it cracks.",
+            $"{what} is bent to an inside radius of {Say.Mm(radiusMm)} mm; {material.Name} of {Say.Mm(thicknessMm)} mm wants "
+                + $"{Say.Mm(least)} mm or it cracks.",
             [place], new Remedy("radius", $"Bend it to {Say.Mm(least)} mm", d => set(d, Math.Round(least, 2))));
     }
 
@@ -22,7 +24,8 @@ internal static class BendFindings
     {
         var least = LeastFlangeMm(thicknessMm);
         return outsideMm >= least ? null : Finding.Of("flange-too-short", Severity.Warn,
-            $"{what} of {Say.Mm(outsideMm)} mm outside are too short for the die: {Say.Mm(least)} mm is the least for {Say.Mm(thicknessMm)} mm sheet (0.7 of a V of 8 T).",
+            $"{what} of {Say.Mm(outsideMm)} mm outside are too short for the die: {Say.Mm(least)} mm is the least for "
+                + $"{Say.Mm(thicknessMm)} mm sheet (0.7 of a V of 8 T).",
             [place], new Remedy("longer", $"Make them {Say.Mm(Math.Ceiling(least))} mm outside", d => set(d, Math.Ceiling(least))));
     }
 

@@ -28,25 +28,31 @@ public static class DeviceChoice
     public static IEnumerable<string> Decks(PlanSoFar plan) => plan.Design.Trays.Where(t => !Copies.IsCopy(t.Id)).Select(t => t.Id)
         .Concat(((Face[])[Face.Bottom, Face.Front, Face.Back, Face.Right, Face.Left, Face.Top]).Select(Deck.OfPanel));
 
-    public static string NameOf(PlanSoFar plan, string deckId) => Deck.IsPanel(deckId, out var face) ? "the " + Deck.Name(face) : plan.Design.Trays.First(t => t.Id == deckId).Name;
+    public static string NameOf(PlanSoFar plan, string deckId) => Deck.IsPanel(deckId, out var face) ? "the " + Deck.Name(face)
+        : plan.Design.Trays.First(t => t.Id == deckId).Name;
 
     public static string NewId(Design design, HardwareModel model)
     {
-        var taken = design.Devices.Select(d => d.Id).Concat(design.Trays.Select(t => t.Id)).Concat(design.Structures.Select(s => s.Id)).ToHashSet(StringComparer.Ordinal);
+        var taken = design.Devices.Select(d => d.Id).Concat(design.Trays.Select(t => t.Id)).Concat(design.Structures.Select(s => s.Id))
+            .ToHashSet(StringComparer.Ordinal);
         return Enumerable.Range(1, int.MaxValue).Select(i => i == 1 ? model.Id : $"{model.Id}-{i}").First(i => !taken.Contains(i));
     }
 
     /// <summary>A device not yet placed; its panel is thinned where it is too thick to clamp, a fan breathes.</summary>
     public static Device New(PlanSoFar plan, HardwareModel model, string deckId) => new(
         NewId(plan.Design, model), model.Id, model.Name, deckId, FromWallsMm, FromWallsMm, 0, null, null, 0, RebateFor(plan, model, deckId),
-        model.Fan && model.Cutouts.Count > 0 ? GrillePattern.Opening(model.Cutouts[0].WidthMm) ?? new Grille(GrilleKind.Open, 0, 0) : null, [])
+        model.Fan && model.Cutouts.Count > 0 ? GrillePattern.Opening(model.Cutouts[0].WidthMm)
+            ?? new Grille(GrilleKind.Open, 0, 0) : null, [])
     {
         Adapter = AdapterFor(plan, model, deckId),
     };
 
-    /// <summary>Through a slotted bar no screw reaches a thread in the device's base: on a level of such bars it stands on a plate.</summary>
+    /// <summary>
+    /// Through a slotted bar no screw reaches a thread in the device's base: on a level of such bars it stands on a plate.
+    /// </summary>
     public static Adapter? AdapterFor(PlanSoFar plan, HardwareModel model, string deckId) =>
-        model.Mount == MountStyle.TappedBody && plan.Shell.Members.Any(m => m.CarriesDeck == deckId && m.Section == BarShape.Slotted) ? new Adapter("aluminium-5052", 3) : null;
+        model.Mount == MountStyle.TappedBody && plan.Shell.Members.Any(m => m.CarriesDeck == deckId && m.Section == BarShape.Slotted)
+            ? new Adapter("aluminium-5052", 3) : null;
 
     public static double? RebateFor(PlanSoFar plan, HardwareModel model, string deckId) =>
         Deck.IsPanel(deckId, out var face) && model.InPanel && model.PanelMaxMm is { } most && plan.Fit.Envelope.ThicknessMm[face] > most

@@ -8,7 +8,10 @@ namespace AnvilPlan.Core.Remedies;
 /// <summary>Places to which a device can go on its deck, for remedies and for adding and moving alike.</summary>
 internal static class DeviceMoves
 {
-    /// <summary>Places that are tried as the device lies, and for each other way to lay it, before a deck counts as full; and how far apart they are.</summary>
+    /// <summary>
+    /// Places that are tried as the device lies, and for each other way to lay it, before a deck counts as full; and how far apart they
+    /// are.
+    /// </summary>
     private const int MostAsItLies = 8;
     private const int MostTurned = 4;
     private const double TrialsApartMm = 12;
@@ -28,7 +31,8 @@ internal static class DeviceMoves
             foreach (var turn in Enumerable.Range(0, 4))
             {
                 List<Device> given = [];
-                foreach (var spot in FreeSpot.All(device with { FarFace = far, QuarterTurns = (device.QuarterTurns + turn) % 4 }, plan, wanted))
+                foreach (var spot in FreeSpot.All(device with { FarFace = far, QuarterTurns = (device.QuarterTurns + turn) % 4 },
+                    plan, wanted))
                 {
                     // beside the last, and when none of those did, as it lies wherever the deck has not been tried yet
                     var near = given.Count < most;
@@ -37,7 +41,8 @@ internal static class DeviceMoves
                         break;
                     }
 
-                    if (near ? given.Count == 0 || Apart(given[^1], spot) >= TrialsApartMm : given.TrueForAll(g => Apart(g, spot) >= FartherMm))
+                    if (near ? given.Count == 0 || Apart(given[^1], spot) >= TrialsApartMm
+                        : given.TrueForAll(g => Apart(g, spot) >= FartherMm))
                     {
                         given.Add(spot);
                         yield return spot;
@@ -57,7 +62,9 @@ internal static class DeviceMoves
     public static Remedy Remedy(PlanSoFar plan, string code, Device device) => new(
         RemedyId(device), $"Move {device.Name} to the nearest place that is free of it", d => Moved(plan, code, d, device));
 
-    /// <summary>The design with the device at the nearest wanted place at which that kind of snag is gone; null when there is none.</summary>
+    /// <summary>
+    /// The design with the device at the nearest wanted place at which that kind of snag is gone; null when there is none.
+    /// </summary>
     public static Design? Moved(PlanSoFar plan, string code, Design design, Device device, Func<PlacedDevice, bool>? wanted = null) =>
         Trial.FirstSound(plan, code, design, Spots(plan, device, wanted).Select(s => design.WithDevice(device.Id, _ => s)));
 }

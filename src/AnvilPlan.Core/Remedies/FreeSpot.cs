@@ -16,7 +16,8 @@ internal static class FreeSpot
     {
         var model = plan.Catalog.Model(device.ModelId);
         // spread, so that it stands on the pad that its deck gives it; in the box as it is, which may be as deep as what stands in it now
-        var probe = FitStage.Run(plan.Catalog.Spread(plan.Design with { Devices = [device] }) with { Box = plan.Design.Box }, plan.Catalog).Devices[0];
+        var probe = FitStage.Run(plan.Catalog.Spread(plan.Design with { Devices = [device] }) with { Box = plan.Design.Box }, plan.Catalog)
+            .Devices[0];
         var (uMost, vMost) = Extent(probe, plan);
         var (width, depth) = QuarterTurn.Size(model.WidthMm, model.DepthMm, device.QuarterTurns);
         var check = new PlacementCheck(plan);

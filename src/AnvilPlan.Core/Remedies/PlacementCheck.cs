@@ -20,16 +20,26 @@ public sealed class PlacementCheck
     {
         _plan = plan;
         _rooms = new RoomCheck(plan.Fit, plan.Shell);
-        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Block)), .. plan.Shell.Inside.SelectMany(m => m.Body.Select(b => (m.Id, new Block(b, m.Pose)))), .. plan.Shell.Adapters.Values.Select(a => (a.Id, a.Block))];
+        _parts = [.. plan.Shell.Trays.Select(t => (t.Key, t.Value.Block)),
+            .. plan.Shell.Inside.SelectMany(m => m.Body.Select(b => (m.Id, new Block(b, m.Pose)))),
+            .. plan.Shell.Adapters.Values.Select(a => (a.Id, a.Block))];
     }
 
-    /// <summary>Distance that a hole's centre keeps from the edge of its part (mm): 1.5 d in metal, 2 d in wood and plastics, 1 d in prints, whose walls stand round their holes [R].</summary>
-    public static double EdgeDistanceMm(Material material, double diaMm) => (material.Metal ? 1.5 : material.Family == MaterialFamily.Printed ? 1 : 2) * diaMm;
+    /// <summary>
+    /// Distance that a hole's centre keeps from the edge of its part (mm): 1.5 d in metal, 2 d in wood and plastics, 1 d in prints, whose
+    /// walls stand round their holes [R].
+    /// </summary>
+    public static double EdgeDistanceMm(Material material, double diaMm) =>
+        (material.Metal ? 1.5 : material.Family == MaterialFamily.Printed ? 1 : 2) * diaMm;
 
-    /// <summary>How far a device reaches past the room that its body must stay in, towards a face, mm: the inside; a panel device may pierce its own panel.</summary>
+    /// <summary>
+    /// How far a device reaches past the room that its body must stay in, towards a face, mm: the inside; a panel device may pierce its own
+    /// panel.
+    /// </summary>
     public double OverMm(PlacedDevice device, Face face)
     {
-        var (envelope, own) = (_plan.Fit.Envelope, device.Model.InPanel && Deck.IsPanel(device.Device.DeckId, out var deck) ? deck : (Face?)null);
+        var (envelope, own) = (_plan.Fit.Envelope, device.Model.InPanel && Deck.IsPanel(device.Device.DeckId, out var deck) ? deck
+            : (Face?)null);
         if ((face == Face.Front && _plan.Design.Box.DepthFollows) || (face == own && !_plan.Design.Panel(face).ShowsInside))
         {
             return double.NegativeInfinity;
@@ -77,7 +87,8 @@ public sealed class PlacementCheck
     private bool PadClear(PlacedDevice device, SolidPart deck, double revealMm)
     {
         var through = device.Away.Axis();
-        var pad = device.Body.Across(through, revealMm).WithSpan(through, Math.Min(device.Body.Min[through], deck.Box.Min[through]), Math.Max(device.Body.Max[through], deck.Box.Max[through]));
+        var pad = device.Body.Across(through, revealMm).WithSpan(through, Math.Min(device.Body.Min[through], deck.Box.Min[through]),
+            Math.Max(device.Body.Max[through], deck.Box.Max[through]));
         var block = new Block(pad, device.Pose);
         return deck.Box.WithSpan(through, -1e6, 1e6).Grow(0.001).Contains(pad)
             && !_plan.Fit.Devices.Any(d => d.Id != device.Id && d.Filled.Overlaps(block))
@@ -86,7 +97,8 @@ public sealed class PlacementCheck
 
     /// <summary>Nothing in the room that the device needs, and the device in nobody else's.</summary>
     private bool RoomClear(PlacedDevice device) =>
-        DeviceZones.Of(device, _plan.Design, _plan.Fit).Concat(MotionZones.Of(device, _plan.Design, _plan.Fit)).All(z => !_rooms.Conflicts(z, _plan.Fit.Devices.Where(d => d.Id != device.Id)).Any())
+        DeviceZones.Of(device, _plan.Design, _plan.Fit).Concat(MotionZones.Of(device, _plan.Design, _plan.Fit))
+            .All(z => !_rooms.Conflicts(z, _plan.Fit.Devices.Where(d => d.Id != device.Id)).Any())
         && _plan.Clearance.Zones.Where(z => z.Owner != device.Id).All(z => !_rooms.Conflicts(z, [device]).Any(c => c.OtherIsDevice));
 
     private bool HolesClear(PlacedDevice device, SolidPart deck)
@@ -112,7 +124,8 @@ public sealed class PlacementCheck
         .Any(f => f is Hole h && h.At.DistanceTo(at) < ((h.DiaMm + dia) / 2) + 1);
 
     private bool InKeepClear(SolidPart deck, Uv min, Uv max, double margin) => _plan.Joints.KeepClear
-        .Any(k => k.PartId == deck.Id && min.U - margin < k.Max.U && max.U + margin > k.Min.U && min.V - margin < k.Max.V && max.V + margin > k.Min.V);
+        .Any(k => k.PartId == deck.Id && min.U - margin < k.Max.U && max.U + margin > k.Min.U && min.V - margin < k.Max.V
+            && max.V + margin > k.Min.V);
 
     /// <summary>Distance from a point to the nearest edge of the part (mm); negative outside.</summary>
     public static double EdgeGap(Uv at, SolidPart part) =>

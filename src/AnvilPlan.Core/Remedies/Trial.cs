@@ -8,12 +8,17 @@ namespace AnvilPlan.Core.Remedies;
 /// <summary>Tries changes by planning them, for remedies whose effect cannot be foreseen from one place.</summary>
 internal static class Trial
 {
-    /// <summary>The first candidate after which fewer of the findings of that code are left than in the design it starts from, and no new stop has come; null when every one of them fails.</summary>
+    /// <summary>
+    /// The first candidate after which fewer of the findings of that code are left than in the design it starts from, and no new stop has
+    /// come; null when every one of them fails.
+    /// </summary>
     /// <param name="wholly">None of them may be left.</param>
-    public static Design? FirstSound(PlanSoFar plan, string code, Design from, IEnumerable<Design> candidates, Func<Finding, bool>? of = null, bool wholly = false)
+    public static Design? FirstSound(PlanSoFar plan, string code, Design from, IEnumerable<Design> candidates,
+        Func<Finding, bool>? of = null, bool wholly = false)
     {
         var before = plan.Judged(from);
-        var wanted = before.Where(f => f.Code == code && (of is null || of(f))).SelectMany(f => f.Members).ToHashSet(StringComparer.Ordinal);
+        var wanted = before.Where(f => f.Code == code && (of is null || of(f))).SelectMany(f => f.Members)
+            .ToHashSet(StringComparer.Ordinal);
         if (wanted.Count == 0)
         {
             return null;
@@ -22,7 +27,8 @@ internal static class Trial
         var stops = Stops(before, OfItsPlace);
         return candidates
             .Where(d => DesignCheck.Problems(d, plan.Catalog).Count == 0)
-            .FirstOrDefault(d => plan.Judged(d) is var after && Mends(wanted, stops, after, OfItsPlace) && !(wholly && after.SelectMany(f => f.Members).Any(wanted.Contains)));
+            .FirstOrDefault(d => plan.Judged(d) is var after && Mends(wanted, stops, after, OfItsPlace)
+                && !(wholly && after.SelectMany(f => f.Members).Any(wanted.Contains)));
     }
 
     /// <summary>Fewer of what is wanted away are left, and nothing new stops the plan.</summary>
@@ -35,11 +41,13 @@ internal static class Trial
     public static (HashSet<string> Stops, HashSet<string> Warns) Weighed(PlanSoFar plan, Design design)
     {
         var findings = plan.Judged(design);
-        return (Stops(findings, OfItsPlace), [.. findings.Where(f => f.Severity == Severity.Warn && OfItsPlace(f)).SelectMany(f => f.Members)]);
+        return (Stops(findings, OfItsPlace), [.. findings.Where(f => f.Severity == Severity.Warn && OfItsPlace(f))
+            .SelectMany(f => f.Members)]);
     }
 
     /// <summary>What a device asks others for is no fault of its place.</summary>
     public static bool OfItsPlace(Finding finding) => finding.Code is not ("control-forgotten" or "supply-volts" or "supply-short");
 
-    public static HashSet<string> Stops(IReadOnlyList<Finding> findings, Func<Finding, bool> judged) => [.. findings.Where(f => f.Severity == Severity.Stop && judged(f)).SelectMany(f => f.Members)];
+    public static HashSet<string> Stops(IReadOnlyList<Finding> findings, Func<Finding, bool> judged) =>
+        [.. findings.Where(f => f.Severity == Severity.Stop && judged(f)).SelectMany(f => f.Members)];
 }

@@ -29,7 +29,9 @@ public static class AdapterPlate
 
     public static string IdOf(string deviceId) => "adapter/" + deviceId;
 
-    /// <summary>The deck's holes that the plate is screwed to: those under it that stay clear of the device's own, at most four, the outermost.</summary>
+    /// <summary>
+    /// The deck's holes that the plate is screwed to: those under it that stay clear of the device's own, at most four, the outermost.
+    /// </summary>
     public static IReadOnlyList<DrilledHole> Fixings(PlacedDevice device, Design design)
     {
         var own = device.Model.Holes.Select(h => (At: device.DeckFrame.ToPlane(device.ToSpace(h.XMm, h.YMm, 0)), h.DiaMm)).ToList();
@@ -59,11 +61,13 @@ public static class AdapterPlate
 
         var (min, max) = device.DeckFrame.ToPlane(device.Body);
         var within = Math.Min(WingInMm, (max.V - min.V) / 4);
-        return [new(min.U - WingMm, min.V + within), new(min.U - WingMm, max.V - within), new(max.U + WingMm, min.V + within), new(max.U + WingMm, max.V - within)];
+        return [new(min.U - WingMm, min.V + within), new(min.U - WingMm, max.V - within), new(max.U + WingMm, min.V + within),
+            new(max.U + WingMm, max.V - within)];
     }
 
     /// <summary>What holds the plate: holes that its deck has, or screws beside the device into the bars of a level.</summary>
-    public static int Count(PlacedDevice device, Design design) => Fixings(device, design).Count + Wings(device, DeckOf(device, design)).Count;
+    public static int Count(PlacedDevice device, Design design) =>
+        Fixings(device, design).Count + Wings(device, DeckOf(device, design)).Count;
 
     public static Tray? DeckOf(PlacedDevice device, Design design) => design.Trays.FirstOrDefault(t => t.Id == device.Device.DeckId);
 
@@ -81,14 +85,16 @@ public static class AdapterPlate
         }
 
         var points = device.Model.Holes.Select(h => device.DeckFrame.ToPlane(device.ToSpace(h.XMm, h.YMm, 0)))
-            .Concat(adapter.RevealMm is not null ? [] : Fixings(device, design).Select(d => new Uv(d.UMm, d.VMm)).Concat(Wings(device, DeckOf(device, design)))).ToList();
+            .Concat(adapter.RevealMm is not null ? [] : Fixings(device, design).Select(d => new Uv(d.UMm, d.VMm))
+                .Concat(Wings(device, DeckOf(device, design)))).ToList();
         var least = new Uv(points.Select(p => p.U - RimMm).Append(min.U).Min(), points.Select(p => p.V - RimMm).Append(min.V).Min());
         var most = new Uv(points.Select(p => p.U + RimMm).Append(max.U).Max(), points.Select(p => p.V + RimMm).Append(max.V).Max());
         var top = device.DeckHeightMm;
         var sign = device.Away == device.DeckFrame.Normal ? 1 : -1;
         var box = device.DeckFrame.ToSpace(least, most, top - (sign * FitStage.AdapterMm(device.Device, catalog)), top);
         return new SolidPart(
-            IdOf(device.Id), $"{(adapter.RevealMm is null ? "Adapter" : "Pad")} for {device.Device.Name.ToLowerInvariant()}", PartKind.Adapter, adapter.MaterialId, adapter.NominalMm, box,
+            IdOf(device.Id), $"{(adapter.RevealMm is null ? "Adapter" : "Pad")} for {device.Device.Name.ToLowerInvariant()}",
+                PartKind.Adapter, adapter.MaterialId, adapter.NominalMm, box,
             SolidPart.FrameOf(box, device.DeckFrame.U, device.DeckFrame.V, most.V - least.V > most.U - least.U + Box.Slack),
             sign > 0 ? "its device's side" : "its deck's side", sign > 0 ? "its deck's side" : "its device's side", null)
         { Pose = device.Pose };

@@ -33,4 +33,5 @@ public sealed record AssemblyMeasure(string What, double Mm, string From);
 /// <summary>Parts as they are put together, seen from above: u from the left outside, v from the front outside, mm.</summary>
 /// <param name="Id">Of the level or unit that it shows.</param>
 public sealed record AssemblyView(
-    string Id, string Title, double LengthMm, double WidthMm, IReadOnlyList<AssemblyPiece> Pieces, IReadOnlyList<AssemblyPoint> Points, IReadOnlyList<AssemblyMeasure> Measures);
+    string Id, string Title, double LengthMm, double WidthMm, IReadOnlyList<AssemblyPiece> Pieces, IReadOnlyList<AssemblyPoint> Points,
+        IReadOnlyList<AssemblyMeasure> Measures);

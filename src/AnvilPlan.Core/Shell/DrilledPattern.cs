@@ -28,14 +28,16 @@ public static class DrilledPattern
         {
             var at = device.DeckFrame.ToPlane(device.ToSpace(hole.XMm, hole.YMm, 0));
             var nearest = drilled.MinBy(d => at.DistanceTo(new Uv(d.UMm, d.VMm)));
-            return new HoleMatch(i + 1, at, nearest, nearest is null ? null : at.DistanceTo(new Uv(nearest.UMm, nearest.VMm)), ((nearest?.DiaMm ?? 0) - screwMm) / 2);
+            return new HoleMatch(i + 1, at, nearest, nearest is null ? null : at.DistanceTo(new Uv(nearest.UMm, nearest.VMm)),
+                ((nearest?.DiaMm ?? 0) - screwMm) / 2);
         }),
     ];
 
     /// <summary>The holes as features of their parts, so that drawings and checks know them.</summary>
     internal static IEnumerable<PartFeature> Features(Design design, FitPlan fit, ShellPlan shell)
     {
-        foreach (var (deckId, frame) in design.Box.Panels.Where(p => shell.Panels.ContainsKey(p.Face)).Select(p => (Deck.OfPanel(p.Face), fit.Envelope.FaceFrame(p.Face)))
+        foreach (var (deckId, frame) in design.Box.Panels.Where(p => shell.Panels.ContainsKey(p.Face))
+            .Select(p => (Deck.OfPanel(p.Face), fit.Envelope.FaceFrame(p.Face)))
             .Concat(design.Trays.Select(t => (t.Id, t.Plane.NearFrame(fit.Trays[t.Id])))))
         {
             foreach (var (hole, i) in Of(design, deckId).Select((h, i) => (h, i + 1)))
@@ -66,14 +68,26 @@ public static class DrilledPattern
         var screw = catalog.Fasteners.Thread(model.ThreadSize).NominalMm;
         bool[] ways = model.Mount == MountStyle.Standoffs ? [device.TurnedOver, !device.TurnedOver] : [false];
         return ways
-            .SelectMany(over => Enumerable.Range(0, 4).Select(turns => device with { TurnedOver = over, QuarterTurns = turns, StandoffMm = over == device.TurnedOver ? device.StandoffMm : null }))
+            .SelectMany(over => Enumerable.Range(0, 4)
+                .Select(turns => device with
+                {
+                    TurnedOver = over,
+                    QuarterTurns = turns,
+                    StandoffMm = over == device.TurnedOver
+                ? device.StandoffMm : null
+                }))
             .SelectMany(turned =>
             {
                 var first = Match(Placed(turned), drilled, screw)[0].At;
-                return drilled.Select(d => turned with { UMm = Math.Round(turned.UMm + d.UMm - first.U, 6), VMm = Math.Round(turned.VMm + d.VMm - first.V, 6) });
+                return drilled.Select(d => turned with
+                {
+                    UMm = Math.Round(turned.UMm + d.UMm - first.U, 6),
+                    VMm = Math.Round(turned.VMm + d.VMm - first.V, 6)
+                });
             })
             .Where(way => Match(Placed(way), drilled, screw).All(m => m.Fits))
-            .OrderBy(way => way.TurnedOver == device.TurnedOver ? 0 : 1).ThenBy(way => Math.Abs(way.UMm - device.UMm) + Math.Abs(way.VMm - device.VMm)).ThenBy(way => way.QuarterTurns)
+            .OrderBy(way => way.TurnedOver == device.TurnedOver ? 0 : 1).ThenBy(way => Math.Abs(way.UMm - device.UMm)
+                + Math.Abs(way.VMm - device.VMm)).ThenBy(way => way.QuarterTurns)
             .FirstOrDefault();
 
         PlacedDevice Placed(Device d) => FitStage.Run(design with { Devices = [d], Links = [] }, catalog).Devices[0];

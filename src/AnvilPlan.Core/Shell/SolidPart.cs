@@ -14,7 +14,8 @@ namespace AnvilPlan.Core.Shell;
 /// <param name="FarSide">The face away from the viewer.</param>
 /// <param name="BarId">Bar stock that it is cut from; null for a part cut from sheet.</param>
 public sealed record SolidPart(
-    string Id, string Name, PartKind Kind, string MaterialId, double NominalMm, Box Box, Frame Frame, string SeenFrom, string FarSide, string? BarId)
+    string Id, string Name, PartKind Kind, string MaterialId, double NominalMm, Box Box, Frame Frame, string SeenFrom, string FarSide,
+        string? BarId)
 {
     /// <summary>The axes that its block, its frame and all that is cut into it are told along; null = the enclosure's.</summary>
     public Pose? Pose { get; init; }
@@ -61,7 +62,8 @@ public sealed record SolidPart(
     public Slab Slab => new(LengthMm, WidthMm, ThicknessMm);
 
     /// <summary>The same part with another block, drawn the same way.</summary>
-    public SolidPart Resized(Box box) => this with { Box = box, Frame = Frame with { Origin = Envelope.Corner(box, Frame.U, Frame.V, Frame.Normal) } };
+    public SolidPart Resized(Box box) =>
+        this with { Box = box, Frame = Frame with { Origin = Envelope.Corner(box, Frame.U, Frame.V, Frame.Normal) } };
 
     /// <summary>Drawn with u along the given direction pair, turned a quarter when the length runs the other way.</summary>
     public static Frame FrameOf(Box box, Direction u, Direction v, bool lengthAlongV)

@@ -5,7 +5,8 @@ namespace AnvilPlan.Core.Shops;
 /// <param name="LayerOverheadS">Lost at each change of layer.</param>
 /// <param name="EdgeMarginMm">Of the bed, left free all round.</param>
 /// <param name="CentsPerGram">Price of filament.</param>
-public sealed record PrintSettings(double LineMm, double LayerMm, double SpeedMmPerS, double Efficiency, double LayerOverheadS, double FilamentMm, double EdgeMarginMm, double CentsPerGram)
+public sealed record PrintSettings(double LineMm, double LayerMm, double SpeedMmPerS, double Efficiency, double LayerOverheadS,
+    double FilamentMm, double EdgeMarginMm, double CentsPerGram)
 {
     /// <summary>A desktop printer with a 0.4 mm nozzle [R]; every figure is to be replaced by the shop's own.</summary>
     public static PrintSettings Usual { get; } = new(0.45, 0.2, 60, 0.65, 4, 1.75, 5, 2.6);

@@ -18,7 +18,8 @@ public static class ShopCheck
         {
             if (!double.IsFinite(value) || value < least || value > most)
             {
-                return (path, $"{path[(path.LastIndexOf('.') + 1)..]} is {Number(value)}: it must lie between {Number(least)} and {Number(most)}.");
+                return (path, $"{path[(path.LastIndexOf('.') + 1)..]} is {Number(value)}: it must lie between {Number(least)} and "
+                    + $"{Number(most)}.");
             }
         }
 
@@ -78,10 +79,14 @@ public static class ShopCheck
         yield return ("fits.portMm", s.Fits.PortMm, 0, 10);
         yield return ("fits.bodyMm", s.Fits.BodyMm, 0, 50);
         yield return ("rates.hourCents", s.Rates.HourCents, 0, 1e6);
-        foreach (var (name, minutes) in (IEnumerable<(string, double)>)[("cutMin", s.Rates.CutMin), ("holeMin", s.Rates.HoleMin), ("openingMin", s.Rates.OpeningMin),
-            ("channelMin", s.Rates.ChannelMin), ("bevelMin", s.Rates.BevelMin), ("glueMinPerJoint", s.Rates.GlueMinPerJoint), ("screwMin", s.Rates.ScrewMin), ("finishMinPerDm2", s.Rates.FinishMinPerDm2),
-            ("foldSetUpMin", s.Rates.FoldSetUpMin), ("foldMin", s.Rates.FoldMin), ("tapMin", s.Rates.TapMin), ("pegMin", s.Rates.PegMin), ("insertMin", s.Rates.InsertMin),
-            ("fittingMin", s.Rates.FittingMin), ("nutMin", s.Rates.NutMin), ("stickMin", s.Rates.StickMin), ("plugMin", s.Rates.PlugMin), ("printMin", s.Rates.PrintMin)])
+        foreach (var (name, minutes) in (IEnumerable<(string, double)>)[("cutMin", s.Rates.CutMin), ("holeMin", s.Rates.HoleMin),
+            ("openingMin", s.Rates.OpeningMin),
+            ("channelMin", s.Rates.ChannelMin), ("bevelMin", s.Rates.BevelMin), ("glueMinPerJoint", s.Rates.GlueMinPerJoint),
+                ("screwMin", s.Rates.ScrewMin), ("finishMinPerDm2", s.Rates.FinishMinPerDm2),
+            ("foldSetUpMin", s.Rates.FoldSetUpMin), ("foldMin", s.Rates.FoldMin), ("tapMin", s.Rates.TapMin), ("pegMin", s.Rates.PegMin),
+                ("insertMin", s.Rates.InsertMin),
+            ("fittingMin", s.Rates.FittingMin), ("nutMin", s.Rates.NutMin), ("stickMin", s.Rates.StickMin), ("plugMin", s.Rates.PlugMin),
+                ("printMin", s.Rates.PrintMin)])
         {
             yield return ("rates." + name, minutes, 0, 600);
         }
@@ -124,7 +129,8 @@ public static class ShopCheck
         foreach (var (t, i) in s.Tools.Machines.Select((t, i) => (t, i)))
         {
             foreach (var (field, value, most) in ((string, double?, double)[])
-                [("lengthMm", t.LengthMm, 10_000), ("widthMm", t.WidthMm, 10_000), ("heightMm", t.HeightMm, 5000), ("thicknessMm", t.ThicknessMm, 500), ("kerfMm", t.KerfMm, 20), ("toleranceMm", t.ToleranceMm, 5)])
+                [("lengthMm", t.LengthMm, 10_000), ("widthMm", t.WidthMm, 10_000), ("heightMm", t.HeightMm, 5000),
+                    ("thicknessMm", t.ThicknessMm, 500), ("kerfMm", t.KerfMm, 20), ("toleranceMm", t.ToleranceMm, 5)])
             {
                 yield return ($"tools.machines[{i}].{field}", value ?? 0, 0, most);
             }

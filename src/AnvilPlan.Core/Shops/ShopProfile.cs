@@ -29,7 +29,9 @@ public sealed record ShopProfile(
     public PrintSettings Printing { get; init; } = PrintSettings.Usual;
 
     /// <summary>The printer with the largest bed on hand; null when none is.</summary>
-    [System.Text.Json.Serialization.JsonIgnore] public Tool? Printer => Tools.Machines.Where(m => m.Kind == ToolKind.Printer).MaxBy(m => (m.LengthMm ?? 0) * (m.WidthMm ?? 0));
+    [System.Text.Json.Serialization.JsonIgnore]
+    public Tool? Printer => Tools.Machines.Where(m => m.Kind == ToolKind.Printer)
+        .MaxBy(m => (m.LengthMm ?? 0) * (m.WidthMm ?? 0));
 
     public IReadOnlyList<CouponResult> Coupons { get; init; } = [];
 
@@ -42,15 +44,19 @@ public sealed record ShopProfile(
     /// <summary>Usual figures of a hand shop [R].</summary>
     public static IReadOnlyList<ProcessTolerance> UsualTolerances { get; } =
     [
-        new(ShopProcess.Saw, 0.25), new(ShopProcess.Laser, 0.15), new(ShopProcess.Router, 0.15), new(ShopProcess.Printer, 0.2), new(ShopProcess.Brake, 0.4), new(ShopProcess.Drill, 0.4),
+        new(ShopProcess.Saw, 0.25), new(ShopProcess.Laser, 0.15), new(ShopProcess.Router, 0.15), new(ShopProcess.Printer, 0.2),
+            new(ShopProcess.Brake, 0.4), new(ShopProcess.Drill, 0.4),
     ];
 
-    /// <summary>Half of the clearance at which coupons slide, as a mean of all; without coupons what is stated, of a printer on hand first.</summary>
+    /// <summary>
+    /// Half of the clearance at which coupons slide, as a mean of all; without coupons what is stated, of a printer on hand first.
+    /// </summary>
     public KnownTolerance ToleranceOf(ShopProcess process)
     {
         var tried = Coupons.Where(c => c.Process == process).Select(c => c.SlidesAtMm / 2).ToList();
         var stated = Tolerances.FirstOrDefault(t => t.Process == process) ?? UsualTolerances.First(t => t.Process == process);
-        return tried.Count == 0 ? new KnownTolerance(process == ShopProcess.Printer && Printer?.ToleranceMm is { } own ? own : stated.PlusMinusMm, 0, 0) : new KnownTolerance(Math.Round(tried.Average(), 4), tried.Count, tried.Max() - tried.Min());
+        return tried.Count == 0 ? new KnownTolerance(process == ShopProcess.Printer && Printer?.ToleranceMm is { } own ? own
+            : stated.PlusMinusMm, 0, 0) : new KnownTolerance(Math.Round(tried.Average(), 4), tried.Count, tried.Max() - tried.Min());
     }
 
     public FamilyRule Rule(MaterialFamily family) => Families.FirstOrDefault(f => f.Family == family) ?? FamilyRule.Plain(family);
@@ -66,7 +72,8 @@ public sealed record ShopProfile(
         SheetTrimMm: 5,
         LeastOffcutMm: 80,
         new FitRule(GrooveWidthMm: 0.2, GrooveDepthMm: 0.5, PortMm: 0.75, BodyMm: 2),
-        new WorkRates(HourCents: 3800, CutMin: 3, HoleMin: 1.5, OpeningMin: 9, ChannelMin: 6, BevelMin: 8, GlueMinPerJoint: 7, ScrewMin: 1, FinishMinPerDm2: 1.2),
+        new WorkRates(HourCents: 3800, CutMin: 3, HoleMin: 1.5, OpeningMin: 9, ChannelMin: 6, BevelMin: 8, GlueMinPerJoint: 7, ScrewMin: 1,
+            FinishMinPerDm2: 1.2),
         [], [], [], FractionDenominator: 16);
 }
 

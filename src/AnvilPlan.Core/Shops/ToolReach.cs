@@ -14,7 +14,8 @@ public static class ToolReach
         }
 
         var (longer, shorter) = (Math.Max(lengthMm, widthMm), Math.Min(lengthMm, widthMm));
-        var (bed, across) = (Math.Max(tool.LengthMm ?? double.MaxValue, tool.WidthMm ?? double.MaxValue), Math.Min(tool.LengthMm ?? double.MaxValue, tool.WidthMm ?? double.MaxValue));
+        var (bed, across) = (Math.Max(tool.LengthMm ?? double.MaxValue, tool.WidthMm ?? double.MaxValue), Math.Min(tool.LengthMm
+            ?? double.MaxValue, tool.WidthMm ?? double.MaxValue));
         return tool.Kind switch
         {
             ToolKind.Saw => shorter <= (tool.WidthMm ?? double.MaxValue),

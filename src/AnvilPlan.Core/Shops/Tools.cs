@@ -18,7 +18,8 @@ public enum ToolKind
 /// <param name="ToleranceMm">How true a printer prints.</param>
 /// <param name="Metal">Cuts aluminium and steel as well.</param>
 public sealed record Tool(
-    string Id, ToolKind Kind, string Name, double? LengthMm, double? WidthMm, double? HeightMm, double? ThicknessMm, double? KerfMm, double? ToleranceMm, bool Metal);
+    string Id, ToolKind Kind, string Name, double? LengthMm, double? WidthMm, double? HeightMm, double? ThicknessMm, double? KerfMm,
+        double? ToleranceMm, bool Metal);
 
 /// <summary>What the shop works with. An empty list says nothing: then nothing is judged by it.</summary>
 public sealed record ToolSet(IReadOnlyList<Tool> Machines, IReadOnlyList<double> DrillsMm, IReadOnlyList<string> Taps)

@@ -23,7 +23,8 @@ public static class ChainStage
         var through = fit.Devices.Where(d => !d.Model.InPanel).ToList();
         return through.Count == 0
             ? [.. Enum.GetValues<Axis>().Select(a => Lay("box", "the middle", a, fit.Envelope.Inner.Centre, solids, fit, null))]
-            : [.. through.SelectMany(d => Enum.GetValues<Axis>().Select(a => Lay(d.Id, d.Device.Name, a, d.Body.Centre, solids, fit, d.Device)))];
+            : [.. through.SelectMany(d => Enum.GetValues<Axis>()
+                .Select(a => Lay(d.Id, d.Device.Name, a, d.Body.Centre, solids, fit, d.Device)))];
     }
 
     private static IEnumerable<Solid> Solids(FitPlan fit, ShellPlan shell)
@@ -73,10 +74,12 @@ public static class ChainStage
             }
         }
 
-        if (device is not null && fit.Device(device.Id) is { StandoffMm: > 0, Device.TurnedOver: false } placed && axis == placed.Away.Axis())
+        if (device is not null && fit.Device(device.Id) is { StandoffMm: > 0, Device.TurnedOver: false } placed
+            && axis == placed.Away.Axis())
         {
             var (a, b) = (placed.Body.Side(placed.Away.Opposite()), placed.Occupied.Side(placed.Away.Opposite()));
-            crossed.Add(new Crossed(new Solid("Standoffs", placed.Bulk, device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed, "standoff/" + device.Id, null, null), Math.Min(a, b), Math.Max(a, b)));
+            crossed.Add(new Crossed(new Solid("Standoffs", placed.Bulk, device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed,
+                "standoff/" + device.Id, null, null), Math.Min(a, b), Math.Max(a, b)));
         }
 
         // what sticks out of the box is a finding, not a layer of it
@@ -115,15 +118,18 @@ public static class ChainStage
             layers.Add(Recess(reach - start, end - start));
         }
 
-        var title = axes is null || axis == Axis.X ? $"{axis} through {name}" : axis == Axis.Y ? $"Square to the slope through {name}" : $"Up the slope through {name}";
-        return new Chain($"{through}/{axis}".ToLowerInvariant(), axis, through, title, Clean(end - start), layers) { Leans = axes is not null };
+        var title = axes is null || axis == Axis.X ? $"{axis} through {name}" : axis == Axis.Y ? $"Square to the slope through {name}"
+            : $"Up the slope through {name}";
+        return new Chain($"{through}/{axis}".ToLowerInvariant(), axis, through, title, Clean(end - start), layers)
+        { Leans = axes is not null };
     }
 
     /// <summary>Where a section is within blocks that all hold what is asked for.</summary>
     private static (double From, double To) Within(IReadOnlyList<Block> blocks, Point3 at, Axis axis, Pose? axes, Box all)
     {
         var (from, to) = blocks.Select(b => b.Along(at, axis, axes)).Aggregate(
-            (From: double.MinValue, To: double.MaxValue), (sum, b) => b is (var f, var t) ? (Math.Max(sum.From, f), Math.Min(sum.To, t)) : (sum.From, double.MinValue));
+            (From: double.MinValue, To: double.MaxValue), (sum, b) => b is (var f, var t) ? (Math.Max(sum.From, f), Math.Min(sum.To, t))
+                : (sum.From, double.MinValue));
         // a section beside the enclosure, through what stands out of it
         return from < to ? (from, to) : (all.Min[axis], all.Max[axis]);
     }

@@ -26,7 +26,8 @@ public static class CostStage
     private const double CableStepMm = 50;
     private const double SteelGPerMm3 = 0.00785;
 
-    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, FixingPlan fixings, CutPlan cuts, WorkPlan work, ClearancePlan clearance)
+    public static CostPlan Run(Design design, Catalog catalog, ShopProfile shop, JointPlan joints, MountPlan mounts, FixingPlan fixings,
+        CutPlan cuts, WorkPlan work, ClearancePlan clearance)
     {
         var n = design.Brief.Quantity;
         var screws = fixings.Screws;
@@ -35,14 +36,16 @@ public static class CostStage
         var fasteners = Fasteners(screws, [.. joints.Bought, .. fixings.Bought, .. Cables(clearance)], mounts, design, n, salvage).ToList();
         var hours = work.Minutes * n / 60;
         return new CostPlan(
-            [.. cuts.ToBuy, .. hardware, .. fasteners], salvage.Taken, cuts.StockCents, hardware.Sum(l => l.TotalCents), fasteners.Sum(l => l.TotalCents),
+            [.. cuts.ToBuy, .. hardware, .. fasteners], salvage.Taken, cuts.StockCents, hardware.Sum(l => l.TotalCents),
+                fasteners.Sum(l => l.TotalCents),
             (long)Math.Round(hours * shop.Rates.HourCents), Math.Round(hours, 3), screws.Sum(s => ScrewMassG(s, catalog) * s.Count));
     }
 
     /// <summary>What is not at hand, in the next length that is sold or cut.</summary>
     private static IEnumerable<BoughtPiece> Cables(ClearancePlan clearance) => clearance.Routes.Where(r => r.AtHandMm is null)
         .Select(r => (r.Cable, LengthMm: Math.Ceiling(r.NeededMm / CableStepMm) * CableStepMm))
-        .Select(c => new BoughtPiece("cable", $"{c.Cable}, {c.LengthMm:0} mm", 1, CableEndsCents + (long)Math.Round(c.LengthMm / 1000 * CableCentsPerM)));
+        .Select(c => new BoughtPiece("cable", $"{c.Cable}, {c.LengthMm:0} mm", 1, CableEndsCents
+            + (long)Math.Round(c.LengthMm / 1000 * CableCentsPerM)));
 
     private static IEnumerable<PurchaseLine> Hardware(Design design, Catalog catalog, int n, SalvageStore salvage) => design.Devices
         .GroupBy(d => d.ModelId).OrderBy(g => g.Key, StringComparer.Ordinal)
@@ -54,7 +57,8 @@ public static class CostStage
         })
         .Where(l => l.Count > 0);
 
-    private static IEnumerable<PurchaseLine> Fasteners(IReadOnlyList<ScrewChoice> screws, IReadOnlyList<BoughtPiece> bought, MountPlan mounts, Design design, int n, SalvageStore salvage)
+    private static IEnumerable<PurchaseLine> Fasteners(IReadOnlyList<ScrewChoice> screws, IReadOnlyList<BoughtPiece> bought,
+        MountPlan mounts, Design design, int n, SalvageStore salvage)
     {
         foreach (var g in screws.Where(s => s.LengthMm is not null).GroupBy(s => s.Label).OrderBy(g => g.Key, StringComparer.Ordinal))
         {
@@ -71,20 +75,25 @@ public static class CostStage
             yield return new PurchaseLine("nut", $"{g.Key} hexagon nut", count, "piece", NutCents, NutCents * count);
         }
 
-        foreach (var g in screws.Where(s => s.WasherMm > 0).GroupBy(s => (s.Thread, s.WasherMm)).OrderBy(g => g.Key.Thread, StringComparer.Ordinal))
+        foreach (var g in screws.Where(s => s.WasherMm > 0).GroupBy(s => (s.Thread, s.WasherMm))
+            .OrderBy(g => g.Key.Thread, StringComparer.Ordinal))
         {
             var count = g.Sum(s => s.Count) * n;
-            yield return new PurchaseLine("washer", $"{g.Key.Thread} washers, {g.Key.WasherMm} mm in all", count, "set", NutCents, NutCents * count);
+            yield return new PurchaseLine("washer", $"{g.Key.Thread} washers, {g.Key.WasherMm} mm in all", count, "set", NutCents,
+                NutCents * count);
         }
 
-        foreach (var g in mounts.Standoffs.Where(s => s.LengthMm is not null).GroupBy(s => (s.Thread, s.LengthMm)).OrderBy(g => g.Key.Thread, StringComparer.Ordinal).ThenBy(g => g.Key.LengthMm))
+        foreach (var g in mounts.Standoffs.Where(s => s.LengthMm is not null).GroupBy(s => (s.Thread, s.LengthMm))
+            .OrderBy(g => g.Key.Thread, StringComparer.Ordinal).ThenBy(g => g.Key.LengthMm))
         {
             var count = g.Sum(s => s.Count) * n;
             var each = g.First().PriceCents / g.First().Count;
-            yield return new PurchaseLine("standoff", $"{g.Key.Thread} x {g.Key.LengthMm} standoff, steel", count, "piece", each, each * count);
+            yield return new PurchaseLine("standoff", $"{g.Key.Thread} x {g.Key.LengthMm} standoff, steel", count, "piece", each,
+                each * count);
         }
 
-        foreach (var g in bought.GroupBy(b => (b.Kind, b.What, b.EachCents)).OrderBy(g => g.Key.Kind, StringComparer.Ordinal).ThenBy(g => g.Key.What, StringComparer.Ordinal))
+        foreach (var g in bought.GroupBy(b => (b.Kind, b.What, b.EachCents)).OrderBy(g => g.Key.Kind, StringComparer.Ordinal)
+            .ThenBy(g => g.Key.What, StringComparer.Ordinal))
         {
             var count = g.Sum(b => b.Count) * n;
             yield return new PurchaseLine(g.Key.Kind, g.Key.What, count, "piece", g.Key.EachCents, g.Key.EachCents * count);
@@ -92,7 +101,8 @@ public static class CostStage
 
         if (design.Box.Feet is { } feet)
         {
-            yield return new PurchaseLine("foot", $"rubber foot {feet.DiaMm} x {feet.HeightMm}", 4 * n, "piece", FootCents, FootCents * 4 * n);
+            yield return new PurchaseLine("foot", $"rubber foot {feet.DiaMm} x {feet.HeightMm}", 4 * n, "piece", FootCents,
+                FootCents * 4 * n);
         }
     }
 

@@ -14,7 +14,8 @@ namespace AnvilPlan.Core.Stages;
 /// <summary>Fifth stage: the fixings that joints and mounts ask for are placed together, each knowing all the others.</summary>
 public static class FixingStage
 {
-    public static FixingPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell, JointPlan joints, MountPlan mounts)
+    public static FixingPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell, JointPlan joints,
+        MountPlan mounts)
     {
         var space = new FixingSpace(shell, fit, joints.Features.Concat(mounts.Features));
         var placed = FixingPlacer.Place([.. mounts.Fixings, .. joints.Fixings], space);

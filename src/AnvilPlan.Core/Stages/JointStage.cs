@@ -15,7 +15,8 @@ public static class JointStage
 {
     public static JointPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell)
     {
-        List<EdgeJoint> edges = [.. design.Box.Edges.Where(e => shell.Panels.ContainsKey(e.Id.Of().A) && shell.Panels.ContainsKey(e.Id.Of().B)).Select(e => Joint(e, design, fit.Envelope, shell))];
+        List<EdgeJoint> edges = [.. design.Box.Edges.Where(e => shell.Panels.ContainsKey(e.Id.Of().A)
+            && shell.Panels.ContainsKey(e.Id.Of().B)).Select(e => Joint(e, design, fit.Envelope, shell))];
         var corners = CornerBlock.Of(edges, shell);
         edges = [.. edges.Select(e => CornerBlock.Shortened(e, corners))];
         var draft = new JointDraft(design, catalog, shop, fit, shell, edges);
@@ -29,7 +30,8 @@ public static class JointStage
             corner.Cut(draft);
         }
 
-        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Work, draft.Bought, draft.PortHoles, draft.Power, draft.Fittings);
+        return new JointPlan(edges, draft.Features, draft.KeepClear, draft.Fixings, draft.Holds, draft.Work, draft.Bought, draft.PortHoles,
+            draft.Power, draft.Fittings);
     }
 
     private static EdgeJoint Joint(Edge edge, Design design, Envelope envelope, ShellPlan shell)
@@ -38,10 +40,12 @@ public static class JointStage
         var mate = edge.Covers == a ? b : a;
         var along = edge.Id.Along();
         // along a front that leans only its own size tells
-        var length = edge.Joint == JointKind.Sloped ? shell.Panels[Face.Front].Box.Size[along] : Math.Min(shell.SpanOf(a).Size[along], shell.SpanOf(b).Size[along]);
+        var length = edge.Joint == JointKind.Sloped ? shell.Panels[Face.Front].Box.Size[along]
+            : Math.Min(shell.SpanOf(a).Size[along], shell.SpanOf(b).Size[along]);
         return new EdgeJoint(edge.Id, edge.Covers, mate, edge.Joint, Panels.EntryMm(edge, envelope), length)
         {
-            Lid = design.Panel(edge.Covers).Hold != PanelHold.Removable && design.Panel(mate).Hold == PanelHold.Removable ? mate : edge.Covers,
+            Lid = design.Panel(edge.Covers).Hold != PanelHold.Removable && design.Panel(mate).Hold == PanelHold.Removable ? mate
+                : edge.Covers,
             BlockId = shell.Member(Blocks.IdOf(edge.Id))?.Id,
         };
     }

@@ -31,7 +31,8 @@ public static class LoadStage
 
     public static IReadOnlyList<LoadCase> Run(Design design, Catalog catalog, FitPlan fit, ShellPlan shell, JointPlan joints) =>
     [
-        .. Top(design, catalog, fit, shell), .. Trays(design, catalog, fit, shell), .. Stuck(design, fit), .. Magnets(design, catalog, shell, joints), .. Doors(design, catalog, fit, shell),
+        .. Top(design, catalog, fit, shell), .. Trays(design, catalog, fit, shell), .. Stuck(design, fit),
+            .. Magnets(design, catalog, shell, joints), .. Doors(design, catalog, fit, shell),
     ];
 
     private static double LoadOnTopN(Design design) => (design.Brief.CarriesKg ?? 0) * Gravity;
@@ -39,10 +40,12 @@ public static class LoadStage
     /// <summary>The top under what stands on it, taken as one foot in the middle.</summary>
     private static IEnumerable<LoadCase> Top(Design design, Catalog catalog, FitPlan fit, ShellPlan shell)
     {
-        if (LoadOnTopN(design) is var load && load > 0 && design.Brief.StandsOn == Face.Bottom && shell.Panels.TryGetValue(Face.Top, out var top) && BoardSpan.Of(top, design, catalog, fit, shell) is { } span)
+        if (LoadOnTopN(design) is var load && load > 0 && design.Brief.StandsOn == Face.Bottom
+            && shell.Panels.TryGetValue(Face.Top, out var top) && BoardSpan.Of(top, design, catalog, fit, shell) is { } span)
         {
             var (sag, why) = span.Sag(catalog.Material(top.MaterialId), top.ThicknessMm, load, LoadSpread.Point);
-            yield return new LoadCase("top", top.Id, $"{top.Name} under {design.Brief.CarriesKg} kg in its middle", LoadKind.Sag, Math.Round(sag, 3), Math.Round(span.SpanMm / LooksStraight, 3), $"{why}; allowed L/{LooksStraight}");
+            yield return new LoadCase("top", top.Id, $"{top.Name} under {design.Brief.CarriesKg} kg in its middle", LoadKind.Sag,
+                Math.Round(sag, 3), Math.Round(span.SpanMm / LooksStraight, 3), $"{why}; allowed L/{LooksStraight}");
         }
     }
 
@@ -57,8 +60,10 @@ public static class LoadStage
                 continue;
             }
 
-            var (sag, why) = span.Sag(catalog.Material(tray.MaterialId), shell.Trays[tray.Id].ThicknessMm, load, on.Count == 1 ? LoadSpread.Point : LoadSpread.Uniform);
-            yield return new LoadCase($"tray/{tray.Id}", tray.Id, $"{tray.Name} under {load / Gravity:0.##} kg of devices", LoadKind.Sag, Math.Round(sag, 3), Math.Round(span.SpanMm / Serves, 3), $"{why}; allowed L/{Serves}");
+            var (sag, why) = span.Sag(catalog.Material(tray.MaterialId), shell.Trays[tray.Id].ThicknessMm, load, on.Count == 1
+                ? LoadSpread.Point : LoadSpread.Uniform);
+            yield return new LoadCase($"tray/{tray.Id}", tray.Id, $"{tray.Name} under {load / Gravity:0.##} kg of devices", LoadKind.Sag,
+                Math.Round(sag, 3), Math.Round(span.SpanMm / Serves, 3), $"{why}; allowed L/{Serves}");
         }
     }
 
@@ -72,8 +77,11 @@ public static class LoadStage
             var shear = device.Away.Axis() != design.Brief.StandsOn.Outward().Axis();
             var holds = stick.WidthMm * stick.LengthMm * (shear ? rule.ShearNPerMm2 : rule.PullNPerMm2);
             yield return new LoadCase(
-                $"stuck/{device.Id}", Place.Device(device.Id), $"{rule.Name} under {device.Device.Name}", LoadKind.Hold, Math.Round(weight, 2), Math.Round(holds, 2),
-                $"{device.Model.MassG / 1000:0.###} kg {(shear ? "in shear" : "pulling off")} against {stick.WidthMm} x {stick.LengthMm} mm at {(shear ? rule.ShearNPerMm2 : rule.PullNPerMm2) * 1000:0.##} N on 1000 mm², safety factor {rule.SafetyFactor:0} in it")
+                $"stuck/{device.Id}", Place.Device(device.Id), $"{rule.Name} under {device.Device.Name}", LoadKind.Hold,
+                    Math.Round(weight, 2), Math.Round(holds, 2),
+                $"{device.Model.MassG / 1000:0.###} kg {(shear ? "in shear" : "pulling off")} against {stick.WidthMm} x {stick.LengthMm} "
+                    + $"mm at {(shear ? rule.ShearNPerMm2 : rule.PullNPerMm2) * 1000:0.##} N on 1000 mm², safety factor "
+                    + $"{rule.SafetyFactor:0} in it")
             { By = Carrier.Strips };
         }
     }
@@ -84,16 +92,21 @@ public static class LoadStage
         {
             var panel = shell.Panels[held.Key];
             var carried = panel.Box.VolumeMm3 * catalog.Material(panel.MaterialId).DensityKgPerM3 * 1e-9 * Gravity;
-            var pull = held.Sum(e => MagnetRow.Of(e, shell.Panels[e.Host], shell.Panels[e.Mate], e.BlockId is { } block ? shell.Member(block) : null, catalog)?.PullN ?? 0);
+            var pull = held.Sum(e => MagnetRow.Of(e, shell.Panels[e.Host], shell.Panels[e.Mate], e.BlockId is { } block
+                ? shell.Member(block) : null, catalog)?.PullN ?? 0);
             var upright = held.Key.Outward().Axis() != design.Brief.StandsOn.Outward().Axis();
             yield return new LoadCase(
-                $"magnets/{Deck.Name(held.Key)}", panel.Id, $"Magnets at the {Deck.Name(held.Key)}", LoadKind.Hold, Math.Round(carried * MagnetSafety, 2), Math.Round(pull * (upright ? MagnetFriction : 1), 2),
-                $"{carried / Gravity:0.##} kg times {MagnetSafety} for safety against {pull:0.#} N of pull{(upright ? $", of which {MagnetFriction:0.0} keep it from sliding down" : "")}")
+                $"magnets/{Deck.Name(held.Key)}", panel.Id, $"Magnets at the {Deck.Name(held.Key)}", LoadKind.Hold,
+                    Math.Round(carried * MagnetSafety, 2), Math.Round(pull * (upright ? MagnetFriction : 1), 2),
+                $"{carried / Gravity:0.##} kg times {MagnetSafety} for safety against {pull:0.#} N of "
+                    + $"pull{(upright ? $", of which {MagnetFriction:0.0} keep it from sliding down" : "")}")
             { By = Carrier.Magnets };
         }
     }
 
-    /// <summary>The upper hinge of a door pulls its screws out of the edge: weight times half the width over the distance of the hinges.</summary>
+    /// <summary>
+    /// The upper hinge of a door pulls its screws out of the edge: weight times half the width over the distance of the hinges.
+    /// </summary>
     private static IEnumerable<LoadCase> Doors(Design design, Catalog catalog, FitPlan fit, ShellPlan shell)
     {
         foreach (var set in Hinges.Of(design, shell).Where(s => s.Edge.Along() == Axis.Z))
@@ -110,9 +123,12 @@ public static class LoadStage
                 var screw = catalog.Fasteners.WoodScrew("metric 3");
                 var holds = WoodScrewForm.WithdrawalN(material.DensityKgPerM3 / 1000, screw.ShankMm, 10) * EndGrain / ScrewSafety;
                 yield return new LoadCase(
-                    $"hinges/{Deck.Name(set.Door)}", door.Id, $"Screws of the upper hinge, {Deck.Name(set.Door)}", LoadKind.Hold, Math.Round(pull, 2), Math.Round(holds, 2),
-                    $"{weight / Gravity:0.##} kg x half of {width:0.#} mm over {apart:0.#} mm between the hinges, {set.Hinge.Holes} screws; 10 mm of a 3 mm screw in the edge, three quarters of side grain, safety factor {ScrewSafety} (Wood Handbook ch. 8)")
-            { By = Carrier.Hinges };
+                    $"hinges/{Deck.Name(set.Door)}", door.Id, $"Screws of the upper hinge, {Deck.Name(set.Door)}", LoadKind.Hold,
+                        Math.Round(pull, 2), Math.Round(holds, 2),
+                    $"{weight / Gravity:0.##} kg x half of {width:0.#} mm over {apart:0.#} mm between the hinges, {set.Hinge.Holes} "
+                        + $"screws; 10 mm of a 3 mm screw in the edge, three quarters of side grain, safety factor {ScrewSafety} (Wood "
+                        + $"Handbook ch. 8)")
+                { By = Carrier.Hinges };
             }
         }
     }

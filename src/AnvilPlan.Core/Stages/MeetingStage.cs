@@ -29,7 +29,8 @@ public sealed class MeetingStage
     private MeetingStage(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell) =>
         (_design, _catalog, _shop, _fit, _shell) = (design, catalog, shop, fit, shell);
 
-    public static IReadOnlyList<Meeting> Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell, JointPlan joints)
+    public static IReadOnlyList<Meeting> Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell,
+        JointPlan joints)
     {
         var stage = new MeetingStage(design, catalog, shop, fit, shell);
         return [.. stage.Lids(), .. stage.Grooved(joints), .. stage.Plates(), .. stage.Ports()];
@@ -41,12 +42,15 @@ public sealed class MeetingStage
         foreach (var (face, lid) in _shell.Panels)
         {
             var panel = _design.Panel(face);
-            foreach (var axis in Enum.GetValues<Axis>().Where(a => panel.Hold is PanelHold.Removable or PanelHold.Hinged && a != face.Outward().Axis()))
+            foreach (var axis in Enum.GetValues<Axis>().Where(a => panel.Hold is PanelHold.Removable or PanelHold.Hinged
+                && a != face.Outward().Axis()))
             {
-                if (Between(face, axis, e => LetIn.Lies(_design, panel, e)) is (var least, var most) && _shell.Panels.ContainsKey(least) && _shell.Panels.ContainsKey(most))
+                if (Between(face, axis, e => LetIn.Lies(_design, panel, e)) is (var least, var most) && _shell.Panels.ContainsKey(least)
+                    && _shell.Panels.ContainsKey(most))
                 {
                     yield return Of(
-                        $"{lid.Id}/{Word(axis)}", $"{lid.Name} between {Deck.Name(least)} and {Deck.Name(most)}", [.. Opening(face, least, most, axis), Size(lid.Resized(_shell.SpanOf(face)), axis)], panel.Fit,
+                        $"{lid.Id}/{Word(axis)}", $"{lid.Name} between {Deck.Name(least)} and {Deck.Name(most)}",
+                            [.. Opening(face, least, most, axis), Size(lid.Resized(_shell.SpanOf(face)), axis)], panel.Fit,
                         lid, _shell.Panels[least], [lid.Id, Deck.PartOf(least), Deck.PartOf(most)]);
                 }
             }
@@ -56,25 +60,29 @@ public sealed class MeetingStage
     /// <summary>Panels that stand in grooves of two opposite boards.</summary>
     private IEnumerable<Meeting> Grooved(JointPlan joints)
     {
-        foreach (var pair in joints.Edges.Where(e => e.Joint == JointKind.Groove).GroupBy(e => (e.Mate, Axis: e.Host.Outward().Axis())).Where(g => g.Count() == 2))
+        foreach (var pair in joints.Edges.Where(e => e.Joint == JointKind.Groove).GroupBy(e => (e.Mate, Axis: e.Host.Outward().Axis()))
+            .Where(g => g.Count() == 2))
         {
             var (panel, axis) = (_shell.Panels[pair.Key.Mate], pair.Key.Axis);
             var hosts = pair.Select(e => e.Host).Order().ToList();
             MeetingTerm[] grooves =
             [
                 .. pair.Select(e => new MeetingTerm(
-                    $"groove in {Deck.Name(e.Host)}", Math.Min(e.EntryMm + _shop.Fits.GrooveDepthMm, _shell.Panels[e.Host].ThicknessMm), 1, _shop.ToleranceOf(ShopProcess.Router).PlusMinusMm, "cut to a stop, like routed")),
+                    $"groove in {Deck.Name(e.Host)}", Math.Min(e.EntryMm + _shop.Fits.GrooveDepthMm, _shell.Panels[e.Host].ThicknessMm), 1,
+                        _shop.ToleranceOf(ShopProcess.Router).PlusMinusMm, "cut to a stop, like routed")),
             ];
             yield return Of(
                 $"{panel.Id}/{Word(axis)}/grooves", $"{panel.Name} in the grooves of {Deck.Name(hosts[0])} and {Deck.Name(hosts[1])}",
-                [.. Opening(pair.Key.Mate, hosts[0], hosts[1], axis), .. grooves, Size(panel, axis)], null, panel, _shell.Panels[hosts[0]], [panel.Id, .. hosts.Select(h => Place.Part(Deck.PartOf(h)))]);
+                [.. Opening(pair.Key.Mate, hosts[0], hosts[1], axis), .. grooves, Size(panel, axis)], null, panel, _shell.Panels[hosts[0]],
+                    [panel.Id, .. hosts.Select(h => Place.Part(Deck.PartOf(h)))]);
         }
     }
 
     /// <summary>Plates with air to the walls beside them.</summary>
     private IEnumerable<Meeting> Plates()
     {
-        foreach (var tray in _design.Trays.Where(t => !Copies.IsCopy(t.Id) && t.Support != TraySupport.Housed && _shell.Trays.ContainsKey(t.Id)))
+        foreach (var tray in _design.Trays.Where(t => !Copies.IsCopy(t.Id) && t.Support != TraySupport.Housed
+            && _shell.Trays.ContainsKey(t.Id)))
         {
             var plate = _shell.Trays[tray.Id];
             foreach (var axis in Enum.GetValues<Axis>().Where(a => a != tray.Plane.Normal().Axis()))
@@ -84,7 +92,8 @@ public sealed class MeetingStage
                 {
                     yield return Of(
                         $"{tray.Id}/{Word(axis)}", $"{tray.Name} between {Deck.Name(least)} and {Deck.Name(most)}",
-                        [.. Opening(null, least, most, axis), Size(plate, axis) with { NominalMm = _fit.Trays[tray.Id].Size[axis] }], null, plate, wall, [tray.Id, Deck.PartOf(least), Deck.PartOf(most)]);
+                        [.. Opening(null, least, most, axis), Size(plate, axis) with { NominalMm = _fit.Trays[tray.Id].Size[axis] }], null,
+                            plate, wall, [tray.Id, Deck.PartOf(least), Deck.PartOf(most)]);
                 }
             }
         }
@@ -96,7 +105,8 @@ public sealed class MeetingStage
         var drill = _shop.ToleranceOf(ShopProcess.Drill).PlusMinusMm;
         foreach (var device in _fit.Devices.Where(d => !d.Model.InPanel && !Copies.IsCopy(d.Id)))
         {
-            foreach (var exit in device.Model.Ports.Where(p => p.NeedsOpening && !device.Device.ClosedPorts.Contains(p.Id)).Select(p => device.Place(p).Exit).Distinct())
+            foreach (var exit in device.Model.Ports.Where(p => p.NeedsOpening && !device.Device.ClosedPorts.Contains(p.Id))
+                .Select(p => device.Place(p).Exit).Distinct())
             {
                 if (!_shell.Panels.ContainsKey(Faces.Of(exit)) || Deck.IsPanel(device.Device.DeckId, out var own) && own == Faces.Of(exit))
                 {
@@ -106,39 +116,50 @@ public sealed class MeetingStage
                 var (panel, deck) = (_shell.PanelAt(Faces.Of(exit), device.Body.Centre), _shell.Deck(device));
                 MeetingTerm[] terms =
                 [
-                    new("opening larger than the connector, over both sides", 2 * _shop.Fits.PortMm, 1, Making.ToleranceMm(panel, _catalog, _shop), $"{panel.Name.ToLowerInvariant()}, {Making.Word(Making.ProcessOf(panel, _catalog, _shop))}"),
+                    new("opening larger than the connector, over both sides", 2 * _shop.Fits.PortMm, 1, Making.ToleranceMm(panel, _catalog,
+                        _shop), $"{panel.Name.ToLowerInvariant()}, {Making.Word(Making.ProcessOf(panel, _catalog, _shop))}"),
                     new("place of the opening", 0, 1, 2 * drill, "marked and drilled"),
                     new($"holes in {deck.Name.ToLowerInvariant()}", 0, 1, 2 * drill, "drilled"),
-                    new($"place of {deck.Name.ToLowerInvariant()}", 0, 1, 2 * Making.ToleranceMm(deck, _catalog, _shop), Making.Word(Making.ProcessOf(deck, _catalog, _shop))),
+                    new($"place of {deck.Name.ToLowerInvariant()}", 0, 1, 2 * Making.ToleranceMm(deck, _catalog, _shop),
+                        Making.Word(Making.ProcessOf(deck, _catalog, _shop))),
                 ];
                 yield return Of(
-                    $"device/{device.Id}/{exit.Word()}", $"Connectors of {device.Device.Name} in the {Deck.Name(Faces.Of(exit))}", terms, null, panel, deck, [Place.Device(device.Id), panel.Id]);
+                    $"device/{device.Id}/{exit.Word()}", $"Connectors of {device.Device.Name} in the {Deck.Name(Faces.Of(exit))}", terms,
+                        null, panel, deck, [Place.Device(device.Id), panel.Id]);
             }
         }
     }
 
-    private static (Face Least, Face Most) Sides(Axis axis) => axis switch { Axis.X => (Face.Left, Face.Right), Axis.Y => (Face.Front, Face.Back), _ => (Face.Bottom, Face.Top) };
+    private static (Face Least, Face Most) Sides(Axis axis) =>
+        axis switch { Axis.X => (Face.Left, Face.Right), Axis.Y => (Face.Front, Face.Back), _ => (Face.Bottom, Face.Top) };
 
     private (Face Least, Face Most)? Between(Face face, Axis axis, Func<Edge, bool> lies)
     {
         var (least, most) = Sides(axis);
-        return _design.Box.Edges.Where(e => e.Id == Faces.Between(face, least) || e.Id == Faces.Between(face, most)).All(lies) ? (least, most) : null;
+        return _design.Box.Edges.Where(e => e.Id == Faces.Between(face, least) || e.Id == Faces.Between(face, most)).All(lies)
+            ? (least, most) : null;
     }
 
-    /// <summary>What sets the distance between two walls: a board whose ends they meet, or one that runs over both, less their thickness.</summary>
+    /// <summary>
+    /// What sets the distance between two walls: a board whose ends they meet, or one that runs over both, less their thickness.
+    /// </summary>
     private IEnumerable<MeetingTerm> Opening(Face? but, Face least, Face most, Axis axis)
     {
         var inner = _fit.Envelope.Inner.Size[axis];
-        bool Reaches(SolidPart part, Face wall) => (part.Box.Side(wall.Outward()) - _fit.Envelope.InnerPlane(wall)) * wall.Outward().Sign() >= -1e-6;
-        var spacer = _shell.Panels.Where(p => p.Key != but && p.Key != least && p.Key != most && p.Value.LeafOf is null && _design.Panel(p.Key).Hold == PanelHold.Fixed && Reaches(p.Value, least) && Reaches(p.Value, most))
+        bool Reaches(SolidPart part, Face wall) => (part.Box.Side(wall.Outward()) - _fit.Envelope.InnerPlane(wall)) * wall.Outward()
+            .Sign() >= -1e-6;
+        var spacer = _shell.Panels.Where(p => p.Key != but && p.Key != least && p.Key != most && p.Value.LeafOf is null
+            && _design.Panel(p.Key).Hold == PanelHold.Fixed && Reaches(p.Value, least) && Reaches(p.Value, most))
             .OrderBy(p => Math.Abs(p.Value.Box.Size[axis] - inner)).Select(p => p.Value).FirstOrDefault();
         if (spacer is null)
         {
-            return [new MeetingTerm($"between {Deck.Name(least)} and {Deck.Name(most)}", inner, 1, _shop.ToleranceOf(ShopProcess.Saw).PlusMinusMm, "as set up")];
+            return [new MeetingTerm($"between {Deck.Name(least)} and {Deck.Name(most)}", inner, 1, _shop.ToleranceOf(ShopProcess.Saw)
+                .PlusMinusMm, "as set up")];
         }
 
         var size = spacer.Box.Size[axis];
-        var terms = new List<MeetingTerm> { new(spacer.Name.ToLowerInvariant(), size, 1, Making.ToleranceMm(spacer, _catalog, _shop), Making.Word(Making.ProcessOf(spacer, _catalog, _shop))) };
+        var terms = new List<MeetingTerm> { new(spacer.Name.ToLowerInvariant(), size, 1, Making.ToleranceMm(spacer, _catalog, _shop),
+            Making.Word(Making.ProcessOf(spacer, _catalog, _shop))) };
         foreach (var wall in (Face[])[least, most])
         {
             var inside = _fit.Envelope.InnerPlane(wall);
@@ -147,8 +168,10 @@ public sealed class MeetingStage
             {
                 var whole = Math.Abs(beyond - _fit.Envelope.ThicknessMm[wall] - _fit.Envelope.InsetMm[wall]) < 1e-6;
                 terms.Add(whole
-                    ? new MeetingTerm($"{Deck.Name(wall)}, thickness", beyond, -1, SheetMm(_design.Panel(wall)), _design.Panel(wall).MeasuredMm is null ? "range of such sheets" : "as measured")
-                    : new MeetingTerm($"entry into {Deck.Name(wall)}", beyond, -1, _shop.ToleranceOf(ShopProcess.Router).PlusMinusMm, "cut to a stop, like routed"));
+                    ? new MeetingTerm($"{Deck.Name(wall)}, thickness", beyond, -1, SheetMm(_design.Panel(wall)), _design.Panel(wall)
+                        .MeasuredMm is null ? "range of such sheets" : "as measured")
+                    : new MeetingTerm($"entry into {Deck.Name(wall)}", beyond, -1, _shop.ToleranceOf(ShopProcess.Router).PlusMinusMm,
+                        "cut to a stop, like routed"));
             }
         }
 
@@ -161,16 +184,20 @@ public sealed class MeetingStage
         : _catalog.SheetsOf(panel.MaterialId, panel.NominalMm).Select(s => (s.MostMm - s.LeastMm) / 2).DefaultIfEmpty(MeasuredMm).First();
 
     private MeetingTerm Size(SolidPart part, Axis axis) =>
-        new(part.Name.ToLowerInvariant(), part.Box.Size[axis], -1, Making.ToleranceMm(part, _catalog, _shop), Making.Word(Making.ProcessOf(part, _catalog, _shop)));
+        new(part.Name.ToLowerInvariant(), part.Box.Size[axis], -1, Making.ToleranceMm(part, _catalog, _shop),
+            Making.Word(Making.ProcessOf(part, _catalog, _shop)));
 
     private static string Word(Axis axis) => axis switch { Axis.X => "width", Axis.Y => "depth", _ => "height" };
 
-    private Meeting Of(string id, string what, IReadOnlyList<MeetingTerm> terms, FitClass? wanted, SolidPart one, SolidPart other, IReadOnlyList<Place> places)
+    private Meeting Of(string id, string what, IReadOnlyList<MeetingTerm> terms, FitClass? wanted, SolidPart one, SolidPart other,
+        IReadOnlyList<Place> places)
     {
-        var stack = ToleranceStack.Of([.. terms.Select(t => t.NominalMm)], [.. terms.Select(t => (double)t.Sign)], [.. terms.Select(t => t.PlusMinusMm)]);
+        var stack = ToleranceStack.Of([.. terms.Select(t => t.NominalMm)], [.. terms.Select(t => (double)t.Sign)],
+            [.. terms.Select(t => t.PlusMinusMm)]);
         var reached = FitClasses.Of(stack.GapMm, Making.ToleranceMm(one, _catalog, _shop), Making.ToleranceMm(other, _catalog, _shop));
         return new Meeting(
-            id, what, [.. terms.Select(t => t with { NominalMm = Math.Round(t.NominalMm, 3) })], Math.Round(stack.GapMm, 3), Math.Round(stack.WorstCaseMm, 3), Math.Round(stack.RssMm, 3),
+            id, what, [.. terms.Select(t => t with { NominalMm = Math.Round(t.NominalMm, 3) })], Math.Round(stack.GapMm, 3),
+                Math.Round(stack.WorstCaseMm, 3), Math.Round(stack.RssMm, 3),
             terms.Count >= ManyTerms, wanted, reached, places);
     }
 }

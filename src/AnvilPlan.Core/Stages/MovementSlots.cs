@@ -18,7 +18,8 @@ public static class MovementSlots
     /// <summary>Less than this is taken up by the clearance of the hole, mm.</summary>
     public const double LeastMm = 0.2;
 
-    public static IReadOnlyList<PartFeature> Of(IReadOnlyList<PartFeature> holes, Design design, Catalog catalog, ShopProfile shop, ShellPlan shell, IReadOnlyList<Hold> holds)
+    public static IReadOnlyList<PartFeature> Of(IReadOnlyList<PartFeature> holes, Design design, Catalog catalog, ShopProfile shop,
+        ShellPlan shell, IReadOnlyList<Hold> holds)
     {
         var air = WoodAir.Of(design, shop);
         var boards = shell.Panels.Values.Concat(shell.Trays.Values)
@@ -27,7 +28,8 @@ public static class MovementSlots
         var held = holds.Select(h => h.Place.ToString()).ToHashSet(StringComparer.Ordinal);
         return
         [
-            .. holes.Select(f => f.Feature is Hole { DepthMm: null, Thread: null, SinkDiaMm: null } hole && hole.For != "feet" && held.Contains(hole.For) && boards.TryGetValue(f.PartId, out var board)
+            .. holes.Select(f => f.Feature is Hole { DepthMm: null, Thread: null, SinkDiaMm: null } hole && hole.For != "feet"
+                && held.Contains(hole.For) && boards.TryGetValue(f.PartId, out var board)
                 && TravelMm(board, hole.At, catalog, air) is >= LeastMm and var travel
                     ? new PartFeature(f.PartId, Slot(hole, travel))
                     : f),
@@ -46,7 +48,8 @@ public static class MovementSlots
     {
         var length = hole.DiaMm + (Math.Ceiling(20 * travel) / 10);
         return new Opening(
-            hole.Id, hole.For, $"{hole.Purpose}, slot across the grain under a washer", hole.From, hole.At, hole.DiaMm, length, hole.DiaMm / 2,
+            hole.Id, hole.For, $"{hole.Purpose}, slot across the grain under a washer", hole.From, hole.At, hole.DiaMm, length,
+                hole.DiaMm / 2,
             $"{hole.DiaMm} mm and {Math.Round(travel, 2)} mm of movement to either side", hole.PlaceWhy);
     }
 }

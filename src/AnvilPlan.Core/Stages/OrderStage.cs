@@ -18,7 +18,8 @@ namespace AnvilPlan.Core.Stages;
 /// </summary>
 public static class OrderStage
 {
-    public static WorkPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell, JointPlan joints, FixingPlan fixings, PartPlan parts, GluePlan glue)
+    public static WorkPlan Run(Design design, Catalog catalog, ShopProfile shop, FitPlan fit, ShellPlan shell, JointPlan joints,
+        FixingPlan fixings, PartPlan parts, GluePlan glue)
     {
         var job = new Job(design, catalog, shop.Rates, fit, shell, joints, fixings, parts, glue);
         return WorkPlan.Of(

@@ -18,7 +18,8 @@ public static class ShellStage
             system.Lay(draft);
         }
 
-        var adapters = fit.Devices.Where(d => d.Device.Adapter is not null).ToDictionary(d => d.Id, d => AdapterPlate.Solid(d, design, catalog), StringComparer.Ordinal);
+        var adapters = fit.Devices.Where(d => d.Device.Adapter is not null)
+            .ToDictionary(d => d.Id, d => AdapterPlate.Solid(d, design, catalog), StringComparer.Ordinal);
         return new ShellPlan(draft.Panels, draft.Trays, adapters, draft.Members, draft.Levels, draft.Compounds);
     }
 }

@@ -31,10 +31,14 @@ internal static class SizeWhy
         var value = PartStage.Clean(solid.Box.Size[axis]);
         return solid.Kind switch
         {
-            PartKind.Panel when solid.Closes is { } face && solid.Pose == fit.Envelope.PoseOf(face) => Panel(figure, value, face, axis, fit, joints),
-            PartKind.Adapter => new Why(figure, value, "mm", "device's outline, its holes and the deck's holes with a rim", [new WhyTerm("plate", value, "mm", "where device and holes lie")], "geometry of both patterns"),
+            PartKind.Panel when solid.Closes is { } face && solid.Pose == fit.Envelope.PoseOf(face) =>
+                Panel(figure, value, face, axis, fit, joints),
+            PartKind.Adapter => new Why(figure, value, "mm", "device's outline, its holes and the deck's holes with a rim",
+                [new WhyTerm("plate", value, "mm", "where device and holes lie")], "geometry of both patterns"),
             PartKind.Tray => Tray(figure, value, solid, axis, design, fit),
-            PartKind.Printed or PartKind.Panel => new Why(figure, value, "mm", "as its construction system lays it", [new WhyTerm("laid", value, "mm", solid.Name)], "geometry of the structure"),
+            PartKind.Printed or PartKind.Panel =>
+                new Why(figure, value, "mm", "as its construction system lays it", [new WhyTerm("laid", value, "mm", solid.Name)],
+                "geometry of the structure"),
             _ => new Why(figure, value, "mm", "inside length less what other bars take; section as sold",
                 [new WhyTerm("inside length", PartStage.Clean(fit.Envelope.Inner.Size[axis]), "mm", "fit")], "geometry of the box"),
         };
@@ -42,7 +46,8 @@ internal static class SizeWhy
 
     private static Why Panel(string figure, double value, Face face, Axis axis, FitPlan fit, JointPlan joints)
     {
-        List<WhyTerm> terms = [new WhyTerm($"outer {Word(axis)}", PartStage.Clean(fit.Envelope.Outer.Size[axis]), "mm", "brief or inner size")];
+        List<WhyTerm> terms = [new WhyTerm($"outer {Word(axis)}", PartStage.Clean(fit.Envelope.Outer.Size[axis]), "mm",
+            "brief or inner size")];
         foreach (var joint in joints.Edges.Where(e => (e.Host == face || e.Mate == face) && e.Joint != JointKind.Mitre))
         {
             var other = joint.Host == face ? joint.Mate : joint.Host;
@@ -51,10 +56,12 @@ internal static class SizeWhy
                 continue;
             }
 
-            terms.Add(new WhyTerm($"less {Deck.Name(other)} thickness and inset", -(fit.Envelope.ThicknessMm[other] + fit.Envelope.InsetMm[other]), "mm", "covering panel"));
+            terms.Add(new WhyTerm($"less {Deck.Name(other)} thickness and inset", -(fit.Envelope.ThicknessMm[other]
+                + fit.Envelope.InsetMm[other]), "mm", "covering panel"));
             if (joint.EntryMm > 0)
             {
-                terms.Add(new WhyTerm($"plus entry into {Deck.Name(other)}", joint.EntryMm, "mm", joint.Joint == JointKind.Groove ? "groove" : "rabbet"));
+                terms.Add(new WhyTerm($"plus entry into {Deck.Name(other)}", joint.EntryMm, "mm", joint.Joint == JointKind.Groove ? "groove"
+                    : "rabbet"));
             }
         }
 
@@ -88,7 +95,8 @@ internal static class SizeWhy
 
     private static Why Blank(string figure, Why finished, double allowance) => new(
         figure, finished.Value + allowance, "mm", "finished size + allowance",
-        [new WhyTerm("finished", finished.Value, "mm", "cut list"), new WhyTerm("allowance", allowance, "mm", "shop profile")], "shop profile");
+        [new WhyTerm("finished", finished.Value, "mm", "cut list"), new WhyTerm("allowance", allowance, "mm", "shop profile")],
+            "shop profile");
 
     private static string Word(Axis axis) => axis switch { Axis.X => "width", Axis.Y => "depth", _ => "height" };
 }

@@ -19,7 +19,8 @@ public enum BeamEnds
 /// <param name="LongTermMm">After years under the load: times the material's creep factor.</param>
 public sealed record Deflection(double InertiaMm4, double InitialMm, double LongTermMm, double SpanOverLongTerm)
 {
-    public static Deflection Of(LoadSpread load, BeamEnds ends, double spanMm, double inertiaMm4, double youngsGPa, double loadN, double creepFactor)
+    public static Deflection Of(LoadSpread load, BeamEnds ends, double spanMm, double inertiaMm4, double youngsGPa, double loadN,
+        double creepFactor)
     {
         var initial = Coefficient(load, ends) * loadN * spanMm * spanMm * spanMm / (youngsGPa * 1000 * inertiaMm4);
         return new Deflection(inertiaMm4, initial, initial * creepFactor, spanMm / (initial * creepFactor));
@@ -27,7 +28,8 @@ public sealed record Deflection(double InertiaMm4, double InitialMm, double Long
 
     public static double BoardInertiaMm4(double widthMm, double thicknessMm) => widthMm * thicknessMm * thicknessMm * thicknessMm / 12;
 
-    public static double TubeInertiaMm4(double outerDiaMm, double innerDiaMm) => Math.PI / 64 * (Math.Pow(outerDiaMm, 4) - Math.Pow(innerDiaMm, 4));
+    public static double TubeInertiaMm4(double outerDiaMm, double innerDiaMm) =>
+        Math.PI / 64 * (Math.Pow(outerDiaMm, 4) - Math.Pow(innerDiaMm, 4));
 
     private static double Coefficient(LoadSpread load, BeamEnds ends) => (load, ends) switch
     {

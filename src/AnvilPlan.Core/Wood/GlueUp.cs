@@ -2,7 +2,9 @@ using AnvilPlan.Core.Quantities;
 
 namespace AnvilPlan.Core.Wood;
 
-/// <summary>Clamps along a glue line: pressure spreads at 45 degrees from the pad to the line. mm; the first stands at half a spacing.</summary>
+/// <summary>
+/// Clamps along a glue line: pressure spreads at 45 degrees from the pad to the line. mm; the first stands at half a spacing.
+/// </summary>
 public sealed record ClampRow(double CoveragePerClampMm, int Count, double SpacingMm)
 {
     public static ClampRow Of(double jointLengthMm, double boardWidthMm, double caulMm, double padMm)

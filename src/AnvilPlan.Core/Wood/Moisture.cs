@@ -6,7 +6,9 @@ namespace AnvilPlan.Core.Wood;
 /// </summary>
 public static class Moisture
 {
-    /// <summary>Equilibrium moisture content by Hailwood and Horrobin, SI coefficients; good for 0-70 °C and 5-95 % humidity, ±0.5 to 1 %.</summary>
+    /// <summary>
+    /// Equilibrium moisture content by Hailwood and Horrobin, SI coefficients; good for 0-70 °C and 5-95 % humidity, ±0.5 to 1 %.
+    /// </summary>
     public static double EquilibriumPercent(double temperatureC, double relativeHumidityPercent)
     {
         var (t, h) = (temperatureC, relativeHumidityPercent / 100);
@@ -27,11 +29,14 @@ public static class Moisture
         1 / ((100 * fibreSaturationPercent / shrinkagePercent) - fibreSaturationPercent + 10);
 }
 
-/// <summary>A solid panel loose in the grooves of a frame: how wide to cut it now, and what is left in the groove when it has shrunk. mm.</summary>
+/// <summary>
+/// A solid panel loose in the grooves of a frame: how wide to cut it now, and what is left in the groove when it has shrunk. mm.
+/// </summary>
 public sealed record FloatingPanel(double WidthNowMm, double WidthAtDriestMm, double EngagementAtDriestMm)
 {
     public static FloatingPanel Of(
-        double openingMm, double grooveDepthMm, double coefficientPerPercent, double nowPercent, double driestPercent, double dampestPercent, double marginMm)
+        double openingMm, double grooveDepthMm, double coefficientPerPercent, double nowPercent, double driestPercent,
+            double dampestPercent, double marginMm)
     {
         var widest = openingMm + (2 * (grooveDepthMm - marginMm));
         var now = widest / (1 + (coefficientPerPercent * (dampestPercent - nowPercent)));

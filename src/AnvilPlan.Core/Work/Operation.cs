@@ -2,7 +2,10 @@ using AnvilPlan.Core.Places;
 
 namespace AnvilPlan.Core.Work;
 
-/// <summary>How far something is. In the order of the trade: a part, a device or a cable passes through them from first to last and may leave some out.</summary>
+/// <summary>
+/// How far something is. In the order of the trade: a part, a device or a cable passes through them from first to last and may leave some
+/// out.
+/// </summary>
 public enum Done
 {
     /// <summary>A part has its size: sawn, or printed.</summary>

@@ -23,7 +23,8 @@ public static class ScheduleFile
                 Summary = $"{i.ToString("000", CultureInfo.InvariantCulture)} {PlainLine.Of(step.Title)}",
                 Description = PlainLine.Of(string.Join(". ", ((string?[])
                 [
-                    string.Create(CultureInfo.InvariantCulture, $"{step.Minutes:0.#} min{(step.WaitMin > 0 ? $", then {step.WaitMin:0} min of waiting" : "")}"),
+                    string.Create(CultureInfo.InvariantCulture,
+                        $"{step.Minutes:0.#} min{(step.WaitMin > 0 ? $", then {step.WaitMin:0} min of waiting" : "")}"),
                     step.Tool, step.Setting, step.HoldPoint?.TrimEnd('.'), step.Caution?.TrimEnd('.'),
                 ]).Where(t => !string.IsNullOrEmpty(t)))),
                 DtStamp = new Ical.Net.DataTypes.CalDateTime(2000, 1, 1, 0, 0, 0, "UTC"),

@@ -52,29 +52,32 @@ public static class CsvFiles
 
     public static string Holes(BuildPlan plan) => Write(plan.Made.SelectMany(m => m.Worked).SelectMany(p => (IEnumerable<HoleRow>)
     [
-        .. HoleNumbers.Sorted(p).Select((h, i) => new HoleRow(p.Id, i + 1, h.At.U, h.At.V, h.DiaMm, h.DepthMm, h.Thread, h.SinkDiaMm, h.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide, null, null, h.Purpose)),
+        .. HoleNumbers.Sorted(p).Select((h, i) => new HoleRow(p.Id, i + 1, h.At.U, h.At.V, h.DiaMm, h.DepthMm, h.Thread, h.SinkDiaMm,
+            h.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide, null, null, h.Purpose)),
         .. EdgeHoles.Sorted(p).Select((h, i) => new HoleRow(
-            p.Id, HoleNumbers.Sorted(p).Count + i + 1, EdgeHoles.At(p, h).U, EdgeHoles.At(p, h).V, h.DiaMm, h.DepthMm, h.Thread, h.SinkDiaMm, EdgeHoles.Word(h.Edge), h.FromSeenMm, h.SlotMm, h.Purpose)),
+            p.Id, HoleNumbers.Sorted(p).Count + i + 1, EdgeHoles.At(p, h).U, EdgeHoles.At(p, h).V, h.DiaMm, h.DepthMm, h.Thread,
+                h.SinkDiaMm, EdgeHoles.Word(h.Edge), h.FromSeenMm, h.SlotMm, h.Purpose)),
     ]));
 
     /// <summary>What is sawn, milled or cut and is no drilled hole.</summary>
-    public static string Milling(BuildPlan plan) => Write(plan.Made.SelectMany(m => m.Worked).SelectMany(p => Milled.Rows(p).Select((r, i) => new
-    {
-        part = p.Id,
-        no = i + 1,
-        what = r.What,
-        u_from_mm = r.Min.U,
-        v_from_mm = r.Min.V,
-        u_to_mm = r.Max.U,
-        v_to_mm = r.Max.V,
-        dia_mm = r.DiaMm,
-        corner_radius_mm = r.CornerRadiusMm,
-        depth_mm = r.DepthMm,
-        rest_mm = r.RestMm,
-        angle_deg = r.AngleDeg,
-        worked_from = r.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide,
-        purpose = r.Purpose,
-    })));
+    public static string Milling(BuildPlan plan) =>
+        Write(plan.Made.SelectMany(m => m.Worked).SelectMany(p => Milled.Rows(p).Select((r, i) => new
+        {
+            part = p.Id,
+            no = i + 1,
+            what = r.What,
+            u_from_mm = r.Min.U,
+            v_from_mm = r.Min.V,
+            u_to_mm = r.Max.U,
+            v_to_mm = r.Max.V,
+            dia_mm = r.DiaMm,
+            corner_radius_mm = r.CornerRadiusMm,
+            depth_mm = r.DepthMm,
+            rest_mm = r.RestMm,
+            angle_deg = r.AngleDeg,
+            worked_from = r.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide,
+            purpose = r.Purpose,
+        })));
 
     /// <summary>Operations of one unit in their order. What each comes after is told by number, with the reason.</summary>
     public static string Work(BuildPlan plan)
@@ -99,15 +102,22 @@ public static class CsvFiles
 
     /// <summary>One hole; the names are the columns.</summary>
     private sealed record HoleRow(
-        [property: Name("part")] string Part, [property: Name("no")] int No, [property: Name("u_mm")] double U, [property: Name("v_mm")] double V, [property: Name("dia_mm")] double Dia,
-        [property: Name("depth_mm")] double? Depth, [property: Name("thread")] string? Thread, [property: Name("sink_dia_mm")] double? Sink, [property: Name("worked_from")] string From,
-        [property: Name("below_face_mm")] double? BelowFace, [property: Name("slot_mm")] double? Slot, [property: Name("purpose")] string Purpose);
+        [property: Name("part")] string Part, [property: Name("no")] int No, [property: Name("u_mm")] double U,
+            [property: Name("v_mm")] double V, [property: Name("dia_mm")] double Dia,
+        [property: Name("depth_mm")] double? Depth, [property: Name("thread")] string? Thread, [property: Name("sink_dia_mm")] double? Sink,
+            [property: Name("worked_from")] string From,
+        [property: Name("below_face_mm")] double? BelowFace, [property: Name("slot_mm")] double? Slot,
+            [property: Name("purpose")] string Purpose);
 
-    /// <summary>A text that a spreadsheet would run as a formula gets an apostrophe in front; numbers have columns of their own and keep their signs.</summary>
+    /// <summary>
+    /// A text that a spreadsheet would run as a formula gets an apostrophe in front; numbers have columns of their own and keep their
+    /// signs.
+    /// </summary>
     private sealed class HarmlessText : StringConverter
     {
         public override string? ConvertToString(object? value, IWriterRow row, MemberMapData memberMapData) =>
-            value is string { Length: > 0 } raw && PlainLine.Of(raw) is var text ? (raw[0] is '=' or '+' or '-' or '@' or '\t' or '\r' or '\n' ? "'" + text : text) : "";
+            value is string { Length: > 0 } raw && PlainLine.Of(raw) is var text
+                ? (raw[0] is '=' or '+' or '-' or '@' or '\t' or '\r' or '\n' ? "'" + text : text) : "";
     }
 
     private static string Write<T>(IEnumerable<T> rows)

@@ -12,12 +12,14 @@ public static class DeviceSketch
 
     public static Sketch Of(HardwareModel model)
     {
-        List<Stroke> strokes = [new PathStroke(Ink.Outline, PartSketch.Rectangle(new(0, 0), new(model.WidthMm, model.DepthMm)), true, false)];
+        List<Stroke> strokes = [new PathStroke(Ink.Outline, PartSketch.Rectangle(new(0, 0), new(model.WidthMm, model.DepthMm)),
+            true, false)];
         foreach (var cutout in model.Cutouts)
         {
             var at = new Uv(cutout.XMm, cutout.YMm);
             strokes.Add(cutout.HeightMm is { } height
-                ? new PathStroke(Ink.Cut, PartSketch.Rectangle(at - new Uv(cutout.WidthMm / 2, height / 2), at + new Uv(cutout.WidthMm / 2, height / 2)), true, false)
+                ? new PathStroke(Ink.Cut, PartSketch.Rectangle(at - new Uv(cutout.WidthMm / 2, height / 2), at
+                    + new Uv(cutout.WidthMm / 2, height / 2)), true, false)
                 : new CircleStroke(Ink.Cut, at, cutout.WidthMm / 2, false));
         }
 
@@ -38,7 +40,8 @@ public static class DeviceSketch
             var at = new Uv(hole.XMm, hole.YMm);
             strokes.Add(new CircleStroke(Ink.Drill, at, hole.DiaMm / 2, false));
             strokes.AddRange(PartSketch.Cross(at, Math.Max(2, hole.DiaMm)));
-            strokes.Add(new TextStroke(Ink.Dimension, at + new Uv(hole.DiaMm, hole.DiaMm), 2.6, $"{i}: {Mm(hole.XMm)}, {Mm(hole.YMm)}", TextAnchor.Start, false));
+            strokes.Add(new TextStroke(Ink.Dimension, at + new Uv(hole.DiaMm, hole.DiaMm), 2.6, $"{i}: {Mm(hole.XMm)}, {Mm(hole.YMm)}",
+                TextAnchor.Start, false));
         }
 
         // one mark that has no mirror image, so that the sheet cannot be taken from behind

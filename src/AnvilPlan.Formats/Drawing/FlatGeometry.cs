@@ -16,9 +16,11 @@ internal static class FlatGeometry
     /// <summary>Arcs become chords that leave them by no more than this (mm); <see cref="ArcsAgain"/> finds them in a result.</summary>
     private const double SagittaMm = 0.001;
 
-    public static Polygon Area(Outline rim, params IEnumerable<Outline> inside) => Factory.CreatePolygon(Ring(rim.Points(SagittaMm)), [.. inside.Select(i => Ring(i.Points(SagittaMm)))]);
+    public static Polygon Area(Outline rim, params IEnumerable<Outline> inside) =>
+        Factory.CreatePolygon(Ring(rim.Points(SagittaMm)), [.. inside.Select(i => Ring(i.Points(SagittaMm)))]);
 
-    public static Polygon Area(IReadOnlyList<Uv> rim, params IReadOnlyList<IReadOnlyList<Uv>> inside) => Factory.CreatePolygon(Ring(rim), [.. inside.Select(Ring)]);
+    public static Polygon Area(IReadOnlyList<Uv> rim, params IReadOnlyList<IReadOnlyList<Uv>> inside) =>
+        Factory.CreatePolygon(Ring(rim), [.. inside.Select(Ring)]);
 
     public static Polygon Rectangle(Uv min, Uv max) => Area(Outline.Rectangle(min, max));
 
@@ -31,7 +33,8 @@ internal static class FlatGeometry
     public static Geometry Common(Geometry a, Geometry b) => OverlayNG.Overlay(a, b, OverlayNG.INTERSECTION, Grid);
 
     /// <summary>The pieces larger than that, the largest first; rims counter-clockwise, so that the material lies on their left.</summary>
-    public static IEnumerable<Polygon> Pieces(Geometry area, double leastMm2) => Enumerable.Range(0, area.NumGeometries).Select(area.GetGeometryN).OfType<Polygon>()
+    public static IEnumerable<Polygon> Pieces(Geometry area, double leastMm2) => Enumerable.Range(0, area.NumGeometries)
+        .Select(area.GetGeometryN).OfType<Polygon>()
         .Where(p => p.Area > leastMm2).OrderByDescending(p => p.Area).Select(p => (Polygon)p.Normalized().Reverse());
 
     /// <summary>Without the last point, which is the first again.</summary>
@@ -42,7 +45,8 @@ internal static class FlatGeometry
     {
         var points = Points(ring);
         var on = points.Select((p, i) => OnArc(p, points[(i + 1) % points.Count], arcs)).ToList();
-        var first = Enumerable.Range(0, points.Count).FirstOrDefault(i => on[i] is null || on[i] != on[(i + points.Count - 1) % points.Count], -1);
+        var first = Enumerable.Range(0, points.Count).FirstOrDefault(i => on[i] is null
+            || on[i] != on[(i + points.Count - 1) % points.Count], -1);
         if (first < 0)
         {
             return Outline.CircleAt(on[0]!.Value.Centre, 2 * on[0]!.Value.RadiusMm);
@@ -78,7 +82,8 @@ internal static class FlatGeometry
         foreach (var arc in arcs)
         {
             var longest = (2 * Math.Sqrt(2 * arc.RadiusMm * SagittaMm)) + 1e-5;
-            if (a.DistanceTo(b) <= longest && Math.Abs(a.DistanceTo(arc.Centre) - arc.RadiusMm) <= near && Math.Abs(b.DistanceTo(arc.Centre) - arc.RadiusMm) <= near)
+            if (a.DistanceTo(b) <= longest && Math.Abs(a.DistanceTo(arc.Centre) - arc.RadiusMm) <= near
+                && Math.Abs(b.DistanceTo(arc.Centre) - arc.RadiusMm) <= near)
             {
                 return arc;
             }
@@ -87,5 +92,6 @@ internal static class FlatGeometry
         return null;
     }
 
-    private static LinearRing Ring(IReadOnlyList<Uv> points) => Factory.CreateLinearRing([.. points.Append(points[0]).Select(p => new Coordinate(Grid.MakePrecise(p.U), Grid.MakePrecise(p.V)))]);
+    private static LinearRing Ring(IReadOnlyList<Uv> points) =>
+        Factory.CreateLinearRing([.. points.Append(points[0]).Select(p => new Coordinate(Grid.MakePrecise(p.U), Grid.MakePrecise(p.V)))]);
 }

@@ -10,7 +10,9 @@ public sealed record Region(Outline Rim, IReadOnlyList<Outline> Inside)
     public IEnumerable<Outline> Lines => Inside.Prepend(Rim);
 }
 
-/// <summary>What is left of a part's rectangle when everything that shapes its rim is gone. mm, in the part's own u and v; arcs stay arcs.</summary>
+/// <summary>
+/// What is left of a part's rectangle when everything that shapes its rim is gone. mm, in the part's own u and v; arcs stay arcs.
+/// </summary>
 public static class PartOutline
 {
     /// <summary>A piece smaller than this is dust, mm².</summary>
@@ -32,18 +34,22 @@ public static class PartOutline
 
     private static bool Inside(Part part, Uv at) => at.U >= 0 && at.V >= 0 && at.U <= part.LengthMm && at.V <= part.WidthMm;
 
-    private static IEnumerable<FaceCut> Shaping(Part part) => part.Features.Where(f => f.ShapesRim(part.Slab)).SelectMany(f => f.Cuts(part.Slab)).OfType<FaceCut>().Where(c => c.EndMm is null);
+    private static IEnumerable<FaceCut> Shaping(Part part) => part.Features.Where(f => f.ShapesRim(part.Slab))
+        .SelectMany(f => f.Cuts(part.Slab)).OfType<FaceCut>().Where(c => c.EndMm is null);
 
     private static IReadOnlyList<Region> Left(Part part, WorkedFrom face)
     {
         List<Outline> gone = [.. Shaping(part).Select(c => c.Face == face ? c.Mouth : c.Floor)];
         return gone.Count == 0
             ? [new Region(Outline.Rectangle(default, part.Slab.Far), [])]
-            : Regions(gone.Aggregate(Whole(part), (left, away) => FlatGeometry.Less(left, FlatGeometry.Area(away))), [.. gone.SelectMany(o => o.Arcs)]);
+            : Regions(gone.Aggregate(Whole(part), (left, away) => FlatGeometry.Less(left, FlatGeometry.Area(away))),
+                [.. gone.SelectMany(o => o.Arcs)]);
     }
 
     private static Geometry Whole(Part part) => FlatGeometry.Rectangle(default, part.Slab.Far);
 
     private static List<Region> Regions(Geometry area, IReadOnlyList<Arc> arcs) =>
-        [.. FlatGeometry.Pieces(area, DustMm2).Select(p => new Region(FlatGeometry.ArcsAgain(p.ExteriorRing, arcs), [.. p.InteriorRings.Select(r => FlatGeometry.ArcsAgain(r, arcs))]))];
+        [.. FlatGeometry.Pieces(area, DustMm2)
+            .Select(p => new Region(FlatGeometry.ArcsAgain(p.ExteriorRing, arcs),
+            [.. p.InteriorRings.Select(r => FlatGeometry.ArcsAgain(r, arcs))]))];
 }

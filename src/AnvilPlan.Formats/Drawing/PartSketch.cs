@@ -16,7 +16,8 @@ public static class PartSketch
     {
         List<Stroke> strokes = [.. Hatch(part), .. Bare(part), .. Dimensions(part), .. Datum(part)];
         strokes.Add(new TextStroke(Ink.Mark, new Uv(0, part.WidthMm + 12), 4.5, part.Name, TextAnchor.Start, false));
-        strokes.Add(new TextStroke(Ink.Mark, new Uv(0, part.WidthMm + 6), TextMm, $"{part.Material} {Mm(part.ThicknessMm)} mm, seen from {part.SeenFrom}; dashed = worked from the {part.FarSide}", TextAnchor.Start, false));
+        strokes.Add(new TextStroke(Ink.Mark, new Uv(0, part.WidthMm + 6), TextMm, $"{part.Material} {Mm(part.ThicknessMm)} mm, seen from "
+            + $"{part.SeenFrom}; dashed = worked from the {part.FarSide}", TextAnchor.Start, false));
         var right = Math.Max(part.LengthMm + 12, 110);
         return new Sketch(part.Name, new Uv(-Margin, -Margin), new Uv(right, part.WidthMm + 20), strokes);
     }
@@ -101,7 +102,8 @@ public static class PartSketch
         yield return new TextStroke(Ink.Dimension, new(-off - 1.2, part.WidthMm / 2), TextMm, Mm(part.WidthMm), TextAnchor.Middle, true);
         foreach (var (at, number) in HoleNumbers.Of(part))
         {
-            yield return new TextStroke(Ink.Dimension, at + new Uv(1.6, 1.6), 2.2, number.ToString(System.Globalization.CultureInfo.InvariantCulture), TextAnchor.Start, false);
+            yield return new TextStroke(Ink.Dimension, at + new Uv(1.6, 1.6), 2.2,
+                number.ToString(System.Globalization.CultureInfo.InvariantCulture), TextAnchor.Start, false);
         }
     }
 
@@ -120,7 +122,8 @@ public static class PartSketch
         for (var d = step; d < 2 * size; d += step)
         {
             var (a, b) = (Math.Min(d, size), Math.Max(0, d - size));
-            yield return new PathStroke(Ink.Hatch, [new(part.LengthMm - a, part.WidthMm - b), new(part.LengthMm - b, part.WidthMm - a)], false, false);
+            yield return new PathStroke(Ink.Hatch, [new(part.LengthMm - a, part.WidthMm - b), new(part.LengthMm - b, part.WidthMm - a)],
+                false, false);
         }
     }
 
@@ -142,13 +145,15 @@ public static class HoleNumbers
 {
     public static IEnumerable<(Uv At, int Number)> Of(Part part) => Sorted(part).Select((h, i) => (h.At, i + 1));
 
-    public static IReadOnlyList<Hole> Sorted(Part part) => [.. part.Features.OfType<Hole>().OrderBy(h => h.At.U).ThenBy(h => h.At.V).ThenBy(h => h.Id, StringComparer.Ordinal)];
+    public static IReadOnlyList<Hole> Sorted(Part part) => [.. part.Features.OfType<Hole>().OrderBy(h => h.At.U).ThenBy(h => h.At.V)
+        .ThenBy(h => h.Id, StringComparer.Ordinal)];
 }
 
 /// <summary>Holes and slots that start in the ends and edges of a part, edge by edge as it is drawn.</summary>
 public static class EdgeHoles
 {
-    public static IReadOnlyList<EdgeHole> Sorted(Part part) => [.. part.Features.OfType<EdgeHole>().OrderBy(h => h.Edge).ThenBy(h => h.AlongMm).ThenBy(h => h.Id, StringComparer.Ordinal)];
+    public static IReadOnlyList<EdgeHole> Sorted(Part part) =>
+        [.. part.Features.OfType<EdgeHole>().OrderBy(h => h.Edge).ThenBy(h => h.AlongMm).ThenBy(h => h.Id, StringComparer.Ordinal)];
 
     public static string Word(PartEdge edge) => edge switch
     {

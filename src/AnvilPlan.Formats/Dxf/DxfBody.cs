@@ -13,7 +13,8 @@ internal sealed class DxfBody(DxfRelease release)
     private readonly SortedDictionary<string, int> _layers = new(StringComparer.Ordinal) { ["0"] = 7 };
     private int _written;
 
-    public void Circle(string layer, Uv at, double radius) => Add("CIRCLE", layer, "AcDbCircle", (10, N(at.U)), (20, N(at.V)), (30, "0.0"), (40, N(radius)));
+    public void Circle(string layer, Uv at, double radius) =>
+        Add("CIRCLE", layer, "AcDbCircle", (10, N(at.U)), (20, N(at.V)), (30, "0.0"), (40, N(radius)));
 
     public void Line(string layer, Uv a, Uv b) =>
         Add("LINE", layer, "AcDbLine", (10, N(a.U)), (20, N(a.V)), (30, "0.0"), (11, N(b.U)), (21, N(b.V)), (31, "0.0"));
@@ -47,7 +48,8 @@ internal sealed class DxfBody(DxfRelease release)
             Add("LWPOLYLINE", layer, "AcDbPolyline",
             [
                 (90, outline.Vertices.Count.ToString(CultureInfo.InvariantCulture)), (70, "1"),
-                .. outline.Vertices.SelectMany(v => ((int, string)[])[(10, N(v.U)), (20, N(v.V)), .. v.Bulge == 0 ? [] : ((int, string)[])[(42, N(v.Bulge))]]),
+                .. outline.Vertices.SelectMany(v => ((int, string)[])[(10, N(v.U)), (20, N(v.V)), .. v.Bulge == 0 ? []
+                    : ((int, string)[])[(42, N(v.Bulge))]]),
             ]);
         }
     }
@@ -57,20 +59,25 @@ internal sealed class DxfBody(DxfRelease release)
         var file = new StringBuilder();
         if (release == DxfRelease.R12)
         {
-            Section(file, "HEADER", (9, "$ACADVER"), (1, "AC1009"), (9, "$EXTMIN"), (10, "0.0"), (20, "0.0"), (30, "0.0"), (9, "$EXTMAX"), (10, N(lengthMm)), (20, N(widthMm)), (30, "0.0"));
+            Section(file, "HEADER", (9, "$ACADVER"), (1, "AC1009"), (9, "$EXTMIN"), (10, "0.0"), (20, "0.0"), (30, "0.0"), (9, "$EXTMAX"),
+                (10, N(lengthMm)), (20, N(widthMm)), (30, "0.0"));
             Section(file, "TABLES",
             [
-                (0, "TABLE"), (2, "LTYPE"), (70, "1"), (0, "LTYPE"), (2, "CONTINUOUS"), (70, "0"), (3, "Solid line"), (72, "65"), (73, "0"), (40, "0.0"), (0, "ENDTAB"),
+                (0, "TABLE"), (2, "LTYPE"), (70, "1"), (0, "LTYPE"), (2, "CONTINUOUS"), (70, "0"), (3, "Solid line"), (72, "65"), (73, "0"),
+                    (40, "0.0"), (0, "ENDTAB"),
                 (0, "TABLE"), (2, "LAYER"), (70, _layers.Count.ToString(CultureInfo.InvariantCulture)),
-                .. _layers.SelectMany(l => ((int, string)[])[(0, "LAYER"), (2, l.Key), (70, "0"), (62, l.Value.ToString(CultureInfo.InvariantCulture)), (6, "CONTINUOUS")]), (0, "ENDTAB"),
+                .. _layers.SelectMany(l => ((int, string)[])[(0, "LAYER"), (2, l.Key), (70, "0"),
+                    (62, l.Value.ToString(CultureInfo.InvariantCulture)), (6, "CONTINUOUS")]), (0, "ENDTAB"),
             ]);
             Section(file, "BLOCKS");
         }
         else
         {
             Section(file, "HEADER",
-                (9, "$ACADVER"), (1, "AC1015"), (9, "$DWGCODEPAGE"), (3, "ANSI_1252"), (9, "$INSUNITS"), (70, "4"), (9, "$MEASUREMENT"), (70, "1"), (9, "$LUNITS"), (70, "2"),
-                (9, "$EXTMIN"), (10, "0.0"), (20, "0.0"), (30, "0.0"), (9, "$EXTMAX"), (10, N(lengthMm)), (20, N(widthMm)), (30, "0.0"), (9, "$HANDSEED"), (5, Hex(FirstEntity + _written)));
+                (9, "$ACADVER"), (1, "AC1015"), (9, "$DWGCODEPAGE"), (3, "ANSI_1252"), (9, "$INSUNITS"), (70, "4"), (9, "$MEASUREMENT"),
+                    (70, "1"), (9, "$LUNITS"), (70, "2"),
+                (9, "$EXTMIN"), (10, "0.0"), (20, "0.0"), (30, "0.0"), (9, "$EXTMAX"), (10, N(lengthMm)), (20, N(widthMm)), (30, "0.0"),
+                    (9, "$HANDSEED"), (5, Hex(FirstEntity + _written)));
             Section(file, "CLASSES");
             Section(file, "TABLES", [.. DxfTables.Of(_layers)]);
             Section(file, "BLOCKS", [.. DxfTables.Blocks]);
@@ -101,7 +108,8 @@ internal sealed class DxfBody(DxfRelease release)
         }
         else
         {
-            Pairs(_entities, (0, entity), (5, Hex(FirstEntity + _written)), (330, Hex(DxfTables.ModelSpace)), (100, "AcDbEntity"), (8, layer), (100, marker));
+            Pairs(_entities, (0, entity), (5, Hex(FirstEntity + _written)), (330, Hex(DxfTables.ModelSpace)), (100, "AcDbEntity"),
+                (8, layer), (100, marker));
         }
 
         Pairs(_entities, pairs);
@@ -136,5 +144,7 @@ internal sealed class DxfBody(DxfRelease release)
     }
 
     /// <summary>On one line; what is not ASCII by its number, which the release of 1992 cannot have.</summary>
-    private string Plain(string text) => string.Concat(text.Select(c => c is >= ' ' and <= '~' ? c.ToString() : release == DxfRelease.R12 || char.IsControl(c) || char.IsSurrogate(c) ? "?" : $"\\U+{(int)c:X4}"));
+    private string Plain(string text) =>
+        string.Concat(text.Select(c => c is >= ' ' and <= '~' ? c.ToString() : release == DxfRelease.R12 || char.IsControl(c)
+        || char.IsSurrogate(c) ? "?" : $"\\U+{(int)c:X4}"));
 }

@@ -138,7 +138,8 @@ public static class DxfReader
             end = end < 0 ? body.Count : end;
             var first = body.FindIndex(i + 1, p => p.Code == 0);
             var head = new Entity("BLOCK", body.GetRange(i + 1, Math.Min(first < 0 ? end : first, end) - i - 1));
-            blocks[head.Text(2)] = (new Uv(head.Number(10), head.Number(20)), [.. Entities(body.GetRange(first < 0 ? end : Math.Min(first, end), Math.Max(0, end - (first < 0 ? end : first))))]);
+            blocks[head.Text(2)] = (new Uv(head.Number(10), head.Number(20)),
+                [.. Entities(body.GetRange(first < 0 ? end : Math.Min(first, end), Math.Max(0, end - (first < 0 ? end : first))))]);
             i = end;
         }
     }
@@ -154,7 +155,8 @@ public static class DxfReader
         }
     }
 
-    private static void Draw(Entity e, Func<Uv, Uv> place, double scale, Dictionary<string, (Uv Base, List<Entity> Entities)> blocks, Sink to, int depth)
+    private static void Draw(Entity e, Func<Uv, Uv> place, double scale, Dictionary<string, (Uv Base, List<Entity> Entities)> blocks,
+        Sink to, int depth)
     {
         to.Count();
         switch (e.Kind)
@@ -163,13 +165,16 @@ public static class DxfReader
                 to.Circles.Add(new DxfCircle(e.Text(8), place(new Uv(e.Number(10), e.Number(20))), Math.Abs(e.Number(40)) * scale));
                 break;
             case "LINE":
-                to.Paths.Add(new DxfPath(e.Text(8), [place(new Uv(e.Number(10), e.Number(20))), place(new Uv(e.Number(11), e.Number(21)))], false));
+                to.Paths.Add(new DxfPath(e.Text(8), [place(new Uv(e.Number(10), e.Number(20))), place(new Uv(e.Number(11), e.Number(21)))],
+                    false));
                 break;
             case "ARC":
-                to.Arc(new DxfPath(e.Text(8), [.. Arc(e).Select(place)], false), place(new Uv(e.Number(10), e.Number(20))), Math.Abs(e.Number(40)) * scale, Sweep(e));
+                to.Arc(new DxfPath(e.Text(8), [.. Arc(e).Select(place)], false), place(new Uv(e.Number(10), e.Number(20))),
+                    Math.Abs(e.Number(40)) * scale, Sweep(e));
                 break;
             case "ELLIPSE" when Math.Abs(e.NumberOr(40, 1) - 1) < 1e-6 && e.NumberOr(42, 2 * Math.PI) - e.Number(41) > (2 * Math.PI) - 1e-4:
-                to.Circles.Add(new DxfCircle(e.Text(8), place(new Uv(e.Number(10), e.Number(20))), new Uv(e.Number(11), e.Number(21)).DistanceTo(default) * scale));
+                to.Circles.Add(new DxfCircle(e.Text(8), place(new Uv(e.Number(10), e.Number(20))), new Uv(e.Number(11), e.Number(21))
+                    .DistanceTo(default) * scale));
                 break;
             case "LWPOLYLINE":
                 to.Polyline(e.Text(8), e.Vertices(), ((int)e.Number(70) & 1) == 1, place, scale);
@@ -186,7 +191,8 @@ public static class DxfReader
             case "INSERT" when blocks.TryGetValue(e.Text(2), out var block):
                 if (depth >= MostNesting)
                 {
-                    throw new DxfException($"blocks stand in blocks deeper than {MostNesting}, at \"{Short(e.Text(2))}\": draw it without them.");
+                    throw new DxfException($"blocks stand in blocks deeper than {MostNesting}, at \"{Short(e.Text(2))}\": draw it "
+                        + $"without them.");
                 }
 
                 Insert(e, block, place, scale, blocks, to, depth);
@@ -226,7 +232,8 @@ public static class DxfReader
 
     private static int Times(Entity e, int code) => e.NumberOr(code, 1) is >= 0 and <= MostArray and var times
         ? Math.Max(1, (int)times)
-        : throw new DxfException($"an array of the block \"{Short(e.Text(2))}\" has {e.Number(code).ToString("0", CultureInfo.InvariantCulture)} columns or rows: at most {MostArray}.");
+        : throw new DxfException($"an array of the block \"{Short(e.Text(2))}\" has "
+            + $"{e.Number(code).ToString("0", CultureInfo.InvariantCulture)} columns or rows: at most {MostArray}.");
 
     /// <summary>Counter-clockwise from start to end, degrees.</summary>
     private static double Sweep(Entity e) => e.Number(51) - e.Number(50) is var sweep && sweep <= 0 ? sweep + 360 : sweep;
@@ -274,7 +281,8 @@ public static class DxfReader
             return vertices;
         }
 
-        private double Value(Pair pair) => double.TryParse(pair.Value, NumberStyles.Float, CultureInfo.InvariantCulture, out var number) && double.IsFinite(number)
+        private double Value(Pair pair) => double.TryParse(pair.Value, NumberStyles.Float, CultureInfo.InvariantCulture, out var number)
+            && double.IsFinite(number)
             ? number
             : throw new DxfException($"line {pair.Line} is \"{Short(pair.Value)}\": a number is expected there for {Kind}.");
     }
@@ -290,7 +298,8 @@ public static class DxfReader
         {
             if (++_drawn > MostDrawn)
             {
-                throw new DxfException($"it draws more than {MostDrawn} entities, counting those of its blocks as often as they are inserted.");
+                throw new DxfException($"it draws more than {MostDrawn} entities, counting those of its blocks as often as they are "
+                    + $"inserted.");
             }
         }
 
@@ -304,7 +313,8 @@ public static class DxfReader
         /// <summary>Arcs round one centre that add up to a turn are a circle; all others are paths.</summary>
         public void CloseArcs()
         {
-            foreach (var same in _arcs.GroupBy(a => (a.Path.Layer, Math.Round(a.Centre.U, 3), Math.Round(a.Centre.V, 3), Math.Round(a.Radius, 3))))
+            foreach (var same in _arcs.GroupBy(a => (a.Path.Layer, Math.Round(a.Centre.U, 3), Math.Round(a.Centre.V, 3),
+                Math.Round(a.Radius, 3))))
             {
                 if (same.Sum(a => a.Sweep) > 359.5)
                 {
@@ -357,7 +367,8 @@ public static class DxfReader
             var radius = points.Average(p => p.At.DistanceTo(centre));
             var turn = bent ? Math.Abs(4 * points.Sum(p => Math.Atan(p.Bulge))) : 2 * Math.PI;
             var even = points.TrueForAll(p => Math.Abs(p.At.DistanceTo(centre) - radius) <= RoundShare * radius)
-                && (!bent || points.Select((p, i) => BulgeCentre(p, points[(i + 1) % points.Count].At)).All(c => c.DistanceTo(centre) <= RoundShare * radius));
+                && (!bent || points.Select((p, i) => BulgeCentre(p, points[(i + 1) % points.Count].At))
+                    .All(c => c.DistanceTo(centre) <= RoundShare * radius));
             return even && radius > 0 && Math.Abs(turn - (2 * Math.PI)) < 0.01 ? (centre, radius) : null;
         }
 

@@ -8,9 +8,11 @@ using AnvilPlan.Formats.Drawing;
 namespace AnvilPlan.Formats.Dxf;
 
 /// <summary>
-/// One part as DXF text, of release 2000 (AC1015) or 12 (AC1009), millimetres, origin at the part's reference corner, seen from the face that
+/// One part as DXF text, of release 2000 (AC1015) or 12 (AC1009), millimetres, origin at the part's reference corner, seen from the face
+/// that
 /// the drawing names. Circles are circles, everything else closed polylines with arcs by their bulge. Layers: OUTLINE, CUT_THROUGH, DRILL_d
-/// (through), DRILL_d_DEEP_t (blind), POCKET_t, EDGE_d_DEEP_t_DOWN_z (from the edge, its middle z below the seen face), SLOPE_FAR, BEVEL, SINK,
+/// (through), DRILL_d_DEEP_t (blind), POCKET_t, EDGE_d_DEEP_t_DOWN_z (from the edge, its middle z below the seen face), SLOPE_FAR, BEVEL,
+/// SINK,
 /// MARK; a trailing _FAR means worked from the face away from the viewer. Numbers in layer names use an underscore for the decimal point.
 /// </summary>
 public static class DxfWriter
@@ -49,7 +51,8 @@ public static class DxfWriter
         var body = new DxfBody(release);
         foreach (var piece in view.Pieces)
         {
-            body.Closed(piece.Role == AssemblyRole.FixedRail ? "RAIL_FIXED" : piece.Role.ToString().ToUpperInvariant(), Outline.Rectangle(piece.Min, piece.Max));
+            body.Closed(piece.Role == AssemblyRole.FixedRail ? "RAIL_FIXED" : piece.Role.ToString().ToUpperInvariant(),
+                Outline.Rectangle(piece.Min, piece.Max));
             body.Text("MARK", piece.Min + new Uv(2, 2), 3, piece.Name);
         }
 

@@ -15,13 +15,15 @@ public sealed record ModelLibrary(string Format, int Schema, IReadOnlyList<Hardw
     public static string Write(IReadOnlyList<HardwareModel> models) =>
         JsonSerializer.Serialize(new ModelLibrary(FormatName, CurrentSchema, models), Shipped.IndentedJson) + "\n";
 
-    /// <exception cref="ProjectFileException">The text is no library, of another version, or holds a model out of range; the path names it.</exception>
+    /// <exception cref="ProjectFileException">The text is no library, of another version, or holds a model out of range; the path names
+    /// it.</exception>
     public static IReadOnlyList<HardwareModel> Read(string text)
     {
         ModelLibrary library;
         try
         {
-            library = JsonSerializer.Deserialize<ModelLibrary>(text, Shipped.Json) ?? throw new ProjectFileException("", "the file holds nothing.");
+            library = JsonSerializer.Deserialize<ModelLibrary>(text, Shipped.Json)
+                ?? throw new ProjectFileException("", "the file holds nothing.");
         }
         catch (JsonException error)
         {
@@ -52,6 +54,8 @@ public sealed record ModelLibrary(string Format, int Schema, IReadOnlyList<Hardw
         }
 
         var twice = library.Models.GroupBy(m => m.Id, StringComparer.Ordinal).FirstOrDefault(g => g.Count() > 1);
-        return twice is null ? library.Models : throw new ProjectFileException("models", $"the id \"{twice.Key}\" is there {twice.Count()} times: each model needs one of its own.");
+        return twice is null ? library.Models
+            : throw new ProjectFileException("models", $"the id \"{twice.Key}\" is there {twice.Count()} times: each model needs one of "
+            + $"its own.");
     }
 }

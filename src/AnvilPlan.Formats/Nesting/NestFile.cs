@@ -32,7 +32,8 @@ public static class NestFile
         Few(parts.Sum(p => (long)p.Count));
         if (parts.FirstOrDefault(p => !stock.Exists(s => SheetNester.Fits(job, p, s))) is { } large)
         {
-            throw new NestFileException($"part {large.Id} is {N(large.LengthMm)} x {N(large.WidthMm)} mm: it fits on no stock inside its trim of {N(job.TrimMm)} mm.");
+            throw new NestFileException($"part {large.Id} is {N(large.LengthMm)} x {N(large.WidthMm)} mm: it fits on no stock inside its "
+                + $"trim of {N(job.TrimMm)} mm.");
         }
 
         return (NameOf(root), job);
@@ -42,7 +43,8 @@ public static class NestFile
     public static (string Name, BarJob Job) ReadBars(string text) => Whole(() =>
     {
         var root = Root(text, "linear");
-        var stock = Items(root, "stock", "stock").Select(s => new BarSupply(Id(s, "stock"), Number(s, "len", 0, false), Quantity(s), Number(s, "price", 0, true))).ToList();
+        var stock = Items(root, "stock", "stock").Select(s => new BarSupply(Id(s, "stock"), Number(s, "len", 0, false), Quantity(s),
+            Number(s, "price", 0, true))).ToList();
         var parts = Items(root, "parts", "parts").Select(p => new BarPart(Id(p, "parts"), Number(p, "len", 0, false), Count(p))).ToList();
         var job = new BarJob(Number((root, ""), "kerf", 0, true), Number((root, ""), "trim", 0, true), stock, parts);
         Distinct(stock.Select(s => s.Id), "stock");
@@ -50,7 +52,8 @@ public static class NestFile
         Few(parts.Sum(p => (long)p.Count));
         if (parts.FirstOrDefault(p => stock.TrueForAll(s => p.LengthMm > s.LengthMm - (2 * job.TrimMm) + 1e-6)) is { } large)
         {
-            throw new NestFileException($"part {large.Id} is {N(large.LengthMm)} mm long: it fits on no bar inside its trim of {N(job.TrimMm)} mm.");
+            throw new NestFileException($"part {large.Id} is {N(large.LengthMm)} mm long: it fits on no bar inside its trim of "
+                + $"{N(job.TrimMm)} mm.");
         }
 
         return (NameOf(root), job);
@@ -65,12 +68,21 @@ public static class NestFile
                 instance = name,
                 seconds = Math.Round(seconds, 3),
                 bound = Objective(SheetNester.LowerBound(job), job.Stock.Count, job.Stock.Select(s => s.Price)),
-                objective = job.Stock.Count == 1 ? result.Sheets.Count : result.Sheets.Sum(s => job.Stock.First(x => x.Id == s.StockId).Price),
+                objective = job.Stock.Count == 1 ? result.Sheets.Count
+                    : result.Sheets.Sum(s => job.Stock.First(x => x.Id == s.StockId).Price),
                 sheets = result.Sheets.Select(s => new
                 {
                     stock = s.StockId,
                     count = 1,
-                    placements = s.Placements.Select(p => new { part = p.PartId, x = p.X, y = p.Y, w = p.LengthMm, h = p.WidthMm, rotated = p.Turned }),
+                    placements = s.Placements.Select(p => new
+                    {
+                        part = p.PartId,
+                        x = p.X,
+                        y = p.Y,
+                        w = p.LengthMm,
+                        h = p.WidthMm,
+                        rotated = p.Turned
+                    }),
                 }),
             },
             Shipped.IndentedJson) + "\n";
@@ -86,7 +98,12 @@ public static class NestFile
                 seconds = Math.Round(seconds, 3),
                 bound = Objective(BarNester.LowerBound(job), job.Stock.Count, job.Stock.Select(s => s.Price)),
                 objective = job.Stock.Count == 1 ? result.Bars.Count : result.Bars.Sum(b => job.Stock.First(s => s.Id == b.StockId).Price),
-                bars = result.Bars.Select(b => new { stock = b.StockId, count = 1, pieces = b.Pieces.Select(p => new { part = p.PartId, x = p.X, len = p.LengthMm }) }),
+                bars = result.Bars.Select(b => new
+                {
+                    stock = b.StockId,
+                    count = 1,
+                    pieces = b.Pieces.Select(p => new { part = p.PartId, x = p.X, len = p.LengthMm })
+                }),
             },
             Shipped.IndentedJson) + "\n";
     }
@@ -102,7 +119,8 @@ public static class NestFile
     {
         if (unplaced.Count > 0)
         {
-            throw new NestFileException($"part {unplaced[0]} finds no room: the stock's qty is too small, {unplaced.Count} pieces are left over.");
+            throw new NestFileException($"part {unplaced[0]} finds no room: the stock's qty is too small, {unplaced.Count} pieces are "
+                + $"left over.");
         }
     }
 
@@ -142,7 +160,8 @@ public static class NestFile
     }
 
     private static string Id((JsonElement Item, string Path) at, string list) =>
-        at.Item.TryGetProperty("id", out var id) && id.ValueKind == JsonValueKind.String && id.GetString() is { Length: > 0 and <= 200 } text
+        at.Item.TryGetProperty("id", out var id) && id.ValueKind == JsonValueKind.String
+            && id.GetString() is { Length: > 0 and <= 200 } text
             ? text
             : throw new NestFileException($"{at.Path}.id must be a text of 1 to 200 characters, each of {list} its own.");
 
@@ -155,7 +174,8 @@ public static class NestFile
             return inclusive && key is "price" ? 1 : throw new NestFileException($"{path} is missing: {range}");
         }
 
-        return value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && number <= Most && (inclusive ? number >= least : number > least)
+        return value.ValueKind == JsonValueKind.Number && value.TryGetDouble(out var number) && number <= Most
+            && (inclusive ? number >= least : number > least)
             ? number
             : throw new NestFileException($"{path} is {value.GetRawText()}: {range}");
     }
@@ -168,12 +188,13 @@ public static class NestFile
             : value.ValueKind == JsonValueKind.Number && value.TryGetInt32(out var count) && count is >= 0 and <= 10_000 ? count
             : throw new NestFileException($"{at.Path}.qty is {value.GetRawText()}: it must be a whole number from 0 to 10000.");
 
-    private static bool Flag((JsonElement Item, string Path) at, string key) => at.Item.TryGetProperty(key, out var value) && value.ValueKind switch
-    {
-        JsonValueKind.True => true,
-        JsonValueKind.False => false,
-        _ => throw new NestFileException($"{at.Path}.{key} is {value.GetRawText()}: it must be true or false."),
-    };
+    private static bool Flag((JsonElement Item, string Path) at, string key) => at.Item.TryGetProperty(key, out var value)
+        && value.ValueKind switch
+        {
+            JsonValueKind.True => true,
+            JsonValueKind.False => false,
+            _ => throw new NestFileException($"{at.Path}.{key} is {value.GetRawText()}: it must be true or false."),
+        };
 
     private static void Few(long pieces)
     {
@@ -204,7 +225,8 @@ public static class NestFile
         }
     }
 
-    private static string NameOf(JsonElement root) => root.TryGetProperty("name", out var name) && name.ValueKind == JsonValueKind.String ? name.GetString()! : "";
+    private static string NameOf(JsonElement root) => root.TryGetProperty("name", out var name) && name.ValueKind == JsonValueKind.String
+        ? name.GetString()! : "";
 
     private static string N(double value) => value.ToString("0.######", CultureInfo.InvariantCulture);
 }

@@ -23,11 +23,14 @@ public static class PlanFiles
 {
     public static IReadOnlyList<PlanFile> Of(Design design, BuildPlan plan, ShopProfile shop, Paper paper) =>
     [
-        new("packet.pdf", "application/pdf", "Shop packet: cut list, nests, parts, hole tables, screws, work, purchase", () => PacketPages.Write(plan, paper)),
-        new("templates.pdf", "application/pdf", $"Templates at true scale, tiled over {paper.Name}", () => TemplatePages.Write(plan.Name, plan.Made.Where(Drawn).Select(m => m.Drawn), paper)),
+        new("packet.pdf", "application/pdf", "Shop packet: cut list, nests, parts, hole tables, screws, work, purchase",
+            () => PacketPages.Write(plan, paper)),
+        new("templates.pdf", "application/pdf", $"Templates at true scale, tiled over {paper.Name}", () => TemplatePages.Write(plan.Name,
+            plan.Made.Where(Drawn).Select(m => m.Drawn), paper)),
         new("cutlist.csv", "text/csv", "Cut list", () => Utf8(CsvFiles.CutList(plan, design.Brief.Quantity, shop.FractionDenominator))),
         new("holes.csv", "text/csv", "Hole tables of all parts", () => Utf8(CsvFiles.Holes(plan))),
-        new("milling.csv", "text/csv", "Openings, slots, rabbets, pockets, kerfs and notches of all parts", () => Utf8(CsvFiles.Milling(plan))),
+        new("milling.csv", "text/csv", "Openings, slots, rabbets, pockets, kerfs and notches of all parts",
+            () => Utf8(CsvFiles.Milling(plan))),
         new("purchase.csv", "text/csv", "What to buy", () => Utf8(CsvFiles.Purchase(plan))),
         new("findings.json", "application/json", "Snags", () => Json(plan.Findings)),
         new("plan.json", "application/json", "The whole plan", () => Json(plan)),
@@ -36,12 +39,15 @@ public static class PlanFiles
         .. plan.Made.Where(Drawn).Select(m => m.Drawn).SelectMany(p => (PlanFile[])
         [
             new($"{FileName(p.Id)}.dxf", "image/vnd.dxf", $"{p.Name}, for the machine", () => Utf8(DxfWriter.Write(p, shop.DxfRelease))),
-            new($"{FileName(p.Id)}.svg", "image/svg+xml", $"{p.Name}, shop drawing", () => Utf8(SvgWriter.Write(PartSketch.Dimensioned(p)))),
+            new($"{FileName(p.Id)}.svg", "image/svg+xml", $"{p.Name}, shop drawing",
+                () => Utf8(SvgWriter.Write(PartSketch.Dimensioned(p)))),
         ]),
         .. plan.Views.SelectMany(v => (PlanFile[])
         [
-            new($"level-{FileName(v.Id)}.dxf", "image/vnd.dxf", $"{v.Title}, parts in place", () => Utf8(DxfWriter.Write(v, shop.DxfRelease))),
-            new($"level-{FileName(v.Id)}.svg", "image/svg+xml", $"{v.Title}, shop drawing", () => Utf8(SvgWriter.Write(AssemblySketch.Of(v)))),
+            new($"level-{FileName(v.Id)}.dxf", "image/vnd.dxf", $"{v.Title}, parts in place",
+                () => Utf8(DxfWriter.Write(v, shop.DxfRelease))),
+            new($"level-{FileName(v.Id)}.svg", "image/svg+xml", $"{v.Title}, shop drawing",
+                () => Utf8(SvgWriter.Write(AssemblySketch.Of(v)))),
         ]),
         .. plan.Made.Where(m => m.Blank is PrintBlank).SelectMany(m => Models(m.Drawn, plan.Parts)),
     ];
@@ -53,7 +59,8 @@ public static class PlanFiles
         var count = pieces.Count;
         return Enumerable.Range(0, count).Select(i => new PlanFile(
             count == 1 ? $"{FileName(part.Id)}.stl" : $"{FileName(part.Id)}-piece-{i + 1}.stl", "model/stl",
-            count == 1 ? $"{part.Name}, for the printer" : $"{part.Name}, piece {i + 1} of {count}, joined by {part.Print!.JoinedBy}", () => Utf8(pieces[i]())));
+            count == 1 ? $"{part.Name}, for the printer" : $"{part.Name}, piece {i + 1} of {count}, joined by {part.Print!.JoinedBy}", () =>
+                Utf8(pieces[i]())));
     }
 
     /// <summary>Cut from sheet: its drawing is that of its blank, with all its faces on it.</summary>

@@ -19,7 +19,8 @@ public sealed record ImportedPattern(double WidthMm, double DepthMm, bool FromOu
 
 /// <summary>
 /// Takes a pattern from DXF or CSV text. In DXF every circle of 0.5 to 30 mm is a hole and the rest is the outline; in CSV the
-/// columns x, y and dia, with _mm or _in, name the holes; commas, semicolons or tabs part them. When the file does not say its unit, it has to be given.
+/// columns x, y and dia, with _mm or _in, name the holes; commas, semicolons or tabs part them. When the file does not say its unit, it has
+/// to be given.
 /// </summary>
 public static class PatternFile
 {
@@ -44,15 +45,18 @@ public static class PatternFile
         }
 
         var first = text.TrimStart().Split('\n')[0];
-        var pattern = first.IndexOfAny([',', ';', '\t']) >= 0 ? FromCsv(Commas(text.TrimStart('\uFEFF'), first), unit) : FromDxf(text, unit);
+        var pattern = first.IndexOfAny([',', ';', '\t']) >= 0 ? FromCsv(Commas(text.TrimStart('\uFEFF'), first), unit)
+            : FromDxf(text, unit);
         if (pattern.Holes.Count is 0 or > MostHoles)
         {
-            throw new PatternFileException("text", $"the file holds {pattern.Holes.Count} holes of {LeastHoleMm} to {MostHoleMm} mm: 1 to {MostHoles} can be taken.");
+            throw new PatternFileException("text", $"the file holds {pattern.Holes.Count} holes of {LeastHoleMm} to {MostHoleMm} mm: 1 "
+                + $"to {MostHoles} can be taken.");
         }
 
         return Math.Max(pattern.WidthMm, pattern.DepthMm) <= MostSizeMm
             ? pattern
-            : throw new PatternFileException("unit", $"the pattern is {N(pattern.WidthMm)} x {N(pattern.DepthMm)} mm: at most {MostSizeMm} mm. Is its unit right?");
+            : throw new PatternFileException("unit", $"the pattern is {N(pattern.WidthMm)} x {N(pattern.DepthMm)} mm: at most "
+                + $"{MostSizeMm} mm. Is its unit right?");
     }
 
     /// <summary>A table parted by semicolons or tabs, numbers with a point or a comma, as one parted by commas.</summary>
@@ -78,7 +82,8 @@ public static class PatternFile
             .DistinctBy(c => (Math.Round(c.At.U * k, 2), Math.Round(c.At.V * k, 2), Math.Round(c.Radius * k, 2)))
             .Select(c => (At: new Uv(c.At.U * k, c.At.V * k), Dia: 2 * c.Radius * k)).ToList();
         var outline = drawing.Paths.SelectMany(p => p.Points)
-            .Concat(drawing.Circles.Where(c => 2 * c.Radius * k > MostHoleMm).SelectMany(c => (Uv[])[new(c.At.U - c.Radius, c.At.V - c.Radius), new(c.At.U + c.Radius, c.At.V + c.Radius)]))
+            .Concat(drawing.Circles.Where(c => 2 * c.Radius * k > MostHoleMm)
+                .SelectMany(c => (Uv[])[new(c.At.U - c.Radius, c.At.V - c.Radius), new(c.At.U + c.Radius, c.At.V + c.Radius)]))
             .Select(p => new Uv(p.U * k, p.V * k)).ToList();
         return Laid(holes, outline);
     }
@@ -99,15 +104,19 @@ public static class PatternFile
 
         var columns = header.Split(',').Select(c => c.Trim().Trim('"')).ToList();
         string Column(string name) => columns.Find(c => c == name || c == name + "_mm" || c == name + "_in")
-            ?? throw new PatternFileException("text", $"the first line has no column {name}, {name}_mm or {name}_in: it has {string.Join(", ", columns)}.");
+            ?? throw new PatternFileException("text", $"the first line has no column {name}, {name}_mm or {name}_in: it has "
+                + $"{string.Join(", ", columns)}.");
         var (x, y, dia) = (Column("x"), Column("y"), Column("dia"));
-        double? said = x.EndsWith("_mm", StringComparison.Ordinal) ? 1 : x.EndsWith("_in", StringComparison.Ordinal) ? Length.MmPerInch : null;
+        double? said = x.EndsWith("_mm", StringComparison.Ordinal) ? 1 : x.EndsWith("_in", StringComparison.Ordinal)
+            ? Length.MmPerInch : null;
         var k = Scale(unit, said);
-        var holes = table.Rows.Select((row, i) => (At: new Uv(k * Cell(row, x, i), k * Cell(row, y, i)), Dia: k * Cell(row, dia, i))).ToList();
+        var holes = table.Rows.Select((row, i) => (At: new Uv(k * Cell(row, x, i), k * Cell(row, y, i)), Dia: k * Cell(row, dia, i)))
+            .ToList();
         var wrong = holes.FindIndex(h => h.Dia is < LeastHoleMm or > MostHoleMm);
         return wrong < 0
             ? Laid(holes, [])
-            : throw new PatternFileException("text", $"line {wrong + 2}: the diameter is {N(holes[wrong].Dia)} mm, it must lie between {LeastHoleMm} and {MostHoleMm} mm.");
+            : throw new PatternFileException("text", $"line {wrong + 2}: the diameter is {N(holes[wrong].Dia)} mm, it must lie between "
+                + $"{LeastHoleMm} and {MostHoleMm} mm.");
     }
 
     private static double Cell(CsvRow row, string column, int index)
@@ -120,7 +129,8 @@ public static class PatternFile
         }
         catch (KeyNotFoundException)
         {
-            throw new PatternFileException("text", $"the first line has no column {column} that can be read: write the names without quotes and spaces.");
+            throw new PatternFileException("text", $"the first line has no column {column} that can be read: write the names without "
+                + $"quotes and spaces.");
         }
         catch (ArgumentOutOfRangeException)
         {
@@ -143,11 +153,13 @@ public static class PatternFile
         }
 
         var framed = outline.Count > 1;
-        var all = framed ? [.. outline, .. holes.Select(h => h.At)] : holes.SelectMany(h => (Uv[])[h.At - new Uv(h.Dia / 2, h.Dia / 2), h.At + new Uv(h.Dia / 2, h.Dia / 2)]).ToList();
+        var all = framed ? [.. outline, .. holes.Select(h => h.At)]
+            : holes.SelectMany(h => (Uv[])[h.At - new Uv(h.Dia / 2, h.Dia / 2), h.At + new Uv(h.Dia / 2, h.Dia / 2)]).ToList();
         var origin = new Uv(all.Min(p => p.U), all.Min(p => p.V));
         return new ImportedPattern(
             Clean(all.Max(p => p.U) - origin.U), Clean(all.Max(p => p.V) - origin.V), framed,
-            [.. holes.Select(h => new MountHole(Clean(h.At.U - origin.U), Clean(h.At.V - origin.V), Clean(h.Dia))).OrderBy(h => h.XMm).ThenBy(h => h.YMm)]);
+            [.. holes.Select(h => new MountHole(Clean(h.At.U - origin.U), Clean(h.At.V - origin.V), Clean(h.Dia))).OrderBy(h => h.XMm)
+                .ThenBy(h => h.YMm)]);
     }
 
     private static double Clean(double value) => Math.Round(value, 4);

@@ -23,16 +23,21 @@ public static class PacketPages
         using var pdf = new PdfCanvas(plan.Name + ", shop packet");
         var flow = new Flow(pdf, paper, plan.Name);
         Front(flow, plan);
-        flow.Table("Cut list", ["part", "material", "thick", "length", "width", "blank", "grain"], [46, 40, 13, 19, 19, 32, 13], plan.Made.Where(m => m.Blank is not PrintBlank).Select(m => m.Drawn).Select(p => new[]
+        flow.Table("Cut list", ["part", "material", "thick", "length", "width", "blank", "grain"], [46, 40, 13, 19, 19, 32, 13],
+            plan.Made.Where(m => m.Blank is not PrintBlank).Select(m => m.Drawn).Select(p => new[]
         {
-            p.Name, p.Material, N(p.ThicknessMm), N(p.LengthMm), N(p.WidthMm), $"{N(p.BlankLengthMm)} x {N(p.BlankWidthMm)}", p.Grain ? "length" : "-",
+            p.Name, p.Material, N(p.ThicknessMm), N(p.LengthMm), N(p.WidthMm), $"{N(p.BlankLengthMm)} x {N(p.BlankWidthMm)}", p.Grain
+                ? "length" : "-",
         }));
-        var prints = plan.Made.Where(m => m.Blank is PrintBlank).Select(m => (m.Name, m.Blank.Material, ((PrintBlank)m.Blank).Job)).ToList();
+        var prints = plan.Made.Where(m => m.Blank is PrintBlank).Select(m => (m.Name, m.Blank.Material, ((PrintBlank)m.Blank).Job))
+            .ToList();
         if (prints.Count > 0)
         {
-            flow.Table("Prints", ["part", "filament", "pieces", "g", "hours", "joined by"], [46, 30, 18, 18, 18, 56], prints.Select(p => new[]
+            flow.Table("Prints", ["part", "filament", "pieces", "g", "hours", "joined by"], [46, 30, 18, 18, 18, 56],
+                prints.Select(p => new[]
             {
-                p.Name, p.Material, p.Job.Count.ToString(CultureInfo.InvariantCulture), N(p.Job.MassG), N(p.Job.Hours), p.Job.Count > 1 ? p.Job.JoinedBy : "one piece",
+                p.Name, p.Material, p.Job.Count.ToString(CultureInfo.InvariantCulture), N(p.Job.MassG), N(p.Job.Hours), p.Job.Count > 1
+                    ? p.Job.JoinedBy : "one piece",
             }));
         }
 
@@ -43,12 +48,14 @@ public static class PacketPages
 
         flow.Table("Bars", ["count", "bar", "pieces", "rest"], [14, 58, 96, 18], plan.Cuts.Bars.Select(b => new[]
         {
-            b.Count.ToString(CultureInfo.InvariantCulture), $"{b.Material} {b.Section}, {N(b.LengthMm)}", string.Join(", ", b.Pieces.Select(p => $"{plan.Part(p.PartId).Name} {N(p.LengthMm)}")), N(b.RestMm),
+            b.Count.ToString(CultureInfo.InvariantCulture), $"{b.Material} {b.Section}, {N(b.LengthMm)}",
+                string.Join(", ", b.Pieces.Select(p => $"{plan.Part(p.PartId).Name} {N(p.LengthMm)}")), N(b.RestMm),
         }));
         foreach (var view in plan.Views)
         {
             flow.Drawing(view.Title, AssemblySketch.Of(view), 120);
-            flow.Table($"{view.Title}: what is set", ["measure", "mm", "from"], [90, 30, 60], view.Measures.Select(m => new[] { m.What, N(m.Mm), m.From }));
+            flow.Table($"{view.Title}: what is set", ["measure", "mm", "from"], [90, 30, 60],
+                view.Measures.Select(m => new[] { m.What, N(m.Mm), m.From }));
         }
 
         foreach (var part in plan.Made.SelectMany(m => m.Worked))
@@ -56,7 +63,8 @@ public static class PacketPages
             PartSheet(flow, part);
         }
 
-        flow.Table("Joints: what to set", ["edge", "joint", "set", "to", "because"], [26, 34, 50, 20, 54], plan.Layouts.SelectMany(l => l.Settings.Select((s, i) => new[]
+        flow.Table("Joints: what to set", ["edge", "joint", "set", "to", "because"], [26, 34, 50, 20, 54],
+            plan.Layouts.SelectMany(l => l.Settings.Select((s, i) => new[]
         {
             i == 0 ? Deck.Name(l.Edge) : "", i == 0 ? l.Word : "", s.What, $"{N(s.Value)}{(s.Unit == "degrees" ? "°" : "")}", s.Why,
         })));
@@ -75,7 +83,8 @@ public static class PacketPages
         {
             l.Item, $"{l.Count} {l.Unit}", Money(l.PriceCents), Money(l.TotalCents),
         }));
-        flow.Table("Snags", ["weight", "what"], [20, 164], plan.Findings.Where(f => f.Severity != Severity.Note).Select(f => new[] { f.Severity.ToString().ToLowerInvariant(), f.Text }));
+        flow.Table("Snags", ["weight", "what"], [20, 164], plan.Findings.Where(f => f.Severity != Severity.Note)
+            .Select(f => new[] { f.Severity.ToString().ToLowerInvariant(), f.Text }));
         return pdf.Close();
     }
 
@@ -86,29 +95,38 @@ public static class PacketPages
         var t = plan.Tally;
         flow.Lines(
             $"Outside {N(t.WidthMm)} x {N(t.DepthMm)} x {N(t.HeightMm)} mm, stands {N(t.StandsHighMm)} mm high",
-            $"{t.Parts} parts, {t.Holes} holes, {t.Sheets} sheets; {N(t.MassG / 1000)} kg; {N(t.Hours)} h by the shop's rates; {Money(t.CostCents)} in all",
+            $"{t.Parts} parts, {t.Holes} holes, {t.Sheets} sheets; {N(t.MassG / 1000)} kg; {N(t.Hours)} h by the shop's rates; "
+                + $"{Money(t.CostCents)} in all",
             "All lengths in millimetres. Positions (u, v) from the marked corner, seen from the stated face.",
             "Caution: eyes, ears and dust mask at the saw; back up every hole; clamp small parts, never hold them by hand.");
     }
 
     private static void Glue(Flow flow, GluePlan glue)
     {
-        flow.Table($"Glue-up with {glue.Glue}: workable {N(Math.Round(glue.WorkingMin, 1))} min at {N(glue.RoomC)} °C, clamps {N(Math.Round(glue.ClampMin))} min", ["go", "pieces in order", "lines", "min", "clamps"], [12, 92, 14, 16, 50], glue.Stages.Select(s => new[]
+        flow.Table($"Glue-up with {glue.Glue}: workable {N(Math.Round(glue.WorkingMin, 1))} min at {N(glue.RoomC)} °C, clamps "
+            + $"{N(Math.Round(glue.ClampMin))} min", ["go", "pieces in order", "lines", "min", "clamps"], [12, 92, 14, 16, 50],
+            glue.Stages.Select(s => new[]
         {
-            s.Number.ToString(CultureInfo.InvariantCulture), string.Join(", ", s.Pieces), s.Joints.ToString(CultureInfo.InvariantCulture), N(s.Minutes), string.Join("; ", s.Clamps.Select(c => $"{c.Count} across {c.Across}, {N(c.OpensMm)}")),
+            s.Number.ToString(CultureInfo.InvariantCulture), string.Join(", ", s.Pieces), s.Joints.ToString(CultureInfo.InvariantCulture),
+                N(s.Minutes), string.Join("; ", s.Clamps.Select(c => $"{c.Count} across {c.Across}, {N(c.OpensMm)}")),
         }));
-        flow.Table("Square: inside, corner to corner", ["frame", "diagonal", "may differ by", "after go"], [90, 34, 34, 26], glue.Squares.Select(s => new[] { s.Name, N(Math.Round(s.DiagonalMm, 1)), N(s.AllowMm), s.Stage.ToString(CultureInfo.InvariantCulture) }));
+        flow.Table("Square: inside, corner to corner", ["frame", "diagonal", "may differ by", "after go"], [90, 34, 34, 26],
+            glue.Squares.Select(s => new[] { s.Name, N(Math.Round(s.DiagonalMm, 1)), N(s.AllowMm),
+            s.Stage.ToString(CultureInfo.InvariantCulture) }));
     }
 
     /// <summary>Operations by number; what is to be looked at, and where the hand is at risk, once for all that share it.</summary>
     private static void Work(Flow flow, WorkPlan work)
     {
         var number = work.Numbered();
-        flow.Table($"Work on one, {N(Math.Round(work.Minutes / 60, 1))} h of hands", ["no", "what", "with", "min", "then wait"], [10, 78, 66, 14, 16], work.Operations.Select(o => new[]
+        flow.Table($"Work on one, {N(Math.Round(work.Minutes / 60, 1))} h of hands", ["no", "what", "with", "min", "then wait"],
+            [10, 78, 66, 14, 16], work.Operations.Select(o => new[]
         {
-            N(number[o.Id]), o.Title, o.Setting.Length == 0 ? o.Tool : o.Tool.Length == 0 ? o.Setting : $"{o.Tool}: {o.Setting}", N(Math.Round(o.Minutes, 1)), o.WaitMin > 0 ? N(Math.Round(o.WaitMin)) : "",
+            N(number[o.Id]), o.Title, o.Setting.Length == 0 ? o.Tool : o.Tool.Length == 0 ? o.Setting : $"{o.Tool}: {o.Setting}",
+                N(Math.Round(o.Minutes, 1)), o.WaitMin > 0 ? N(Math.Round(o.WaitMin)) : "",
         }));
-        IEnumerable<string[]> Told(Func<Operation, string?> of) => work.Operations.Where(o => of(o) is not null).GroupBy(o => of(o)!, StringComparer.Ordinal).Select(g => new[] { g.Key, Runs([.. g.Select(o => number[o.Id])]) });
+        IEnumerable<string[]> Told(Func<Operation, string?> of) => work.Operations.Where(o => of(o) is not null)
+            .GroupBy(o => of(o)!, StringComparer.Ordinal).Select(g => new[] { g.Key, Runs([.. g.Select(o => number[o.Id])]) });
         flow.Table("Look before you go on", ["what", "before no"], [140, 44], Told(o => o.HoldPoint));
         flow.Table("Caution", ["where the hand is at risk", "at no"], [140, 44], Told(o => o.Caution));
     }
@@ -134,15 +152,19 @@ public static class PacketPages
 
     private static void Nest(Flow flow, SheetLayout sheet, BuildPlan plan)
     {
-        List<Stroke> strokes = [new PathStroke(Ink.Outline, PartSketch.Rectangle(new(0, 0), new(sheet.LengthMm, sheet.WidthMm)), true, false)];
+        List<Stroke> strokes = [new PathStroke(Ink.Outline, PartSketch.Rectangle(new(0, 0), new(sheet.LengthMm, sheet.WidthMm)),
+            true, false)];
         foreach (var p in sheet.Placements)
         {
             strokes.Add(new PathStroke(Ink.Cut, PartSketch.Rectangle(new(p.X, p.Y), new(p.X + p.LengthMm, p.Y + p.WidthMm)), true, false));
-            strokes.Add(new TextStroke(Ink.Mark, new(p.X + (p.LengthMm / 2), p.Y + (p.WidthMm / 2)), 3, $"{plan.Part(p.PartId).Name} {N(p.LengthMm)} x {N(p.WidthMm)}", TextAnchor.Middle, false));
+            strokes.Add(new TextStroke(Ink.Mark, new(p.X + (p.LengthMm / 2), p.Y + (p.WidthMm / 2)), 3,
+                $"{plan.Part(p.PartId).Name} {N(p.LengthMm)} x {N(p.WidthMm)}", TextAnchor.Middle, false));
         }
 
         flow.Drawing(
-            $"{sheet.Material} {N(sheet.NominalMm)} mm, {N(sheet.LengthMm)} x {N(sheet.WidthMm)}{(sheet.FromOffcut ? " (offcut)" : sheet.OnHand ? " (on hand)" : "")}{(sheet.Count > 1 ? $", {sheet.Count} sheets alike" : "")}",
+            $"{sheet.Material} {N(sheet.NominalMm)} mm, {N(sheet.LengthMm)} x "
+                + $"{N(sheet.WidthMm)}{(sheet.FromOffcut ? " (offcut)" : sheet.OnHand ? " (on hand)" : "")}{(sheet.Count > 1
+                    ? $", {sheet.Count} sheets alike" : "")}",
             new Sketch("nest", new(0, 0), new(sheet.LengthMm, sheet.WidthMm), strokes), 100);
     }
 
@@ -153,7 +175,8 @@ public static class PacketPages
             flow.Drawing($"{part.Name}: {N(part.LengthMm)} x {N(part.WidthMm)} x {N(part.ThicknessMm)}", PartSketch.Dimensioned(part), 120);
         }
 
-        flow.Table($"Holes in {part.Name.ToLowerInvariant()}, seen from {part.SeenFrom}", ["no", "u", "v", "dia", "depth", "for"], [10, 20, 20, 16, 22, 96],
+        flow.Table($"Holes in {part.Name.ToLowerInvariant()}, seen from {part.SeenFrom}", ["no", "u", "v", "dia", "depth", "for"],
+            [10, 20, 20, 16, 22, 96],
             HoleNumbers.Sorted(part).Select((h, i) => new[]
             {
                 (i + 1).ToString(CultureInfo.InvariantCulture), N(h.At.U), N(h.At.V), N(h.DiaMm), h.DepthMm is { } d ? N(d) : "through",
@@ -161,11 +184,13 @@ public static class PacketPages
             }));
         if (part.Features.OfType<EdgeHole>().Any())
         {
-            flow.Table($"From the ends and edges of {part.Name.ToLowerInvariant()}", ["where", "along", "below face", "dia", "depth", "for"], [24, 20, 22, 16, 16, 86],
+            flow.Table($"From the ends and edges of {part.Name.ToLowerInvariant()}", ["where", "along", "below face", "dia", "depth",
+                "for"], [24, 20, 22, 16, 16, 86],
                 EdgeHoles.Sorted(part).Select(h => new[]
                 {
                     EdgeHoles.Word(h.Edge), N(h.AlongMm), N(h.FromSeenMm), N(h.DiaMm), N(h.DepthMm),
-                    h.Purpose + (h.Thread is { } t ? $", tap {t}" : "") + (h.SlotMm is { } s ? $", slot {N(s)} long" : "") + (h.SinkDiaMm is { } sink ? $", sink {N(sink)}" : ""),
+                    h.Purpose + (h.Thread is { } t ? $", tap {t}" : "") + (h.SlotMm is { } s ? $", slot {N(s)} long" : "")
+                        + (h.SinkDiaMm is { } sink ? $", sink {N(sink)}" : ""),
                 }));
         }
 
@@ -173,16 +198,19 @@ public static class PacketPages
     }
 
     private static void MilledTable(Flow flow, Part part) => flow.Table(
-        $"Sawn and milled in {part.Name.ToLowerInvariant()}, seen from {part.SeenFrom}", ["what", "u", "v", "depth", "rest", "from", "for"], [22, 34, 34, 16, 12, 20, 46],
+        $"Sawn and milled in {part.Name.ToLowerInvariant()}, seen from {part.SeenFrom}", ["what", "u", "v", "depth", "rest", "from", "for"],
+            [22, 34, 34, 16, 12, 20, 46],
         Milled.Gathered(part).Select(r => new[]
         {
             (r.Count > 1 ? $"{r.Count} x " : "") + r.What, Span(r, r.Min.U, r.Max.U, r.Step?.U), Span(r, r.Min.V, r.Max.V, r.Step?.V),
-            r.AngleDeg is { } angle ? $"{N(angle)}°" : r.DepthMm is { } d ? N(d) : "through", r.RestMm is { } rest ? N(rest) : "-", r.From == WorkedFrom.Seen ? part.SeenFrom : part.FarSide,
+            r.AngleDeg is { } angle ? $"{N(angle)}°" : r.DepthMm is { } d ? N(d) : "through", r.RestMm is { } rest ? N(rest)
+                : "-", r.From == WorkedFrom.Seen ? part.SeenFrom : part.FarSide,
             (r.DiaMm is { } dia ? $"dia {N(dia)}, " : "") + (r.CornerRadiusMm > 0 ? $"corners r {N(r.CornerRadiusMm)}, " : "") + r.Purpose,
         }));
 
     /// <summary>The middle of what is round, both sides of what is not.</summary>
-    private static string Span(MilledRow row, double from, double to, double? step) => $"{(row.DiaMm is null ? $"{N(from)} to {N(to)}" : N((from + to) / 2))}{(step is > 0 and var s ? $", every {N(s)}" : "")}";
+    private static string Span(MilledRow row, double from, double to, double? step) =>
+        $"{(row.DiaMm is null ? $"{N(from)} to {N(to)}" : N((from + to) / 2))}{(step is > 0 and var s ? $", every {N(s)}" : "")}";
 
     private static string N(double value) => value.ToString("0.##", CultureInfo.InvariantCulture);
 

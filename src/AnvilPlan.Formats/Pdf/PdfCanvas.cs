@@ -17,7 +17,8 @@ internal sealed class PdfCanvas : IDisposable
     private readonly SKDocument _document;
     private SKCanvas? _canvas;
 
-    public PdfCanvas(string title) => _document = SKDocument.CreatePdf(_stream, new SKDocumentPdfMetadata { Title = PlainLine.Of(title), Producer = "Anvil Plan" });
+    public PdfCanvas(string title) =>
+        _document = SKDocument.CreatePdf(_stream, new SKDocumentPdfMetadata { Title = PlainLine.Of(title), Producer = "Anvil Plan" });
 
     public int Pages { get; private set; }
 
@@ -56,7 +57,8 @@ internal sealed class PdfCanvas : IDisposable
         _canvas!.DrawRect(box, paint);
     }
 
-    public void Text(string text, double x, double y, double heightMm, bool bold = false, SKTextAlign align = SKTextAlign.Left, string colour = "#15171c")
+    public void Text(string text, double x, double y, double heightMm, bool bold = false, SKTextAlign align = SKTextAlign.Left,
+        string colour = "#15171c")
     {
         using var font = FontOf(heightMm, bold);
         using var paint = new SKPaint { Color = SKColor.Parse(colour), IsAntialias = true };
@@ -124,7 +126,9 @@ internal sealed class PdfCanvas : IDisposable
                         else
                         {
                             var radius = (float)(Arc.Of(from.At, to, from.Bulge).RadiusMm * scale);
-                            builder.ArcTo(new SKPoint(radius, radius), 0, Math.Abs(from.Bulge) > 1 ? SKPathArcSize.Large : SKPathArcSize.Small, from.Bulge > 0 ? SKPathDirection.CounterClockwise : SKPathDirection.Clockwise, at(to));
+                            builder.ArcTo(new SKPoint(radius, radius), 0, Math.Abs(from.Bulge) > 1 ? SKPathArcSize.Large
+                                : SKPathArcSize.Small, from.Bulge > 0 ? SKPathDirection.CounterClockwise
+                                : SKPathDirection.Clockwise, at(to));
                         }
                     }
 
@@ -150,7 +154,8 @@ internal sealed class PdfCanvas : IDisposable
                     _canvas.RotateDegrees(-90);
                 }
 
-                Text(t.Text, 0, 0, Math.Max(1.8, t.Height * Math.Min(1, Math.Sqrt(scale))), false, t.Anchor switch { TextAnchor.Middle => SKTextAlign.Center, TextAnchor.End => SKTextAlign.Right, _ => SKTextAlign.Left }, look.Colour);
+                Text(t.Text, 0, 0, Math.Max(1.8, t.Height * Math.Min(1, Math.Sqrt(scale))), false, t.Anchor switch
+                { TextAnchor.Middle => SKTextAlign.Center, TextAnchor.End => SKTextAlign.Right, _ => SKTextAlign.Left }, look.Colour);
                 _canvas.Restore();
                 break;
         }

@@ -20,7 +20,8 @@ public static class TemplatePages
         using var pdf = new PdfCanvas(title + ", templates at true scale");
         foreach (var part in parts)
         {
-            var size = string.Create(CultureInfo.InvariantCulture, $"{part.LengthMm:0.##} x {part.WidthMm:0.##} x {part.ThicknessMm:0.##} {part.Material}");
+            var size = string.Create(CultureInfo.InvariantCulture, $"{part.LengthMm:0.##} x {part.WidthMm:0.##} x "
+                + $"{part.ThicknessMm:0.##} {part.Material}");
             Tile(pdf, new Caption(part.Name, size, "seen from " + part.SeenFrom), PartSketch.Template(part), paper);
         }
 
@@ -36,7 +37,8 @@ public static class TemplatePages
     public static byte[] Write(HardwareModel model, Paper paper)
     {
         using var pdf = new PdfCanvas(model.Name + ", check sheet at true scale");
-        var size = string.Create(CultureInfo.InvariantCulture, $"{model.WidthMm:0.##} x {model.DepthMm:0.##} x {model.HeightMm:0.##}, {model.Holes.Count} holes {model.ThreadSize}");
+        var size = string.Create(CultureInfo.InvariantCulture, $"{model.WidthMm:0.##} x {model.DepthMm:0.##} x {model.HeightMm:0.##}, "
+            + $"{model.Holes.Count} holes {model.ThreadSize}");
         Tile(pdf, new Caption(model.Name, size, "seen from its face, F is readable"), DeviceSketch.Of(model), paper);
         return pdf.Close();
     }
@@ -64,7 +66,8 @@ public static class TemplatePages
         }
     }
 
-    private static int Tiles(double size, double window) => size <= window ? 1 : 1 + (int)Math.Ceiling((size - window) / (window - OverlapMm));
+    private static int Tiles(double size, double window) =>
+        size <= window ? 1 : 1 + (int)Math.Ceiling((size - window) / (window - OverlapMm));
 
     private static bool Turned(Sketch sketch, Paper paper)
     {
@@ -75,8 +78,10 @@ public static class TemplatePages
     /// <summary>Crosses in the middle of each overlap: laid on the neighbour's cross, the pages are true.</summary>
     private static void Registration(PdfCanvas pdf, double width, double height, int column, int columns, int row, int rows)
     {
-        List<double> xs = [.. column > 0 ? [MarginMm + (OverlapMm / 2)] : (double[])[], .. column < columns - 1 ? [MarginMm + width - (OverlapMm / 2)] : (double[])[]];
-        List<double> ys = [.. row < rows - 1 ? [MarginMm + (OverlapMm / 2)] : (double[])[], .. row > 0 ? [MarginMm + height - (OverlapMm / 2)] : (double[])[]];
+        List<double> xs = [.. column > 0 ? [MarginMm + (OverlapMm / 2)] : (double[])[], .. column < columns - 1
+            ? [MarginMm + width - (OverlapMm / 2)] : (double[])[]];
+        List<double> ys = [.. row < rows - 1 ? [MarginMm + (OverlapMm / 2)] : (double[])[], .. row > 0
+            ? [MarginMm + height - (OverlapMm / 2)] : (double[])[]];
         foreach (var x in xs)
         {
             foreach (var y in (double[])[MarginMm + (height * 0.25), MarginMm + (height * 0.75)])

@@ -8,7 +8,8 @@ namespace AnvilPlan.Formats.Project;
 internal static class Earlier
 {
     /// <summary>
-    /// In schema 1 <c>asBuilt</c> held the state of each part and what it was made as: a line of the log each. When that happened was not kept.
+    /// In schema 1 <c>asBuilt</c> held the state of each part and what it was made as: a line of the log each. When that happened was not
+    /// kept.
     /// </summary>
     /// <exception cref="JsonException">A value is missing or of another kind; its path is that of schema 1.</exception>
     public static JsonObject FromFirst(JsonElement root)
@@ -39,7 +40,8 @@ internal static class Earlier
                 throw Wrong($"{at}.{strange}", $"the key '{strange}' is not known here.");
             }
 
-            string Text(string key) => record[key] is JsonValue value && value.TryGetValue<string>(out var text) ? text : throw Wrong($"{at}.{key}", "it must be a text.");
+            string Text(string key) => record[key] is JsonValue value && value.TryGetValue<string>(out var text) ? text
+                : throw Wrong($"{at}.{key}", "it must be a text.");
             log.Add(new JsonObject
             {
                 ["number"] = i + 1,
@@ -48,7 +50,8 @@ internal static class Earlier
                 ["partId"] = Text("partId"),
                 ["fingerprint"] = Text("fingerprint"),
                 ["operation"] = null,
-                ["state"] = Enum.TryParse<PartState>(Text("state"), ignoreCase: true, out _) ? Text("state") : throw Wrong($"{at}.state", $"it is \"{Text("state")}\", which is no state of a part."),
+                ["state"] = Enum.TryParse<PartState>(Text("state"), ignoreCase: true, out _) ? Text("state")
+                    : throw Wrong($"{at}.state", $"it is \"{Text("state")}\", which is no state of a part."),
                 ["reading"] = null,
                 ["minutes"] = null,
                 ["note"] = "",

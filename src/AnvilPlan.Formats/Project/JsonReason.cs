@@ -14,7 +14,8 @@ public static class JsonReason
     {
         var path = (error.Path ?? "").TrimStart('$', '.');
         // a list is looked through when it has ended: its path stands behind its last entry
-        return error.Message.StartsWith("Entry ", StringComparison.Ordinal) && path.LastIndexOf('[') is > 0 and var end ? path[..end] : path;
+        return error.Message.StartsWith("Entry ", StringComparison.Ordinal) && path.LastIndexOf('[') is > 0 and var end
+            ? path[..end] : path;
     }
 
     /// <summary>The reason with its path in front, where there is one.</summary>
@@ -49,7 +50,8 @@ public static class JsonReason
             return $"the key {Quoted(message)} is null: a value is expected.";
         }
 
-        if (error.InnerException is InvalidOperationException { InnerException: System.Text.DecoderFallbackException or null } inner && inner.Message.Contains("UTF-16", StringComparison.Ordinal))
+        if (error.InnerException is InvalidOperationException { InnerException: System.Text.DecoderFallbackException or null } inner
+            && inner.Message.Contains("UTF-16", StringComparison.Ordinal))
         {
             return inner.Message.Contains("transcode", StringComparison.Ordinal) ? Utf8Text.Refusal : HalfCharacter;
         }

@@ -9,7 +9,8 @@ using AnvilPlan.Core.Quantities.Text;
 namespace AnvilPlan.Formats.Project;
 
 /// <summary>A file that cannot be read: the path inside it and one sentence with the reason.</summary>
-public sealed class ProjectFileException(string path, string reason) : Exception(Shorten.Quotes(path.Length == 0 ? reason : $"{path}: {reason}"))
+public sealed class ProjectFileException(string path, string reason)
+    : Exception(Shorten.Quotes(path.Length == 0 ? reason : $"{path}: {reason}"))
 {
     public string Path { get; } = path;
     public string Reason { get; } = reason;
@@ -24,7 +25,8 @@ public static class ProjectJson
     public static string Write(ProjectFile project) => JsonSerializer.Serialize(project, Shipped.IndentedJson) + "\n";
 
     /// <param name="utf8">With or without a byte order mark.</param>
-    /// <exception cref="ProjectFileException">The bytes are no UTF-8 text, no project file, of another version, or hold a value out of range.</exception>
+    /// <exception cref="ProjectFileException">The bytes are no UTF-8 text, no project file, of another version, or hold a value out of
+    /// range.</exception>
     public static ProjectFile Read(ReadOnlyMemory<byte> utf8, Catalog catalog) => utf8.Length > LimitBytes
         ? throw new ProjectFileException("", $"the file has {utf8.Length} bytes: at most {LimitBytes} are read.")
         : Read(Utf8Text.Of(utf8.Span) ?? throw new ProjectFileException("", Utf8Text.Refusal), catalog);
@@ -55,7 +57,8 @@ public static class ProjectJson
     /// <summary>The JSON Schema of project files.</summary>
     public static string Schema()
     {
-        var node = Shipped.IndentedJson.GetJsonSchemaAsNode(typeof(ProjectFile), new JsonSchemaExporterOptions { TreatNullObliviousAsNonNullable = true });
+        var node = Shipped.IndentedJson.GetJsonSchemaAsNode(typeof(ProjectFile), new JsonSchemaExporterOptions
+        { TreatNullObliviousAsNonNullable = true });
         node.AsObject().Insert(0, "$schema", "https://json-schema.org/draft/2020-12/schema");
         node.AsObject().Insert(1, "title", $"Anvil Plan project, schema {ProjectFile.CurrentSchema}");
         return node.ToJsonString(Shipped.IndentedJson) + "\n";
@@ -81,19 +84,24 @@ public static class ProjectJson
         using (document)
         {
             var root = document.RootElement;
-            if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out var format) || !Is(format, ProjectFile.FormatName))
+            if (root.ValueKind != JsonValueKind.Object || !root.TryGetProperty("format", out var format)
+                || !Is(format, ProjectFile.FormatName))
             {
                 throw new ProjectFileException("format", $"it must be \"{ProjectFile.FormatName}\": this is another kind of file.");
             }
 
-            if (!root.TryGetProperty("schema", out var schema) || schema.ValueKind != JsonValueKind.Number || !schema.TryGetInt32(out var version) || version is < 1 or > ProjectFile.CurrentSchema)
+            if (!root.TryGetProperty("schema", out var schema) || schema.ValueKind != JsonValueKind.Number
+                || !schema.TryGetInt32(out var version) || version is < 1 or > ProjectFile.CurrentSchema)
             {
-                throw new ProjectFileException("schema", $"it is {(schema.ValueKind == JsonValueKind.Undefined ? "missing" : schema.GetRawText())}: this version reads 1 to {ProjectFile.CurrentSchema}.");
+                throw new ProjectFileException("schema",
+                    $"it is {(schema.ValueKind == JsonValueKind.Undefined ? "missing" : schema.GetRawText())}: this version reads 1 to "
+                    + $"{ProjectFile.CurrentSchema}.");
             }
 
             try
             {
-                return version == 1 ? Earlier.FromFirst(root).Deserialize<ProjectFile>(Shipped.Json)! : root.Deserialize<ProjectFile>(Shipped.Json)!;
+                return version == 1 ? Earlier.FromFirst(root).Deserialize<ProjectFile>(Shipped.Json)!
+                    : root.Deserialize<ProjectFile>(Shipped.Json)!;
             }
             catch (JsonException error)
             {

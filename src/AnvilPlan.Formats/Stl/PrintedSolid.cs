@@ -30,19 +30,26 @@ public static class PrintedSolid
         return [.. part.Print!.PieceBoxes(part.Box).Where(piece => bodies.Exists(piece.Overlaps))];
     }
 
-    /// <summary>One text for each piece that the bed takes, in the order of the split, written when it is asked for; lying flat, seen face up, or as it stands for a body of several faces.</summary>
+    /// <summary>
+    /// One text for each piece that the bed takes, in the order of the split, written when it is asked for; lying flat, seen face up, or as
+    /// it stands for a body of several faces.
+    /// </summary>
     public static IReadOnlyList<Func<string>> Write(Part part, IReadOnlyList<Part> all)
     {
         var solid = new Lazy<(List<Layer> Layers, Frame Lying)>(() => Solid(part, all), LazyThreadSafetyMode.PublicationOnly);
-        return [.. Pieces(part, all).Select(piece => (Func<string>)(() => Piece(part.Id.Replace('/', '-'), solid.Value.Layers, piece, part.Box, solid.Value.Lying)))];
+        return [.. Pieces(part, all)
+            .Select(piece => (Func<string>)(() => Piece(part.Id.Replace('/', '-'), solid.Value.Layers, piece, part.Box,
+            solid.Value.Lying)))];
     }
 
     private static (List<Layer> Layers, Frame Lying) Solid(Part part, IReadOnlyList<Part> all)
     {
         var leaves = all.Where(p => p.LeafOf == part.Id && p.Body.Count > 0).ToList();
         var flat = leaves.Count == 0;
-        var layers = (flat ? [part] : leaves).SelectMany(p => p.Body.Count == 1 ? Layers(p, [.. part.Print!.Pins.Where(x => x.FaceId == p.Id)]) : p.Body.Select(b => Block(p, b))).ToList();
-        var lapped = part.Print!.LapMm > 0 ? layers.SelectMany(l => Halves(l, (flat ? [part] : leaves).First(p => p.Frame == l.Frame).ThicknessMm, part.Print.LapMm)).ToList() : layers;
+        var layers = (flat ? [part] : leaves).SelectMany(p => p.Body.Count == 1
+            ? Layers(p, [.. part.Print!.Pins.Where(x => x.FaceId == p.Id)]) : p.Body.Select(b => Block(p, b))).ToList();
+        var lapped = part.Print!.LapMm > 0 ? layers.SelectMany(l => Halves(l, (flat ? [part] : leaves).First(p => p.Frame == l.Frame)
+            .ThicknessMm, part.Print.LapMm)).ToList() : layers;
         return (lapped, flat ? part.Frame : new Frame(part.Box.Min, Direction.Right, Direction.Back));
     }
 
@@ -88,11 +95,13 @@ public static class PrintedSolid
     {
         var (thick, whole) = (part.ThicknessMm, FlatGeometry.Rectangle(default, part.Slab.Far));
         List<Cut> cuts = [.. part.Features.SelectMany(f => f.Cuts(part.Slab))];
-        var depths = cuts.SelectMany(c => Depths(part, c)).Concat(pins.SelectMany(p => Across(part, p))).Concat([0, thick]).Where(d => d >= 0 && d <= thick).Select(d => Math.Round(d, 5)).Distinct().Order().ToList();
+        var depths = cuts.SelectMany(c => Depths(part, c)).Concat(pins.SelectMany(p => Across(part, p))).Concat([0, thick])
+            .Where(d => d >= 0 && d <= thick).Select(d => Math.Round(d, 5)).Distinct().Order().ToList();
         foreach (var (from, to) in depths.Zip(depths.Skip(1)))
         {
             Interrupt.Check();
-            var left = FlatGeometry.Less(whole, [.. cuts.SelectMany(c => c.At((from + to) / 2, part.Slab)).Select(Area), .. pins.SelectMany(p => Gone(part, p, (from + to) / 2))]);
+            var left = FlatGeometry.Less(whole, [.. cuts.SelectMany(c => c.At((from + to) / 2, part.Slab)).Select(Area),
+                .. pins.SelectMany(p => Gone(part, p, (from + to) / 2))]);
             if (!left.IsEmpty)
             {
                 yield return new Layer(part.Frame, left, from, to);
@@ -124,7 +133,8 @@ public static class PrintedSolid
     private static IEnumerable<double> Depths(Part part, Cut cut)
     {
         var (from, to) = cut.Depths(part.Slab);
-        var steps = cut is FaceCut { Upright: true } or EdgeCut { Mouth.IsRectangle: true } ? 1 : Math.Max(1, (int)Math.Ceiling((to - from) / StepMm));
+        var steps = cut is FaceCut { Upright: true } or EdgeCut { Mouth.IsRectangle: true } ? 1
+            : Math.Max(1, (int)Math.Ceiling((to - from) / StepMm));
         return Enumerable.Range(0, steps + 1).Select(i => from + ((to - from) * i / steps));
     }
 
@@ -158,10 +168,12 @@ public static class PrintedSolid
     {
         foreach (var upright in FlatGeometry.Pieces(left, 1e-6))
         {
-            foreach (var triangle in PolygonTriangulator.Triangulate(upright) is var all ? Enumerable.Range(0, all.NumGeometries).Select(all.GetGeometryN) : [])
+            foreach (var triangle in PolygonTriangulator.Triangulate(upright) is var all ? Enumerable.Range(0, all.NumGeometries)
+                .Select(all.GetGeometryN) : [])
             {
                 var corners = triangle.Coordinates[..3];
-                var turned = ((corners[1].X - corners[0].X) * (corners[2].Y - corners[0].Y)) - ((corners[1].Y - corners[0].Y) * (corners[2].X - corners[0].X)) < 0;
+                var turned = ((corners[1].X - corners[0].X) * (corners[2].Y - corners[0].Y)) - ((corners[1].Y - corners[0].Y) * (corners[2]
+                    .X - corners[0].X)) < 0;
                 Uv[] p = [.. (turned ? corners.Reverse() : corners).Select(c => new Uv(c.X, c.Y))];
                 Facet(text, place(p[0], from), place(p[1], from), place(p[2], from));
                 Facet(text, place(p[2], to), place(p[1], to), place(p[0], to));

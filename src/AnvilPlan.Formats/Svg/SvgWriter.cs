@@ -60,7 +60,12 @@ public static class SvgWriter
                 xml.WriteAttributeString("font-size", N(t.Height));
                 xml.WriteAttributeString("font-family", "sans-serif");
                 xml.WriteAttributeString("fill", Look.Of(t.Ink).Colour);
-                xml.WriteAttributeString("text-anchor", t.Anchor switch { TextAnchor.Middle => "middle", TextAnchor.End => "end", _ => "start" });
+                xml.WriteAttributeString("text-anchor", t.Anchor switch
+                {
+                    TextAnchor.Middle => "middle",
+                    TextAnchor.End => "end",
+                    _ => "start"
+                });
                 if (t.Upright)
                 {
                     xml.WriteAttributeString("transform", $"rotate(-90 {N(t.At.U)} {N(-t.At.V)})");
@@ -95,7 +100,8 @@ public static class SvgWriter
             var (from, to) = (outline.Vertices[i], outline.Vertices[(i + 1) % outline.Vertices.Count].At);
             text.Append(from.Bulge == 0
                 ? $" L{At(to)}"
-                : Arc.Of(from.At, to, from.Bulge) is var arc ? $" A{N(arc.RadiusMm)} {N(arc.RadiusMm)} 0 {(Math.Abs(from.Bulge) > 1 ? 1 : 0)} {(from.Bulge > 0 ? 0 : 1)} {At(to)}" : "");
+                : Arc.Of(from.At, to, from.Bulge) is var arc ? $" A{N(arc.RadiusMm)} {N(arc.RadiusMm)} 0 "
+                    + $"{(Math.Abs(from.Bulge) > 1 ? 1 : 0)} {(from.Bulge > 0 ? 0 : 1)} {At(to)}" : "");
         }
 
         return text.Append(" Z").ToString();

@@ -38,11 +38,13 @@ public sealed record Arrangement(
     internal static Arrangement Of(SearchGoal goal, Design design, BuildPlan plan)
     {
         var size = plan.Outer.Size;
-        var wanted = plan.Ports.Where(p => p.State is PortState.Opened or PortState.Free or PortState.OutOfReach or PortState.Blocked).ToList();
+        var wanted = plan.Ports.Where(p => p.State is PortState.Opened or PortState.Free or PortState.OutOfReach or PortState.Blocked)
+            .ToList();
         return new Arrangement(
             goal, design, size.X, size.Y, size.Z, size.X * size.Y * size.Z * 1e-6, size.X * size.Y * 0.01, plan.Routes.Sum(r => r.NeededMm),
             wanted.Count(p => p.State is PortState.Opened or PortState.Free), wanted.Count,
-            wanted.Count(p => p.State == PortState.Opened && p.PartId == "shell/back") + plan.Devices.Count(d => d.InPanel && d.DeckId == Deck.OfPanel(Face.Back)),
+            wanted.Count(p => p.State == PortState.Opened && p.PartId == "shell/back") + plan.Devices.Count(d => d.InPanel
+                && d.DeckId == Deck.OfPanel(Face.Back)),
             plan.Tally.Stops, plan.Tally.Warns);
     }
 }

@@ -16,7 +16,8 @@ internal sealed partial class ArrangementModel
         for (var i = 0; i < _design.Devices.Count; i++)
         {
             var placed = _ways[0].Fit.Devices[i];
-            foreach (var port in placed.Model.Ports.Where(p => p.NeedsOpening && !placed.Device.ClosedPorts.Contains(p.Id) && !Linked(placed.Id, p.Id)))
+            foreach (var port in placed.Model.Ports.Where(p => p.NeedsOpening && !placed.Device.ClosedPorts.Contains(p.Id)
+                && !Linked(placed.Id, p.Id)))
             {
                 var reached = _model.NewBoolVar($"{placed.Id}/{port.Id}");
                 var rear = _model.NewBoolVar($"{placed.Id}/{port.Id}/rear");

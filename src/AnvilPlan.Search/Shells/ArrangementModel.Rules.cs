@@ -7,7 +7,9 @@ using Google.OrTools.Sat;
 
 namespace AnvilPlan.Search.Shells;
 
-/// <summary>What ways to build ask of the arrangement: pads under devices, columns over rails, copies of a tray, sizes that are not free.</summary>
+/// <summary>
+/// What ways to build ask of the arrangement: pads under devices, columns over rails, copies of a tray, sizes that are not free.
+/// </summary>
 internal sealed partial class ArrangementModel
 {
     private void AddRules()
@@ -32,7 +34,8 @@ internal sealed partial class ArrangementModel
 
             foreach (var (low, high, rise) in rules.Steps.Where(s => IndexOf(s.HighId) >= 0 && (s.LowId is null || IndexOf(s.LowId) >= 0)))
             {
-                _model.Add(_shell[3 + IndexOf(high)] - (low is null ? LinearExpr.Constant(0) : _shell[3 + IndexOf(low)]) >= ConstraintSpace.Grid(rise));
+                _model.Add(_shell[3 + IndexOf(high)] - (low is null ? LinearExpr.Constant(0)
+                    : _shell[3 + IndexOf(low)]) >= ConstraintSpace.Grid(rise));
             }
 
             if (rules.Passages is { } passages)
@@ -50,10 +53,13 @@ internal sealed partial class ArrangementModel
         AddCopies();
     }
 
-    /// <summary>Pads lie under their devices and a little beyond them: on the board, clear of one another and of what else stands there.</summary>
+    /// <summary>
+    /// Pads lie under their devices and a little beyond them: on the board, clear of one another and of what else stands there.
+    /// </summary>
     private void AddPads()
     {
-        var padded = Enumerable.Range(0, _design.Devices.Count).Where(i => _ways[0].Fit.Devices[i].Device.Adapter?.RevealMm is not null && _ways[0].Shell.Adapters.ContainsKey(_design.Devices[i].Id)).ToList();
+        var padded = Enumerable.Range(0, _design.Devices.Count).Where(i => _ways[0].Fit.Devices[i].Device.Adapter?.RevealMm is not null
+            && _ways[0].Shell.Adapters.ContainsKey(_design.Devices[i].Id)).ToList();
         var parts = Parts().ToList();
         foreach (var i in padded)
         {
@@ -122,8 +128,10 @@ internal sealed partial class ArrangementModel
                 var deck = _ways[0].Still(s => s.Shell.Deck(deckId).Box);
                 foreach (var axis in plane)
                 {
-                    _model.Add(_space.Beyond(new ConstraintSpace.Side(deck, false), new ConstraintSpace.Side(opening, false), axis) >= ConstraintSpace.Grid(rimMm));
-                    _model.Add(_space.Beyond(new ConstraintSpace.Side(opening, true), new ConstraintSpace.Side(deck, true), axis) >= ConstraintSpace.Grid(rimMm));
+                    _model.Add(_space.Beyond(new ConstraintSpace.Side(deck, false), new ConstraintSpace.Side(opening, false),
+                        axis) >= ConstraintSpace.Grid(rimMm));
+                    _model.Add(_space.Beyond(new ConstraintSpace.Side(opening, true), new ConstraintSpace.Side(deck, true),
+                        axis) >= ConstraintSpace.Grid(rimMm));
                 }
 
                 foreach (var (_, bar) in bars)
@@ -136,7 +144,8 @@ internal sealed partial class ArrangementModel
                     if (_design.Devices[other].DeckId == deckId)
                     {
                         var id = _design.Devices[other].Id;
-                        _space.Apart(opening, _ways[0].Shell.Adapters.ContainsKey(id) ? Device(other, (s, _) => s.Shell.Adapters[id].Box) : Device(other, (s, n) => s.Fit.Devices[n].Body), null, plane);
+                        _space.Apart(opening, _ways[0].Shell.Adapters.ContainsKey(id) ? Device(other, (s, _) => s.Shell.Adapters[id].Box)
+                            : Device(other, (s, n) => s.Fit.Devices[n].Body), null, plane);
                     }
                 }
 
@@ -155,14 +164,20 @@ internal sealed partial class ArrangementModel
     {
         var outer = _ways[0].Still(s => s.Fit.Envelope.Outer);
         var holes = Enumerable.Range(0, _design.Devices.Count).Where(i => _design.Devices[i].DeckId == rule.DeckId)
-            .SelectMany(i => _ways[0].Fit.Devices[i].Model.Holes.Select(h => (Device: i, Point: Device(i, (s, n) => s.Fit.Devices[n].ToSpace(h.XMm, h.YMm, 0) is var p ? new Box(p, p) : default)))).ToList();
+            .SelectMany(i => _ways[0].Fit.Devices[i]
+                .Model.Holes.Select(h => (Device: i, Point: Device(i, (s, n) => s.Fit.Devices[n].ToSpace(h.XMm, h.YMm, 0) is var p
+                ? new Box(p, p) : default)))).ToList();
         for (var a = 0; a < holes.Count; a++)
         {
-            _model.Add(_space.Beyond(new ConstraintSpace.Side(outer, false), new ConstraintSpace.Side(holes[a].Point, false), Axis.X) >= ConstraintSpace.Grid(rule.FromSidesMm));
-            _model.Add(_space.Beyond(new ConstraintSpace.Side(holes[a].Point, true), new ConstraintSpace.Side(outer, true), Axis.X) >= ConstraintSpace.Grid(rule.FromSidesMm));
+            _model.Add(_space.Beyond(new ConstraintSpace.Side(outer, false), new ConstraintSpace.Side(holes[a].Point, false),
+                Axis.X) >= ConstraintSpace.Grid(rule.FromSidesMm));
+            _model.Add(_space.Beyond(new ConstraintSpace.Side(holes[a].Point, true), new ConstraintSpace.Side(outer, true),
+                Axis.X) >= ConstraintSpace.Grid(rule.FromSidesMm));
             for (var b = a + 1; b < holes.Count; b++)
             {
-                LinearExpr Beyond(int one, int other) => _space.Beyond(new ConstraintSpace.Side(holes[one].Point, true), new ConstraintSpace.Side(holes[other].Point, false), Axis.X);
+                LinearExpr Beyond(int one, int other) =>
+                    _space.Beyond(new ConstraintSpace.Side(holes[one].Point, true), new ConstraintSpace.Side(holes[other].Point, false),
+                    Axis.X);
                 var (same, before, after) = (_model.NewBoolVar(""), _model.NewBoolVar(""), _model.NewBoolVar(""));
                 // distances are rounded down to the grid
                 _model.Add(Beyond(a, b) >= -(long)Math.Floor(rule.SameMm * ConstraintSpace.PerMm)).OnlyEnforceIf(same);
@@ -179,12 +194,15 @@ internal sealed partial class ArrangementModel
         var fit = _ways[0].Fit;
         var inner = _ways[0].Still(s => s.Fit.Envelope.Inner);
         Above(_ways[0].Still(s => s.Fit.Trays[deckId]));
-        foreach (var (copy, original) in Enumerable.Range(0, fit.Devices.Count).Where(n => fit.Devices[n].Device.DeckId == deckId).Select(n => (n, Original(n))).Where(x => x.Item2 >= 0))
+        foreach (var (copy, original) in Enumerable.Range(0, fit.Devices.Count).Where(n => fit.Devices[n].Device.DeckId == deckId)
+            .Select(n => (n, Original(n))).Where(x => x.Item2 >= 0))
         {
             Above(Device(original, (s, _) => s.Fit.Devices[copy].Occupied));
         }
 
-        void Above(SymbolicBox box) => _model.Add(_space.Beyond(new ConstraintSpace.Side(box, true), new ConstraintSpace.Side(inner, true), Axis.Z) >= ConstraintSpace.Grid(aboveMm));
+        void Above(SymbolicBox box) =>
+            _model.Add(_space.Beyond(new ConstraintSpace.Side(box, true), new ConstraintSpace.Side(inner, true),
+            Axis.Z) >= ConstraintSpace.Grid(aboveMm));
     }
 
     /// <summary>What follows a tray or a device as its equal stays inside too.</summary>

@@ -71,7 +71,8 @@ internal sealed partial class ArrangementModel
     public bool HasCables => _cables.Count > 0;
 
     /// <summary>Volume of a shell in the model's unit, an eighth of a cubic millimetre.</summary>
-    private static long Units(double volumeMm3) => (long)Math.Ceiling(volumeMm3 * ConstraintSpace.PerMm * ConstraintSpace.PerMm * ConstraintSpace.PerMm);
+    private static long Units(double volumeMm3) =>
+        (long)Math.Ceiling(volumeMm3 * ConstraintSpace.PerMm * ConstraintSpace.PerMm * ConstraintSpace.PerMm);
 
     public static double Litres(double units) => units / (ConstraintSpace.PerMm * ConstraintSpace.PerMm * ConstraintSpace.PerMm) * 1e-6;
 
@@ -95,7 +96,8 @@ internal sealed partial class ArrangementModel
             SearchGoal.RearPorts => (_volume + (LinearExpr.Sum(_reachedRear.Select(r => 1 - (LinearExpr)r)) * (volume / 4)), volume),
             _ => ((LinearExpr)_volume, volume),
         };
-        _model.Minimize(measured + LinearExpr.Sum(_ports.Select(p => (1 - (LinearExpr)p.Reached) * (openNow.Contains((p.DeviceId, p.PortId)) ? 2 * reference : reference / 5))));
+        _model.Minimize(measured + LinearExpr.Sum(_ports.Select(p => (1 - (LinearExpr)p.Reached) * (openNow.Contains((p.DeviceId, p.PortId))
+            ? 2 * reference : reference / 5))));
     }
 
     /// <summary>Where to look first.</summary>
@@ -132,16 +134,19 @@ internal sealed partial class ArrangementModel
     {
         var walls = _ways[0].Fit.Envelope;
         var taken = walls.Outer.Size - walls.Inner.Size;
-        double Size(Axis axis) => ConstraintSpace.Millimetres(solver.Value(_shell[(int)axis])) - (_design.Box.Basis == SizeBasis.Outer ? 0 : taken[axis]);
+        double Size(Axis axis) => ConstraintSpace.Millimetres(solver.Value(_shell[(int)axis])) - (_design.Box.Basis == SizeBasis.Outer ? 0
+            : taken[axis]);
         return _design with
         {
             Box = _design.Box with { WidthMm = Size(Axis.X), DepthMm = Size(Axis.Y), HeightMm = Size(Axis.Z) },
-            Trays = [.. _design.Trays.Select(t => IndexOf(t.Id) is var i && i >= 0 ? t with { UndersideMm = ConstraintSpace.Millimetres(solver.Value(_shell[3 + i])) } : t)],
+            Trays = [.. _design.Trays.Select(t => IndexOf(t.Id) is var i && i >= 0
+                ? t with { UndersideMm = ConstraintSpace.Millimetres(solver.Value(_shell[3 + i])) } : t)],
             Devices =
             [
                 .. _design.Devices.Select((d, i) => d with
                 {
-                    UMm = ConstraintSpace.Millimetres(solver.Value(_devices[i].U)), VMm = ConstraintSpace.Millimetres(solver.Value(_devices[i].V)),
+                    UMm = ConstraintSpace.Millimetres(solver.Value(_devices[i].U)),
+                        VMm = ConstraintSpace.Millimetres(solver.Value(_devices[i].V)),
                     QuarterTurns = _turns[i].Where((_, k) => solver.BooleanValue(_devices[i].Turn[k])).First(),
                 }),
             ],
@@ -170,7 +175,8 @@ internal sealed partial class ArrangementModel
         for (var i = 0; i < _design.Devices.Count; i++)
         {
             var d = _design.Devices[i];
-            var (u, v) = (_model.NewIntVar(-ConstraintSpace.Grid(50), most, d.Id + "/u"), _model.NewIntVar(-ConstraintSpace.Grid(50), most, d.Id + "/v"));
+            var (u, v) = (_model.NewIntVar(-ConstraintSpace.Grid(50), most, d.Id + "/u"), _model.NewIntVar(-ConstraintSpace.Grid(50), most,
+                d.Id + "/v"));
             var turn = _turns[i].Select(k => _model.NewBoolVar($"{d.Id}/turn-{k}")).ToArray();
             _model.AddExactlyOne(turn);
             _devices.Add(new DeviceVariables(u, v, turn));
@@ -185,7 +191,8 @@ internal sealed partial class ArrangementModel
         var inner = _ways[0].Still(s => s.Fit.Envelope.Inner);
         for (var i = 0; i < _design.Devices.Count; i++)
         {
-            var open = _ways[0].Fit.Devices[i] is { Model.InPanel: true } placed && Deck.IsPanel(placed.Device.DeckId, out var face) ? face.Outward() : (Direction?)null;
+            var open = _ways[0].Fit.Devices[i] is { Model.InPanel: true } placed && Deck.IsPanel(placed.Device.DeckId, out var face)
+                ? face.Outward() : (Direction?)null;
             _space.Within(Device(i, (s, n) => s.Fit.Devices[n].Body), inner, open is { } o ? [o] : []);
             Holes(i);
         }
@@ -221,7 +228,8 @@ internal sealed partial class ArrangementModel
     }
 
     /// <summary>A side or bend that is folded from the tray itself.</summary>
-    private bool Folds(SolidPart bar, Tray tray) => bar.LeafOf is { } whole && _ways[0].Shell.Trays.TryGetValue(tray.Id, out var plate) && plate.LeafOf == whole;
+    private bool Folds(SolidPart bar, Tray tray) => bar.LeafOf is { } whole && _ways[0].Shell.Trays.TryGetValue(tray.Id, out var plate)
+        && plate.LeafOf == whole;
 
     private void AddPairs()
     {
@@ -272,7 +280,8 @@ internal sealed partial class ArrangementModel
         var deckId = _design.Devices[device].DeckId;
         var all = Device(device, (s, n) => s.Fixings[n].Select(f => f.Box).Aggregate((a, b) => a.Hull(b)));
         // a level of bars is no plate: what holds the device passes between them
-        foreach (var (id, part) in parts.Where(p => !fixings[0].Through.Contains(p.Id) && !(p.Id == deckId && _ways[0].Shell.Levels.ContainsKey(deckId))))
+        foreach (var (id, part) in parts.Where(p => !fixings[0].Through.Contains(p.Id)
+            && !(p.Id == deckId && _ways[0].Shell.Levels.ContainsKey(deckId))))
         {
             if (_ways[0].Shell.Member(id)?.Role is Role.Stiffener stiffener && stiffener.TrayId == deckId)
             {
@@ -307,7 +316,8 @@ internal sealed partial class ArrangementModel
         for (var other = 0; other < _occupied.Count; other++)
         {
             var device = _ways[0].Fit.Devices[other];
-            if (other != owner && (!zone.Outside || (device.Model.InPanel && device.Model.FrontMm > 0 && device.Device.DeckId == _design.Devices[owner].DeckId)))
+            if (other != owner && (!zone.Outside || (device.Model.InPanel && device.Model.FrontMm > 0
+                && device.Device.DeckId == _design.Devices[owner].DeckId)))
             {
                 _space.Apart(box, Device(other, (s, n) => s.Fit.Devices[n].Body), null);
             }
@@ -364,7 +374,8 @@ internal sealed partial class ArrangementModel
         foreach (var hole in placed.Model.Holes)
         {
             var point = Device(index, (s, n) => s.Fit.Devices[n].ToSpace(hole.XMm, hole.YMm, 0) is var p ? new Box(p, p) : default);
-            Spot(point, deck, plane, keep, PlacementCheck.EdgeDistanceMm(material, hole.DiaMm + HoleSpareMm), (hole.DiaMm / 2) + HoleSpareMm);
+            Spot(point, deck, plane, keep, PlacementCheck.EdgeDistanceMm(material, hole.DiaMm + HoleSpareMm), (hole.DiaMm / 2)
+                + HoleSpareMm);
         }
 
         foreach (var cutout in placed.Model.Cutouts)
@@ -379,8 +390,10 @@ internal sealed partial class ArrangementModel
     {
         foreach (var axis in plane)
         {
-            _model.Add(_space.Beyond(new ConstraintSpace.Side(deck, false), new ConstraintSpace.Side(point, false), axis) >= ConstraintSpace.Grid(rimMm));
-            _model.Add(_space.Beyond(new ConstraintSpace.Side(point, true), new ConstraintSpace.Side(deck, true), axis) >= ConstraintSpace.Grid(rimMm));
+            _model.Add(_space.Beyond(new ConstraintSpace.Side(deck, false), new ConstraintSpace.Side(point, false),
+                axis) >= ConstraintSpace.Grid(rimMm));
+            _model.Add(_space.Beyond(new ConstraintSpace.Side(point, true), new ConstraintSpace.Side(deck, true),
+                axis) >= ConstraintSpace.Grid(rimMm));
         }
 
         foreach (var strip in keep)
@@ -394,7 +407,8 @@ internal sealed partial class ArrangementModel
         var partId = _ways[0].Shell.Deck(deckId).Id;
         var strips = _ways[0].Joints.KeepClear;
         return Enumerable.Range(0, strips.Count).Where(k => strips[k].PartId == partId)
-            .Select(k => _ways[0].Still(s => s.Shell.Deck(deckId).Frame.ToSpace(s.Joints.KeepClear[k].Min, s.Joints.KeepClear[k].Max, 0, 0)));
+            .Select(k => _ways[0].Still(s => s.Shell.Deck(deckId).Frame.ToSpace(s.Joints.KeepClear[k].Min, s.Joints.KeepClear[k]
+                .Max, 0, 0)));
     }
 
     private SymbolicBox Device(int index, Func<ShellSamples.Sample, int, Box> of)

@@ -10,7 +10,8 @@ internal sealed record DeviceVariables(IntVar U, IntVar V, BoolVar[] Turn);
 /// Blocks that move with variables, held inside one another or apart. Half millimetres; distances are rounded down as a whole, so
 /// faces that touch exactly stay touching and nothing is ever nearer than the model says.
 /// </summary>
-internal sealed class ConstraintSpace(CpModel model, ShellSamples samples, IReadOnlyList<IntVar> shell, IReadOnlyList<DeviceVariables> devices)
+internal sealed class ConstraintSpace(CpModel model, ShellSamples samples, IReadOnlyList<IntVar> shell,
+    IReadOnlyList<DeviceVariables> devices)
 {
     public const int PerMm = 2;
 

@@ -29,8 +29,11 @@ internal sealed class ShellSamples
         Start = design;
         _samples = [.. Variants(design).Select(d => Sample.Of(d, catalog, shop))];
         // rails that lie under the hardware go where it goes: they are no obstacles, they follow
-        var moved = Sample.Of(design with { Devices = [.. design.Devices.Select(d => d with { UMm = d.UMm + StepMm, VMm = d.VMm + StepMm })] }, catalog, shop);
-        Bars = [.. Shell.Members.Where(b => _samples.TrueForAll(s => s.Shell.Member(b.Id) is not null) && moved.Shell.Member(b.Id) is { } then && then.Box == b.Box && SymbolicBox.Even([.. _samples.Select(s => s.Member(b.Id))], StepMm))];
+        var moved = Sample.Of(design with
+        { Devices = [.. design.Devices.Select(d => d with { UMm = d.UMm + StepMm, VMm = d.VMm + StepMm })] }, catalog, shop);
+        Bars = [.. Shell.Members.Where(b => _samples.TrueForAll(s => s.Shell.Member(b.Id) is not null)
+            && moved.Shell.Member(b.Id) is { } then && then.Box == b.Box
+            && SymbolicBox.Even([.. _samples.Select(s => s.Member(b.Id))], StepMm))];
     }
 
     public Design Start { get; }
@@ -53,7 +56,8 @@ internal sealed class ShellSamples
 
     /// <summary>What holds parts at places that are decided, such as feet.</summary>
     /// <remarks>By their number; those that move otherwise than with the shell are left to the findings.</remarks>
-    public IEnumerable<int> Between => Enumerable.Range(0, _samples.Min(s => s.Between.Count)).Where(f => SymbolicBox.Even([.. _samples.Select(s => s.Between[f].Box)], StepMm));
+    public IEnumerable<int> Between => Enumerable.Range(0, _samples.Min(s => s.Between.Count))
+        .Where(f => SymbolicBox.Even([.. _samples.Select(s => s.Between[f].Box)], StepMm));
 
     /// <summary>The room that a device needs here, in the order of its zones.</summary>
     public IReadOnlyList<Zone> Zones(int device) => _samples[0].Zones[device];
@@ -74,7 +78,8 @@ internal sealed class ShellSamples
         }
     }
 
-    internal sealed record Sample(Design Design, FitPlan Fit, ShellPlan Shell, JointPlan Joints, IReadOnlyList<IReadOnlyList<Zone>> Zones, IReadOnlyList<IReadOnlyList<DecidedFixing>> Fixings, IReadOnlyList<DecidedFixing> Between)
+    internal sealed record Sample(Design Design, FitPlan Fit, ShellPlan Shell, JointPlan Joints, IReadOnlyList<IReadOnlyList<Zone>> Zones,
+        IReadOnlyList<IReadOnlyList<DecidedFixing>> Fixings, IReadOnlyList<DecidedFixing> Between)
     {
         public Box Member(string id) => Shell.Member(id)!.Box;
 
@@ -107,6 +112,7 @@ internal sealed record DecidedFixing(Box Box, IReadOnlyList<string> Through)
 
         var (axis, sign, radius) = (set.Axis.Axis(), set.Axis.Sign(), way.Pieces.Max(p => p.DiaMm) / 2);
         double[] ends = [.. way.Pieces.SelectMany(p => (double[])[p.FromMm, p.ToMm]).Select(at => way.HeadAt + (sign * at))];
-        return places.Points.Select(p => new DecidedFixing(new Box(p, p).Grow(radius).WithSpan(axis, ends.Min(), ends.Max()), [.. way.Layers.Select(l => l.Owner.ToString())]));
+        return places.Points.Select(p => new DecidedFixing(new Box(p, p).Grow(radius).WithSpan(axis, ends.Min(), ends.Max()),
+            [.. way.Layers.Select(l => l.Owner.ToString())]));
     }
 }

@@ -21,7 +21,10 @@ public static class ShellSearch
     /// <summary>Clearance added between devices when the findings refuse a proposal, mm.</summary>
     private static readonly double[] SparesMm = [0, 1, 3, 6];
 
-    /// <summary>What the findings refuse however much clearance there is wants more room: sides so many times as long, at the most as long as they are now.</summary>
+    /// <summary>
+    /// What the findings refuse however much clearance there is wants more room: sides so many times as long, at the most as long as they
+    /// are now.
+    /// </summary>
     private static readonly double[] Growths = [1.1, 1.25, 1.5, 1.9];
     private const double RoomySpareMm = 3;
 
@@ -29,29 +32,37 @@ public static class ShellSearch
 
     /// <param name="seconds">For all goals together.</param>
     public static SearchResult Run(
-        Design design, Catalog catalog, ShopProfile shop, IReadOnlyList<SearchGoal> goals, double seconds, IProgress<SearchProgress>? progress, CancellationToken cancel)
+        Design design, Catalog catalog, ShopProfile shop, IReadOnlyList<SearchGoal> goals, double seconds,
+            IProgress<SearchProgress>? progress, CancellationToken cancel)
     {
         var clock = Stopwatch.StartNew();
         var before = Planner.Plan(design, catalog, shop, AsBuilt.Nothing, CancellationToken.None);
         if (before.SideOutline is not null)
         {
             // blocks of the search lie along the axes of the enclosure
-            return new SearchResult([], clock.Elapsed.TotalSeconds, false, "A console's sizes follow from its slope and its lip: shells with a sloped front are not searched. Set slope, lip and sizes by hand; the snags tell what does not fit.");
+            return new SearchResult([], clock.Elapsed.TotalSeconds, false, "A console's sizes follow from its slope and its lip: shells "
+                + "with a sloped front are not searched. Set slope, lip and sizes by hand; the snags tell what does not fit.");
         }
 
         var known = before.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Id).ToHashSet(StringComparer.Ordinal);
         // what stands is the first solution, unless something stands where it cannot
-        var standing = before.Findings.Any(f => f.Severity == Severity.Stop && OfPlace.Contains(f.Code)) ? null : Arrangement.Of(SearchGoal.Volume, design, before);
+        var standing = before.Findings.Any(f => f.Severity == Severity.Stop && OfPlace.Contains(f.Code)) ? null
+            : Arrangement.Of(SearchGoal.Volume, design, before);
         var openNow = before.Ports.Where(p => p.State == PortState.Opened).Select(p => (p.DeviceId, p.PortId)).ToHashSet();
-        var models = SparesMm.Select(spare => new Lazy<ArrangementModel>(() => new ArrangementModel(design, catalog, shop, spare))).ToList();
+        var models = SparesMm.Select(spare => new Lazy<ArrangementModel>(() => new ArrangementModel(design, catalog, shop, spare)))
+            .ToList();
         var (found, best, refused, none) = (new List<Arrangement>(), design, (string?)null, false);
         var wanted = goals.Where(g => g != SearchGoal.Cables || design.Links.Count > 0).ToList();
         for (var g = 0; g < wanted.Count && !cancel.IsCancellationRequested; g++)
         {
             // the first goal finds a shell at all; the others start from it
-            var until = g == 0 && wanted.Count > 1 ? seconds / 2 : clock.Elapsed.TotalSeconds + ((seconds - clock.Elapsed.TotalSeconds) / (wanted.Count - g));
+            var until = g == 0 && wanted.Count > 1 ? seconds / 2 : clock.Elapsed.TotalSeconds
+                + ((seconds - clock.Elapsed.TotalSeconds) / (wanted.Count - g));
             var tight = default(Point3);
-            IEnumerable<ArrangementModel> Models() => models.Select(m => m.Value).Concat(Growths.Select(f => new ArrangementModel(design, catalog, shop, RoomySpareMm, Least(tight * f, before.Outer.Size))));
+            IEnumerable<ArrangementModel> Models() =>
+                models.Select(m => m.Value)
+                .Concat(Growths.Select(f => new ArrangementModel(design, catalog, shop, RoomySpareMm,
+                Least(tight * f, before.Outer.Size))));
             foreach (var (model, n) in Models().Select((m, n) => (m, n)))
             {
                 // a refused proposal is to leave time for the next try; a search that has found nothing yet goes on
@@ -62,7 +73,8 @@ public static class ShellSearch
                     break;
                 }
 
-                var (status, proposal) = Solve(model, wanted[g], best, before.Outer.Size, openNow, share, left, found.Count, clock, seconds, progress, cancel);
+                var (status, proposal) = Solve(model, wanted[g], best, before.Outer.Size, openNow, share, left, found.Count, clock, seconds,
+                    progress, cancel);
                 if (proposal is null)
                 {
                     none |= status == CpSolverStatus.Infeasible && n == 0;
@@ -76,7 +88,8 @@ public static class ShellSearch
                     best = found.Count == 0 ? proposal : best;
                     // the model rounds towards more room, and added none: what it proves least is least
                     var proposed = Arrangement.Of(wanted[g], proposal, plan) with { Proven = status == CpSolverStatus.Optimal && n == 0 };
-                    found.Add(standing is not null && (standing.PortsOpen > proposed.PortsOpen || standing.Measure(wanted[g]) < proposed.Measure(wanted[g])) ? standing with { Goal = wanted[g] } : proposed);
+                    found.Add(standing is not null && (standing.PortsOpen > proposed.PortsOpen
+                        || standing.Measure(wanted[g]) < proposed.Measure(wanted[g])) ? standing with { Goal = wanted[g] } : proposed);
                     break;
                 }
 
@@ -87,7 +100,8 @@ public static class ShellSearch
 
         if (found.Count == 0 && standing is not null && !cancel.IsCancellationRequested)
         {
-            return new SearchResult([standing], clock.Elapsed.TotalSeconds, false, $"No other shell was found in {seconds} s: this is the one that stands.");
+            return new SearchResult([standing], clock.Elapsed.TotalSeconds, false, $"No other shell was found in {seconds} s: this is "
+                + $"the one that stands.");
         }
 
         var distinct = Distinct(found);
@@ -95,7 +109,8 @@ public static class ShellSearch
             : cancel.IsCancellationRequested ? "The search was stopped before it found a shell."
             : refused is not null ? $"No shell was found in {seconds} s; the last one was refused: {refused}"
             : none
-                ? "There is no such shell: with these decks, locks and limits not everything finds a place. Unlock a device, free a limit of the brief, or move a device to another deck."
+                ? "There is no such shell: with these decks, locks and limits not everything finds a place. Unlock a device, free a "
+                    + "limit of the brief, or move a device to another deck."
             : $"No shell was found in {seconds} s: unlock a device, free a limit of the brief, or move a device to another deck.");
     }
 
@@ -110,17 +125,23 @@ public static class ShellSearch
 
     private static readonly HashSet<string> OfPlace = new(StringComparer.Ordinal)
     {
-        "device-outside", "devices-collide", "device-hits-part", "room-taken", "plug-no-room", "hole-near-edge", "hole-in-joint", "opening-cuts-joint",
+        "device-outside", "devices-collide", "device-hits-part", "room-taken", "plug-no-room", "hole-near-edge", "hole-in-joint",
+            "opening-cuts-joint",
         "holes-meet", "tray-outside", "tray-unsupported", "door-hits", "drawer-hits", "cable-short", "over-the-limit",
     };
 
     private static (CpSolverStatus Status, Design? Proposal) Solve(
-        ArrangementModel model, SearchGoal goal, Design hint, Point3 now, HashSet<(string, string)> openNow, double share, double most, int found, Stopwatch clock, double seconds,
+        ArrangementModel model, SearchGoal goal, Design hint, Point3 now, HashSet<(string, string)> openNow, double share, double most,
+            int found, Stopwatch clock, double seconds,
         IProgress<SearchProgress>? progress, CancellationToken cancel)
     {
         model.Aim(goal, now, openNow);
         model.Hint(hint);
-        var solver = new CpSolver { StringParameters = string.Create(System.Globalization.CultureInfo.InvariantCulture, $"max_time_in_seconds:{Math.Max(0.2, most)} num_workers:{Math.Clamp(Environment.ProcessorCount, 1, 8)}") };
+        var solver = new CpSolver
+        {
+            StringParameters = string.Create(System.Globalization.CultureInfo.InvariantCulture,
+            $"max_time_in_seconds:{Math.Max(0.2, most)} num_workers:{Math.Clamp(Environment.ProcessorCount, 1, 8)}")
+        };
         using var watch = new Watch(model, goal, clock, seconds, found, progress, cancel);
         using var stop = cancel.Register(watch.Stop);
         using var enough = new Timer(_ => watch.StopWhenFound(), null, TimeSpan.FromSeconds(share), TimeSpan.FromMilliseconds(100));
@@ -134,7 +155,8 @@ public static class ShellSearch
         var kept = new List<Arrangement>();
         foreach (var a in found)
         {
-            if (kept.TrueForAll(k => Math.Abs(k.WidthMm - a.WidthMm) > 3 || Math.Abs(k.DepthMm - a.DepthMm) > 3 || Math.Abs(k.HeightMm - a.HeightMm) > 3 || k.PortsRear != a.PortsRear))
+            if (kept.TrueForAll(k => Math.Abs(k.WidthMm - a.WidthMm) > 3 || Math.Abs(k.DepthMm - a.DepthMm) > 3
+                || Math.Abs(k.HeightMm - a.HeightMm) > 3 || k.PortsRear != a.PortsRear))
             {
                 kept.Add(a);
             }
@@ -144,7 +166,8 @@ public static class ShellSearch
     }
 
     private sealed class Watch(
-        ArrangementModel model, SearchGoal goal, Stopwatch clock, double seconds, int found, IProgress<SearchProgress>? progress, CancellationToken cancel) : CpSolverSolutionCallback
+        ArrangementModel model, SearchGoal goal, Stopwatch clock, double seconds, int found, IProgress<SearchProgress>? progress,
+            CancellationToken cancel) : CpSolverSolutionCallback
     {
         private volatile bool _found;
 
@@ -162,7 +185,8 @@ public static class ShellSearch
         public override void OnSolutionCallback()
         {
             _found = true;
-            progress?.Report(new SearchProgress(goal, clock.Elapsed.TotalSeconds, seconds, ArrangementModel.Litres(Value(model.Volume)), found));
+            progress?.Report(new SearchProgress(goal, clock.Elapsed.TotalSeconds, seconds, ArrangementModel.Litres(Value(model.Volume)),
+                found));
             if (cancel.IsCancellationRequested)
             {
                 StopSearch();

@@ -20,7 +20,8 @@ internal sealed record SymbolicBox(int Device, int[] Along, IReadOnlyList<(Movin
 
     public SymbolicBox Grow(double mm) => this with
     {
-        Ways = [.. Ways.Select(w => (w.Min.Select(m => m with { ConstantMm = m.ConstantMm - mm }).ToArray(), w.Max.Select(m => m with { ConstantMm = m.ConstantMm + mm }).ToArray()))],
+        Ways = [.. Ways.Select(w => (w.Min.Select(m => m with { ConstantMm = m.ConstantMm - mm }).ToArray(),
+            w.Max.Select(m => m with { ConstantMm = m.ConstantMm + mm }).ToArray()))],
     };
 
     /// <summary>From the same block seen at several shells: the first as it is, the others with one variable larger by a step.</summary>

@@ -69,13 +69,16 @@ public sealed class ArrangementDesk : IDisposable
 
     public Design Found(Guid id, int index)
     {
-        var result = Find(id).State.Result ?? throw new Web.FieldException("index", "index names a shell of a search that is still running.");
+        var result = Find(id).State.Result ?? throw new Web.FieldException("index", "index names a shell of a search that is still "
+            + "running.");
         return index >= 0 && index < result.Arrangements.Count
             ? result.Arrangements[index].Design
-            : throw new Web.FieldException("index", $"index is {index}: the search found {result.Arrangements.Count} shells, counted from 0.");
+            : throw new Web.FieldException("index", $"index is {index}: the search found {result.Arrangements.Count} shells, counted "
+                + $"from 0.");
     }
 
-    private Search Find(Guid id) => _searches.TryGetValue(id, out var search) ? search : throw new NotFoundException($"There is no search {id}.");
+    private Search Find(Guid id) => _searches.TryGetValue(id, out var search) ? search
+        : throw new NotFoundException($"There is no search {id}.");
 
     public void Dispose()
     {
@@ -100,7 +103,8 @@ public sealed class ArrangementDesk : IDisposable
         public ArrangementState State => new(
             id, projectId, revision, Work is not { IsCompleted: true }, _progress,
             Work is { IsCanceled: true } ? new SearchResult([], 0, true, "The search was stopped before its turn came.")
-            : Work is { IsCompletedSuccessfully: true } done ? done.Result : Work is { IsFaulted: true } ? new SearchResult([], 0, false, "The search broke off: " + Work.Exception!.InnerException!.Message) : null);
+            : Work is { IsCompletedSuccessfully: true } done ? done.Result : Work is { IsFaulted: true }
+                ? new SearchResult([], 0, false, "The search broke off: " + Work.Exception!.InnerException!.Message) : null);
 
         public void Report(SearchProgress value) => _progress = value;
     }

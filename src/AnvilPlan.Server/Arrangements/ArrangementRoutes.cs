@@ -16,15 +16,19 @@ public static class ArrangementRoutes
 {
     public static void MapArrangements(this IEndpointRouteBuilder routes)
     {
-        var group = routes.MapGroup("/api/projects/{id:guid}").WithTags("arrangements").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
+        var group = routes.MapGroup("/api/projects/{id:guid}").WithTags("arrangements").ProducesProblem(400).ProducesProblem(404)
+            .ProducesProblem(409).ProducesProblem(422);
         group.MapPost("/arrangements", Start).WithName("startArrangement");
-        group.MapGet("/arrangements/{search:guid}", (Guid id, Guid search, ArrangementDesk desk) => desk.State(search)).WithName("arrangementState");
-        group.MapDelete("/arrangements/{search:guid}", (Guid id, Guid search, ArrangementDesk desk) => desk.Cancel(search)).WithName("stopArrangement");
+        group.MapGet("/arrangements/{search:guid}", (Guid id, Guid search, ArrangementDesk desk) => desk.State(search))
+            .WithName("arrangementState");
+        group.MapDelete("/arrangements/{search:guid}", (Guid id, Guid search, ArrangementDesk desk) => desk.Cancel(search))
+            .WithName("stopArrangement");
         group.MapPost("/arrangements/{search:guid}/take", Take).WithName("takeArrangement");
         group.MapGet("/pockets", Pockets).WithName("pockets");
     }
 
-    private static async Task<ArrangementState> Start(Guid id, ArrangementWish wish, ArrangementDesk searches, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<ArrangementState> Start(Guid id, ArrangementWish wish, ArrangementDesk searches, ProjectStore store,
+        PlanDesk desk, CancellationToken cancel)
     {
         if (!double.IsFinite(wish.Seconds) || wish.Seconds is < 1 or > 120)
         {
@@ -42,7 +46,8 @@ public static class ArrangementRoutes
             : throw new FieldException("devices", "devices is empty: there is nothing to arrange yet.");
     }
 
-    private static Task<ProjectView> Take(Guid id, Guid search, ArrangementChoice choice, ArrangementDesk searches, Editing editing, CancellationToken cancel)
+    private static Task<ProjectView> Take(Guid id, Guid search, ArrangementChoice choice, ArrangementDesk searches, Editing editing,
+        CancellationToken cancel)
     {
         var state = searches.State(search);
         return state.ProjectId == id

@@ -14,12 +14,14 @@ public enum SumInputKind
 
 /// <param name="Words">The words of a choice; empty for the others.</param>
 /// <param name="Least">Of a number or of each number of a list; null for the others.</param>
-public sealed record CalculatorInputLine(string Key, string Expected, SumInputKind Kind, IReadOnlyList<string> Words, double? Least, double? Most, bool Whole, bool OrNull);
+public sealed record CalculatorInputLine(string Key, string Expected, SumInputKind Kind, IReadOnlyList<string> Words, double? Least,
+    double? Most, bool Whole, bool OrNull);
 
 /// <param name="Start">Inputs to begin with.</param>
 /// <param name="Sketch">See docs/formats.md, drawings of sums.</param>
 public sealed record CalculatorLine(
-    string Name, string Topic, string Title, IReadOnlyList<string> Asks, string Formula, string Source, IReadOnlyList<CalculatorInputLine> Inputs, IReadOnlyList<string> Outputs,
+    string Name, string Topic, string Title, IReadOnlyList<string> Asks, string Formula, string Source,
+        IReadOnlyList<CalculatorInputLine> Inputs, IReadOnlyList<string> Outputs,
     IReadOnlyDictionary<string, JsonElement> Start, IReadOnlyList<string> Sketch);
 
 public static class CalculatorRoutes
@@ -36,7 +38,8 @@ public static class CalculatorRoutes
     private static CalculatorLine Line(Calculator c)
     {
         var text = SumText.For(c.Name);
-        return new CalculatorLine(c.Name, c.Topic, text.Title, text.Asks, c.Formula, c.Source, [.. c.Inputs.Select(Line)], c.Outputs, text.Start, text.Sketch);
+        return new CalculatorLine(c.Name, c.Topic, text.Title, text.Asks, c.Formula, c.Source, [.. c.Inputs.Select(Line)], c.Outputs,
+            text.Start, text.Sketch);
     }
 
     private static CalculatorInputLine Line(CalculatorInput input)

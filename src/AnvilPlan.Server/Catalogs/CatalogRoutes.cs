@@ -11,7 +11,8 @@ namespace AnvilPlan.Server.Catalogs;
 /// <summary>The catalog as the interface needs it.</summary>
 /// <param name="Own">Version of each model of the shop's own, by id; the others came with the application and stay as they are.</param>
 public sealed record CatalogView(
-    IReadOnlyList<Material> Materials, IReadOnlyList<SheetStock> Sheets, IReadOnlyList<BarStock> Bars, IReadOnlyList<HardwareModel> Hardware,
+    IReadOnlyList<Material> Materials, IReadOnlyList<SheetStock> Sheets, IReadOnlyList<BarStock> Bars,
+        IReadOnlyList<HardwareModel> Hardware,
     IReadOnlyDictionary<string, int> Own, IReadOnlyList<string> Threads, IReadOnlyList<CableKind> Cables);
 
 /// <summary>A model library as text.</summary>
@@ -28,13 +29,16 @@ public static class CatalogRoutes
     public static void MapCatalog(this IEndpointRouteBuilder routes)
     {
         var catalog = routes.MapGroup("/api/catalog").WithTags("catalog").ProducesProblem(400).ProducesProblem(409).ProducesProblem(422);
-        catalog.MapGet("/", async (PlanDesk desk, ShopStore shop, CancellationToken cancel) => View(await shop.Content(cancel))).WithName("readCatalog");
+        catalog.MapGet("/", async (PlanDesk desk, ShopStore shop, CancellationToken cancel) => View(await shop.Content(cancel)))
+            .WithName("readCatalog");
         catalog.MapPost("/models", Save).WithName("saveModels");
         catalog.MapDelete("/models/{id}", Retire).WithName("removeModel").ProducesProblem(404);
-        catalog.MapGet("/models", async (ShopStore shop, CancellationToken cancel) => Offered(await shop.Content(cancel))).WithName("ownModels");
+        catalog.MapGet("/models", async (ShopStore shop, CancellationToken cancel) => Offered(await shop.Content(cancel)))
+            .WithName("ownModels");
         catalog.MapGet("/models/library.json", Library).WithName("exportModels").Produces<byte[]>(200, "application/json");
         catalog.MapPost("/models/library", ReadLibrary).WithName("importModels");
-        catalog.MapGet("/models/{id}/sheet.pdf", Sheet).WithName("checkSheet").Produces<byte[]>(200, "application/pdf").ProducesProblem(404);
+        catalog.MapGet("/models/{id}/sheet.pdf", Sheet).WithName("checkSheet").Produces<byte[]>(200, "application/pdf")
+            .ProducesProblem(404);
         catalog.MapPost("/pattern", (PatternText file) => PatternFile.Read(file.Text, file.Unit)).WithName("readPattern");
     }
 
@@ -42,7 +46,8 @@ public static class CatalogRoutes
     {
         var catalog = shop.Catalog;
         return new CatalogView(
-            catalog.Materials, catalog.Sheets, catalog.Bars, catalog.Hardware, Offered(shop).ToDictionary(m => m.Model.Id, m => m.Version, StringComparer.Ordinal),
+            catalog.Materials, catalog.Sheets, catalog.Bars, catalog.Hardware, Offered(shop).ToDictionary(m => m.Model.Id, m => m.Version,
+                StringComparer.Ordinal),
             [.. catalog.Fasteners.Threads.Where(t => catalog.Fasteners.HasScrews(t.Name)).Select(t => t.Name)], CableKind.Shipped);
     }
 
@@ -58,7 +63,8 @@ public static class CatalogRoutes
     }
 
     private static async Task<IResult> Library(ShopStore shop, CancellationToken cancel) =>
-        TypedResults.File(System.Text.Encoding.UTF8.GetBytes(ModelLibrary.Write([.. Offered(await shop.Content(cancel)).Select(m => m.Model)])), "application/json", "models.json");
+        TypedResults.File(System.Text.Encoding.UTF8.GetBytes(ModelLibrary.Write([.. Offered(await shop.Content(cancel))
+            .Select(m => m.Model)])), "application/json", "models.json");
 
     /// <summary>All models of a library or none; none that is here is changed.</summary>
     private static async Task<CatalogView> ReadLibrary(LibraryText file, ShopStore shop, CancellationToken cancel)
@@ -68,7 +74,8 @@ public static class CatalogRoutes
         return View(await shop.Content(cancel));
     }
 
-    private static async Task<CatalogView> Save(IReadOnlyList<ModelChange> models, ShopStore shop, ProjectStore store, CancellationToken cancel)
+    private static async Task<CatalogView> Save(IReadOnlyList<ModelChange> models, ShopStore shop, ProjectStore store,
+        CancellationToken cancel)
     {
         if (models.Count is 0 or > MostModels)
         {
@@ -85,7 +92,8 @@ public static class CatalogRoutes
 
         if (models.GroupBy(m => m.Model.Id, StringComparer.Ordinal).FirstOrDefault(g => g.Count() > 1) is { } twice)
         {
-            throw new FieldException("[].model.id", $"id is \"{twice.Key}\": it is there {twice.Count()} times, each model needs one of its own.");
+            throw new FieldException("[].model.id", $"id is \"{twice.Key}\": it is there {twice.Count()} times, each model needs one of "
+                + $"its own.");
         }
 
         await ModelUse.Check([.. models.Select(m => m.Model)], shop, store, cancel);

@@ -7,7 +7,8 @@ namespace AnvilPlan.Server.Catalogs;
 
 /// <summary>Models that came differ from those that are here, and the one who brought them wants to be asked.</summary>
 public sealed class ModelsDifferException(IReadOnlyList<ModelDifference> differs)
-    : Exception($"{differs.Count} {(differs.Count == 1 ? "model differs" : "models differ")} from what is here: {string.Join(", ", differs.Select(d => d.Id))}. Say whether to keep both or to use what is here.")
+    : Exception($"{differs.Count} {(differs.Count == 1 ? "model differs" : "models differ")} from what is here: "
+        + $"{string.Join(", ", differs.Select(d => d.Id))}. Say whether to keep both or to use what is here.")
 {
     public IReadOnlyList<ModelDifference> Differs { get; } = differs;
 }
@@ -45,7 +46,8 @@ internal static class ModelUse
             {
                 if (DesignCheck.Problems(project.Design, catalog) is [var problem, ..])
                 {
-                    throw new RefusedException("model", $"\"{project.Design.Name}\" uses {model.Id} and would not fit it any more. {problem.Path}: {problem.Message}");
+                    throw new RefusedException("model", $"\"{project.Design.Name}\" uses {model.Id} and would not fit it any more. "
+                        + $"{problem.Path}: {problem.Message}");
                 }
             }
         }

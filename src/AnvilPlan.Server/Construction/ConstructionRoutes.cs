@@ -32,8 +32,10 @@ public static class ConstructionRoutes
 {
     public static void MapConstruction(this IEndpointRouteBuilder routes)
     {
-        routes.MapGroup("/api/systems").WithTags("construction").MapGet("/", () => Shipped.Systems.Where(s => s.Decision is not null).Select(s => new SystemView(s.Key, s.Name, s.About, s.Asks))).WithName("systems");
-        var project = routes.MapGroup("/api/projects/{id:guid}").WithTags("construction").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
+        routes.MapGroup("/api/systems").WithTags("construction").MapGet("/", () => Shipped.Systems.Where(s => s.Decision is not null)
+            .Select(s => new SystemView(s.Key, s.Name, s.About, s.Asks))).WithName("systems");
+        var project = routes.MapGroup("/api/projects/{id:guid}").WithTags("construction").ProducesProblem(400).ProducesProblem(404)
+            .ProducesProblem(409).ProducesProblem(422);
         project.MapPost("/structures", Add).WithName("addStructure");
         project.MapDelete("/structures/{structure}", Remove).WithName("removeStructure");
         project.MapGet("/structures/{structure}/corners", Corners).WithName("corners");
@@ -46,10 +48,12 @@ public static class ConstructionRoutes
     private static Task<ProjectView> Add(Guid id, NewStructure wanted, Editing editing, CancellationToken cancel) =>
         editing.Save(id, wanted.ExpectedRevision, "Add a structure", (before, bench) =>
             (bench.Catalog.Systems.FirstOrDefault(s => s.Key == wanted.System && s.Decision is not null)
-                ?? throw new FieldException("system", $"system is \"{wanted.System}\": it must be one of {string.Join(", ", bench.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key))}."))
+                ?? throw new FieldException("system", $"system is \"{wanted.System}\": it must be one of "
+                    + $"{string.Join(", ", bench.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key))}."))
             .Begin(before.Design, bench.Catalog)!, cancel);
 
-    private static async Task<ProjectView> Remove(Guid id, string structure, int expectedRevision, ProjectStore store, PlanDesk desk, Editing editing, CancellationToken cancel)
+    private static async Task<ProjectView> Remove(Guid id, string structure, int expectedRevision, ProjectStore store, PlanDesk desk,
+        Editing editing, CancellationToken cancel)
     {
         var now = await store.Open(id, cancel);
         if (now.Design.Structures.All(s => s.Id != structure))
@@ -73,26 +77,33 @@ public static class ConstructionRoutes
             }
         }
 
-        return await editing.Save(id, expectedRevision, "Take out a structure", (before, _) => StructureRemoval.From(before.Design, structure, without, with), cancel);
+        return await editing.Save(id, expectedRevision, "Take out a structure", (before, _) => StructureRemoval.From(before.Design,
+            structure, without, with), cancel);
     }
 
-    private static async Task<IReadOnlyList<CornerView>> Corners(Guid id, string structure, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IReadOnlyList<CornerView>> Corners(Guid id, string structure, ProjectStore store, PlanDesk desk,
+        CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
         var project = await store.Open(id, cancel);
-        var wrap = project.Design.Structures.OfType<BentWrap>().FirstOrDefault(w => w.Id == structure) ?? throw new NotFoundException($"There is no wrap \"{structure}\" in this project.");
+        var wrap = project.Design.Structures.OfType<BentWrap>().FirstOrDefault(w => w.Id == structure)
+            ?? throw new NotFoundException($"There is no wrap \"{structure}\" in this project.");
         var now = desk.Plan(project, bench);
         Consequences? Effect(WrapCorner corner)
         {
-            var other = corner.PlanB is { } method ? BentWrapSystem.Changed(project.Design, wrap, corner, c => c with { Method = method }) : null;
-            return other is null || DesignCheck.Problems(other, bench.Catalog).Count > 0 ? null : Consequences.Between(now, desk.Plan(other, project.AsBuilt, bench));
+            var other = corner.PlanB is { } method ? BentWrapSystem.Changed(project.Design, wrap, corner, c => c with { Method = method })
+                : null;
+            return other is null || DesignCheck.Problems(other, bench.Catalog).Count > 0 ? null
+                : Consequences.Between(now, desk.Plan(other, project.AsBuilt, bench));
         }
 
-        return [.. wrap.Corners.Select(c => new CornerView(c, CornerSchools.Compare(c, wrap, project.Design, bench.Catalog, bench.Shop), Effect(c)))];
+        return [.. wrap.Corners.Select(c => new CornerView(c, CornerSchools.Compare(c, wrap, project.Design, bench.Catalog, bench.Shop),
+            Effect(c)))];
     }
 
     /// <summary>The schools for an edge of the box that no wrap turns yet, each with what taking it would change.</summary>
-    private static async Task<IReadOnlyList<EdgeCorner>> EdgeCorners(Guid id, string edge, double radiusMm, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IReadOnlyList<EdgeCorner>> EdgeCorners(Guid id, string edge, double radiusMm, ProjectStore store,
+        PlanDesk desk, CancellationToken cancel)
     {
         Held(radiusMm);
         var at = Words.Read<EdgeId>("edge", edge);
@@ -104,7 +115,8 @@ public static class ConstructionRoutes
             .. BentWrapSystem.Compare(project.Design, bench.Catalog, bench.Shop, at, radiusMm).Select(option =>
             {
                 var changed = option.Possible ? BentWrapSystem.Turned(project.Design, bench.Catalog, at, option.Method, radiusMm) : null;
-                return new EdgeCorner(option, changed is null || DesignCheck.Problems(changed, bench.Catalog).Count > 0 ? null : Consequences.Between(now, desk.Plan(changed, project.AsBuilt, bench)));
+                return new EdgeCorner(option, changed is null || DesignCheck.Problems(changed, bench.Catalog).Count > 0 ? null
+                    : Consequences.Between(now, desk.Plan(changed, project.AsBuilt, bench)));
             }),
         ];
     }
@@ -114,7 +126,8 @@ public static class ConstructionRoutes
         {
             Held(choice.RadiusMm);
             return BentWrapSystem.Turned(before.Design, bench.Catalog, Words.Read<EdgeId>("edge", edge), choice.Method, choice.RadiusMm)
-                ?? throw new FieldException("edge", $"edge is \"{edge}\": the wrap of this project runs round another axis or holds four faces already, or a face is not of wood.");
+                ?? throw new FieldException("edge", $"edge is \"{edge}\": the wrap of this project runs round another axis or holds four "
+                    + $"faces already, or a face is not of wood.");
         }, cancel);
 
     private static void Held(double radiusMm)
@@ -139,6 +152,7 @@ public static class ConstructionRoutes
                 }
             }
 
-            return choice.LevelB is { } other ? LevelMoves.Swap(before.Design, choice.LevelA, other) : LevelMoves.Turn(before.Design, choice.LevelA, bench.Catalog);
+            return choice.LevelB is { } other ? LevelMoves.Swap(before.Design, choice.LevelA, other)
+                : LevelMoves.Turn(before.Design, choice.LevelA, bench.Catalog);
         }, cancel);
 }

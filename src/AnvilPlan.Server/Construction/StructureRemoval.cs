@@ -24,14 +24,20 @@ public static class StructureRemoval
         // what had to make way when it came stands again, where it stood
         var gone = without.Structures.Where(s => with.Structures.All(w => w.Id != s.Id) && kept.Structures.All(k => k.Id != s.Id));
         var order = without.Structures.Select(s => s.Id).ToList();
-        kept = kept with { Structures = [.. kept.Structures.Concat(gone).OrderBy(s => order.IndexOf(s.Id) is >= 0 and var at ? at : int.MaxValue)] };
+        kept = kept with
+        {
+            Structures = [.. kept.Structures.Concat(gone).OrderBy(s => order.IndexOf(s.Id) is >= 0 and var at ? at
+            : int.MaxValue)]
+        };
         var merged = Merge(Json(without), Json(with), Json(kept), "structures");
         return merged.Deserialize<Design>(Shipped.Json)!;
     }
 
     private static JsonNode Json(Design design) => JsonSerializer.SerializeToNode(design, Shipped.Json)!;
 
-    /// <summary>A value that is still what it was made goes back to what it had been; objects by their fields, lists by what names their entries.</summary>
+    /// <summary>
+    /// A value that is still what it was made goes back to what it had been; objects by their fields, lists by what names their entries.
+    /// </summary>
     private static JsonNode Merge(JsonNode before, JsonNode made, JsonNode now, string? skip = null)
     {
         var result = new JsonObject();
@@ -55,7 +61,8 @@ public static class StructureRemoval
             return Merge(before, made, now);
         }
 
-        return before is JsonArray was && made is JsonArray and var then && now is JsonArray list && Named(was) && Named((JsonArray)then) && Named(list) ? Entries(was, (JsonArray)then, list) : now?.DeepClone();
+        return before is JsonArray was && made is JsonArray and var then && now is JsonArray list && Named(was) && Named((JsonArray)then)
+            && Named(list) ? Entries(was, (JsonArray)then, list) : now?.DeepClone();
     }
 
     /// <summary>Entries that came with it and were not changed since go; those that it changed go back; the others stay.</summary>
@@ -72,5 +79,6 @@ public static class StructureRemoval
 
     private static bool Named(JsonArray list) => list.All(e => NameOf(e) is not null);
 
-    private static string? NameOf(JsonNode? entry) => entry is JsonObject o && (o["id"] ?? o["face"]) is JsonValue name && name.TryGetValue<string>(out var text) ? text : null;
+    private static string? NameOf(JsonNode? entry) => entry is JsonObject o && (o["id"] ?? o["face"]) is JsonValue name
+        && name.TryGetValue<string>(out var text) ? text : null;
 }

@@ -18,21 +18,25 @@ public static class FigureRoutes
 {
     public static void MapFigures(this IEndpointRouteBuilder routes)
     {
-        var project = routes.MapGroup("/api/projects/{id:guid}/figures").WithTags("calc").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
+        var project = routes.MapGroup("/api/projects/{id:guid}/figures").WithTags("calc").ProducesProblem(400).ProducesProblem(404)
+            .ProducesProblem(409).ProducesProblem(422);
         project.MapGet("/", List).WithName("figures");
         project.MapPost("/preview", Preview).WithName("previewFigure");
         project.MapPost("/", (Guid id, FigureChoice choice, Editing editing, CancellationToken cancel) => editing.Save(
-            id, choice.ExpectedRevision, "From a sum", (before, bench) => Put(before.Design, before.Plan, choice, bench), cancel)).WithName("putFigure");
+            id, choice.ExpectedRevision, "From a sum", (before, bench) => Put(before.Design, before.Plan, choice, bench), cancel))
+                .WithName("putFigure");
     }
 
     private static async Task<IReadOnlyList<FigureLine>> List(Guid id, ProjectStore store, PlanDesk desk, CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
         var project = await store.Open(id, cancel);
-        return [.. ProjectFigures.Of(project.Design, desk.Plan(project, bench), bench.Catalog, bench.Shop).Select(f => new FigureLine(f.Id, f.Name, f.Group, f.Unit, f.Value, f.Put is not null))];
+        return [.. ProjectFigures.Of(project.Design, desk.Plan(project, bench), bench.Catalog, bench.Shop)
+            .Select(f => new FigureLine(f.Id, f.Name, f.Group, f.Unit, f.Value, f.Put is not null))];
     }
 
-    private static async Task<Consequences> Preview(Guid id, FigureChoice choice, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<Consequences> Preview(Guid id, FigureChoice choice, ProjectStore store, PlanDesk desk,
+        CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
         var project = await store.Open(id, cancel);
@@ -53,6 +57,7 @@ public static class FigureRoutes
 
         return double.IsFinite(choice.Value) && choice.Value >= figure.Range.Least && choice.Value <= figure.Range.Most
             ? figure.Put(design, choice.Value)
-            : throw new FieldException("value", $"value is {choice.Value}: {figure.Name} must lie between {figure.Range.Least} and {figure.Range.Most} {figure.Unit}.");
+            : throw new FieldException("value", $"value is {choice.Value}: {figure.Name} must lie between {figure.Range.Least} and "
+                + $"{figure.Range.Most} {figure.Unit}.");
     }
 }

@@ -27,7 +27,8 @@ public static class LengthRoutes
 
         var parsed = LengthText.Parse(text, bare);
         return parsed.Ok
-            ? new LengthView(Math.Round(parsed.Value.Value.Mm, 6), LengthText.Mm(parsed.Value.Value), LengthText.Inches(parsed.Value.Value, den), InchFraction.Round(parsed.Value.Value, den).ErrorMm)
+            ? new LengthView(Math.Round(parsed.Value.Value.Mm, 6), LengthText.Mm(parsed.Value.Value), LengthText.Inches(parsed.Value.Value,
+                den), InchFraction.Round(parsed.Value.Value, den).ErrorMm)
             : throw new FieldException("text", parsed.Error);
     }
 }

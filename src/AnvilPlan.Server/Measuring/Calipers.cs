@@ -59,7 +59,8 @@ public sealed class SimulatedCaliper(int seed) : ICaliper
 
     public IAsyncEnumerable<CaliperReading> Readings(CancellationToken cancel)
     {
-        var channel = Channel.CreateBounded<CaliperReading>(new BoundedChannelOptions(100) { FullMode = BoundedChannelFullMode.DropOldest });
+        var channel = Channel.CreateBounded<CaliperReading>(new BoundedChannelOptions(100)
+        { FullMode = BoundedChannelFullMode.DropOldest });
         lock (_lock)
         {
             _listeners.Add(channel);

@@ -27,15 +27,18 @@ public static class MeasuringRoutes
 
     public static void MapMeasuring(this IEndpointRouteBuilder routes)
     {
-        var models = routes.MapGroup("/api/catalog/models/{id}").WithTags("measuring").ProducesProblem(400).ProducesProblem(404).ProducesProblem(422);
-        models.MapGet("/readings", (string id, ShopStore shop, PlanDesk desk, CancellationToken cancel) => Records(id, shop, desk, cancel)).WithName("readReadings");
+        var models = routes.MapGroup("/api/catalog/models/{id}").WithTags("measuring").ProducesProblem(400).ProducesProblem(404)
+            .ProducesProblem(422);
+        models.MapGet("/readings", (string id, ShopStore shop, PlanDesk desk, CancellationToken cancel) => Records(id, shop, desk, cancel))
+            .WithName("readReadings");
         models.MapPost("/readings", Add).WithName("addReading");
         models.MapPost("/readings/drop", Drop).WithName("dropReading");
         models.MapPost("/readings/accept", Accept).WithName("acceptReading");
 
         var caliper = routes.MapGroup("/api/caliper").WithTags("measuring").ProducesProblem(404).ProducesProblem(422);
         caliper.MapGet("/", (ICaliper c) => new CaliperView(c.Name, c.Simulated)).WithName("caliper");
-        caliper.MapGet("/stream", (ICaliper c, CancellationToken cancel) => TypedResults.ServerSentEvents(Sent(c.Readings(cancel)))).WithName("caliperStream").WithMetadata(new TimeLimit(0)).ExcludeFromDescription();
+        caliper.MapGet("/stream", (ICaliper c, CancellationToken cancel) => TypedResults.ServerSentEvents(Sent(c.Readings(cancel))))
+            .WithName("caliperStream").WithMetadata(new TimeLimit(0)).ExcludeFromDescription();
         caliper.MapPost("/press", Press).WithName("pressCaliper");
     }
 
@@ -57,7 +60,8 @@ public static class MeasuringRoutes
             : throw new NotFoundException("The caliper that is plugged in is a real one: press its own button.");
     }
 
-    private static async Task<IReadOnlyList<DimensionRecord>> Add(string id, NewReading reading, ShopStore shop, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IReadOnlyList<DimensionRecord>> Add(string id, NewReading reading, ShopStore shop, PlanDesk desk,
+        CancellationToken cancel)
     {
         Dimension(await Model(id, desk, cancel), reading.Key);
         if (!double.IsFinite(reading.ValueMm) || reading.ValueMm is < 0 or > 2000)
@@ -76,17 +80,22 @@ public static class MeasuringRoutes
         return await Records(id, shop, desk, cancel);
     }
 
-    private static async Task<IReadOnlyList<DimensionRecord>> Drop(string id, DroppedReading dropped, ShopStore shop, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IReadOnlyList<DimensionRecord>> Drop(string id, DroppedReading dropped, ShopStore shop, PlanDesk desk,
+        CancellationToken cancel)
     {
         Dimension(await Model(id, desk, cancel), dropped.Key);
         await shop.ChangeReadings(id, dropped.Key, all => dropped.Index >= 0 && dropped.Index < all.Count
             ? [.. all.Where((_, i) => i != dropped.Index)]
-            : throw new FieldException("index", $"index is {dropped.Index}: {dropped.Key} has {all.Count} readings, counted from 0."), cancel);
+            : throw new FieldException("index", $"index is {dropped.Index}: {dropped.Key} has {all.Count} readings, counted from 0."),
+                cancel);
         return await Records(id, shop, desk, cancel);
     }
 
-    /// <summary>The model as measured. One that came with the application stays as it is: what was measured becomes a model of the shop's own.</summary>
-    private static async Task<HardwareModel> Accept(string id, AcceptedDimension accepted, ShopStore shop, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    /// <summary>
+    /// The model as measured. One that came with the application stays as it is: what was measured becomes a model of the shop's own.
+    /// </summary>
+    private static async Task<HardwareModel> Accept(string id, AcceptedDimension accepted, ShopStore shop, ProjectStore store,
+        PlanDesk desk, CancellationToken cancel)
     {
         var content = await shop.Content(cancel);
         var version = content.Models.FirstOrDefault(m => m.Model.Id == id)?.Version ?? 0;
@@ -125,5 +134,6 @@ public static class MeasuringRoutes
     }
 
     private static ModelDimension Dimension(HardwareModel model, string key) =>
-        ModelDimensions.Of(model).FirstOrDefault(d => d.Key == key) ?? throw new FieldException("key", $"key is \"{key}\": the model {model.Id} has no such dimension.");
+        ModelDimensions.Of(model).FirstOrDefault(d => d.Key == key)
+            ?? throw new FieldException("key", $"key is \"{key}\": the model {model.Id} has no such dimension.");
 }

@@ -37,7 +37,9 @@ public sealed class Editing(ProjectStore store, PlanDesk desk)
 {
     private const int MostLabelChars = 200;
 
-    /// <summary>Plans, changes, checks, plans again and saves a design in one go; what the change did comes back with the project.</summary>
+    /// <summary>
+    /// Plans, changes, checks, plans again and saves a design in one go; what the change did comes back with the project.
+    /// </summary>
     public async Task<ProjectView> Save(Guid id, int expected, string label, Func<Before, Bench, Design> change, CancellationToken cancel)
     {
         if (label.Length is 0 or > MostLabelChars)

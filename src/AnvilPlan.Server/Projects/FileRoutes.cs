@@ -25,12 +25,15 @@ public static class FileRoutes
         files.MapPost("/import", Import).WithName("importProject").ProducesProblem(409).Accepts<byte[]>("application/json");
     }
 
-    private static async Task<IReadOnlyList<FileLine>> List(Guid id, string? paper, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+    private static async Task<IReadOnlyList<FileLine>> List(Guid id, string? paper, ProjectStore store, PlanDesk desk,
+        CancellationToken cancel) =>
         [.. (await Files(id, paper, store, desk, cancel)).Select(f => new FileLine(f.Name, f.What, f.MediaType))];
 
-    private static async Task<IResult> Download(Guid id, string name, string? paper, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IResult> Download(Guid id, string name, string? paper, ProjectStore store, PlanDesk desk,
+        CancellationToken cancel)
     {
-        var file = (await Files(id, paper, store, desk, cancel)).FirstOrDefault(f => f.Name == name) ?? throw new NotFoundException($"The plan has no file \"{name}\".");
+        var file = (await Files(id, paper, store, desk, cancel)).FirstOrDefault(f => f.Name == name)
+            ?? throw new NotFoundException($"The plan has no file \"{name}\".");
         return TypedResults.File(file.Write(), file.MediaType, file.Name);
     }
 
@@ -59,7 +62,8 @@ public static class FileRoutes
 
     /// <summary>A project file comes in as a project of its own; no other is changed by it.</summary>
     /// <param name="models">See <see cref="Incoming"/>.</param>
-    private static async Task<ProjectView> Import(HttpRequest request, string? models, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<ProjectView> Import(HttpRequest request, string? models, ProjectStore store, PlanDesk desk,
+        CancellationToken cancel)
     {
         using var body = new MemoryStream();
         await request.Body.CopyToAsync(body, cancel);
@@ -71,7 +75,8 @@ public static class FileRoutes
         return ProjectView.Of(await store.Create(design, file.AsBuilt, "Imported", intake.Add, cancel), plan);
     }
 
-    private static async Task<IReadOnlyList<PlanFile>> Files(Guid id, string? paper, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IReadOnlyList<PlanFile>> Files(Guid id, string? paper, ProjectStore store, PlanDesk desk,
+        CancellationToken cancel)
     {
         var sheet = Paper.Named(paper ?? "a4") ?? throw new FieldException("paper", $"paper is \"{paper}\": it must be a4 or letter.");
         var bench = await desk.Bench(cancel);

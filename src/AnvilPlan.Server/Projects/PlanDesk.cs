@@ -56,12 +56,14 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
     {
         if (DesignCheck.Problems(project.Design, bench.Catalog) is [var problem, ..])
         {
-            throw new UnplannedException($"This revision cannot be planned with the catalog as it is now. {problem.Path}: {problem.Message}");
+            throw new UnplannedException($"This revision cannot be planned with the catalog as it is now. {problem.Path}: "
+                + $"{problem.Message}");
         }
 
         try
         {
-            return most.Plan(project.Design, bench.Catalog, bench.Shop, project.AsBuilt) ?? throw new UnplannedException($"This revision is too heavy: its plan was not done after {most.Seconds} s.");
+            return most.Plan(project.Design, bench.Catalog, bench.Shop, project.AsBuilt)
+                ?? throw new UnplannedException($"This revision is too heavy: its plan was not done after {most.Seconds} s.");
         }
         catch (Exception error) when (error is not (OperationCanceledException or UnplannedException))
         {
@@ -75,8 +77,10 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
     public BuildPlan Plan(Design design, AsBuilt asBuilt, Bench bench)
     {
         Check(design, bench);
-        return Known(ProjectStore.ContentOf(design, asBuilt), bench, () => most.Plan(design, bench.Catalog, bench.Shop, asBuilt) ?? throw new FieldException(
-            "design", $"design is too heavy: its plan was not done after {most.Seconds} s ({design.Devices.Count} devices, {design.Trays.Count} trays, {design.Structures.Count} structures). Nothing was changed."));
+        return Known(ProjectStore.ContentOf(design, asBuilt), bench, () => most.Plan(design, bench.Catalog, bench.Shop, asBuilt)
+            ?? throw new FieldException(
+            "design", $"design is too heavy: its plan was not done after {most.Seconds} s ({design.Devices.Count} devices, "
+                + $"{design.Trays.Count} trays, {design.Structures.Count} structures). Nothing was changed."));
     }
 
     private BuildPlan Known(string content, Bench bench, Func<BuildPlan> make)

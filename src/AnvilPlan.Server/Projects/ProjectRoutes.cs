@@ -15,24 +15,32 @@ public static class ProjectRoutes
 {
     public static void MapProjects(this IEndpointRouteBuilder routes)
     {
-        var projects = routes.MapGroup("/api/projects").WithTags("projects").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409).ProducesProblem(422);
+        var projects = routes.MapGroup("/api/projects").WithTags("projects").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409)
+            .ProducesProblem(422);
         projects.MapGet("/", (ProjectStore store, CancellationToken cancel) => store.List(cancel)).WithName("listProjects");
         projects.MapPost("/", Create).WithName("createProject");
         projects.MapGet("/{id:guid}", Open).WithName("openProject");
         projects.MapPut("/{id:guid}/design", Edit).WithName("editDesign");
         projects.MapGet("/deleted", (ProjectStore store, CancellationToken cancel) => store.Deleted(cancel)).WithName("deletedProjects");
-        projects.MapDelete("/{id:guid}", async (Guid id, int expectedRevision, ProjectStore store, CancellationToken cancel) => await Left(store.Delete(id, expectedRevision, cancel), store, cancel)).WithName("deleteProject");
-        projects.MapPost("/{id:guid}/bring-back", async (Guid id, ProjectStore store, CancellationToken cancel) => await Left(store.BringBack(id, cancel), store, cancel)).WithName("bringBackProject");
+        projects.MapDelete("/{id:guid}", async (Guid id, int expectedRevision, ProjectStore store, CancellationToken cancel) =>
+            await Left(store.Delete(id, expectedRevision, cancel), store, cancel)).WithName("deleteProject");
+        projects.MapPost("/{id:guid}/bring-back", async (Guid id, ProjectStore store, CancellationToken cancel) =>
+            await Left(store.BringBack(id, cancel), store, cancel)).WithName("bringBackProject");
         projects.MapPost("/{id:guid}/copy", Copy).WithName("copyProject");
         projects.MapPost("/{id:guid}/undo", (Guid id, RevisionMove move, ProjectStore store, Editing editing, CancellationToken cancel) =>
             editing.Move(id, check => store.Undo(id, move.ExpectedRevision, check, cancel), cancel)).WithName("undo");
         projects.MapPost("/{id:guid}/redo", (Guid id, RevisionMove move, ProjectStore store, Editing editing, CancellationToken cancel) =>
             editing.Move(id, check => store.Redo(id, move.ExpectedRevision, check, cancel), cancel)).WithName("redo");
-        projects.MapPost("/{id:guid}/revision", (Guid id, RevisionMove move, ProjectStore store, Editing editing, CancellationToken cancel) => editing.Move(
-            id, check => store.GoTo(id, move.ExpectedRevision, move.Number ?? throw new FieldException("number", "number is missing: it must be a revision of the history."), check, cancel), cancel)).WithName("goToRevision");
-        projects.MapGet("/{id:guid}/history", (Guid id, ProjectStore store, CancellationToken cancel) => store.History(id, cancel)).WithName("history");
+        projects.MapPost("/{id:guid}/revision", (Guid id, RevisionMove move, ProjectStore store, Editing editing,
+            CancellationToken cancel) => editing.Move(
+            id, check => store.GoTo(id, move.ExpectedRevision, move.Number
+                ?? throw new FieldException("number", "number is missing: it must be a revision of the history."), check, cancel), cancel))
+                .WithName("goToRevision");
+        projects.MapGet("/{id:guid}/history", (Guid id, ProjectStore store, CancellationToken cancel) => store.History(id, cancel))
+            .WithName("history");
         projects.MapGet("/{id:guid}/history/{number:int}/differences", Differences).WithName("differences");
-        projects.MapGet("/{id:guid}/bench-log", async (Guid id, ProjectStore store, CancellationToken cancel) => (await store.Open(id, cancel)).AsBuilt.Log).WithName("benchLog");
+        projects.MapGet("/{id:guid}/bench-log", async (Guid id, ProjectStore store, CancellationToken cancel) =>
+            (await store.Open(id, cancel)).AsBuilt.Log).WithName("benchLog");
         projects.MapPost("/{id:guid}/bench-log", Record).WithName("recordWork");
         projects.MapGet("/{id:guid}/since/{revision:int}", Since).WithName("since");
         projects.MapPost("/{id:guid}/devices", AddDevice).WithName("addDevice");
@@ -57,7 +65,8 @@ public static class ProjectRoutes
         return await Begin(design with { Name = wanted.Name.Trim() }, $"Copy of {design.Name}", store, desk, bench, cancel);
     }
 
-    private static async Task<ProjectView> Begin(Design design, string label, ProjectStore store, PlanDesk desk, Bench bench, CancellationToken cancel)
+    private static async Task<ProjectView> Begin(Design design, string label, ProjectStore store, PlanDesk desk, Bench bench,
+        CancellationToken cancel)
     {
         var plan = desk.Plan(design, AsBuilt.Nothing, bench);
         return ProjectView.Of(await store.Create(design, AsBuilt.Nothing, label, [], cancel), plan);
@@ -95,7 +104,8 @@ public static class ProjectRoutes
         var plan = desk.Plan(project, bench);
         if (done.Lines.Count == 0 || project.AsBuilt.Log.Count + done.Lines.Count > BenchCheck.MostEntries)
         {
-            throw new FieldException("lines", $"lines holds {done.Lines.Count} entries: it must hold 1 to {BenchCheck.MostEntries - project.AsBuilt.Log.Count}.");
+            throw new FieldException("lines", $"lines holds {done.Lines.Count} entries: it must hold 1 to "
+                + $"{BenchCheck.MostEntries - project.AsBuilt.Log.Count}.");
         }
 
         var lines = done.Lines.Select((line, i) =>
@@ -110,10 +120,12 @@ public static class ProjectRoutes
 
             if (line.Unit < 1 || line.Unit > project.Design.Brief.Quantity)
             {
-                throw new FieldException(At("unit"), $"unit is {line.Unit}: it must lie between 1 and {project.Design.Brief.Quantity}, as many as are built.");
+                throw new FieldException(At("unit"), $"unit is {line.Unit}: it must lie between 1 and {project.Design.Brief.Quantity}, "
+                    + $"as many as are built.");
             }
 
-            var entry = new BenchEntry(0, default, line.Unit, part.Id, part.Fingerprint, line.Operation, line.State, line.Reading, line.Minutes, line.Note);
+            var entry = new BenchEntry(0, default, line.Unit, part.Id, part.Fingerprint, line.Operation, line.State, line.Reading,
+                line.Minutes, line.Note);
             return BenchCheck.Problems(entry) is [var problem, ..] ? throw new FieldException(At(problem.Path), problem.Message) : entry;
         }).ToList();
         var after = await store.Record(id, lines, cancel);
@@ -143,7 +155,8 @@ public static class ProjectRoutes
         }, cancel);
 
     /// <summary>Where a model could go, what fits first.</summary>
-    private static async Task<IReadOnlyList<DeckOffer>> Decks(Guid id, string modelId, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IReadOnlyList<DeckOffer>> Decks(Guid id, string modelId, ProjectStore store, PlanDesk desk,
+        CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
         return bench.Catalog.HasModel(modelId)
@@ -152,7 +165,8 @@ public static class ProjectRoutes
     }
 
     private static Task<ProjectView> MoveDevice(Guid id, DeckChoice wanted, Editing editing, CancellationToken cancel) =>
-        editing.Save(id, wanted.ExpectedRevision, "Move to another deck", (before, bench) => before.Design.Devices.Any(d => d.Id == wanted.DeviceId)
+        editing.Save(id, wanted.ExpectedRevision, "Move to another deck",
+            (before, bench) => before.Design.Devices.Any(d => d.Id == wanted.DeviceId)
             ? Placed(DevicePlacing.Move(before.Design, bench.Catalog, bench.Shop, wanted.DeviceId, Known(before.Design, wanted.DeckId)))
             : throw new FieldException("deviceId", $"deviceId is \"{wanted.DeviceId}\": the project has no such device."), cancel);
 
@@ -160,21 +174,25 @@ public static class ProjectRoutes
 
     private static string Known(Design design, string deckId) => Deck.IsPanel(deckId, out _) || design.Trays.Any(t => t.Id == deckId)
         ? deckId
-        : throw new FieldException("deckId", $"deckId is \"{deckId}\": it must be the id of a tray or panel/left, right, front, back, bottom, top.");
+        : throw new FieldException("deckId", $"deckId is \"{deckId}\": it must be the id of a tray or panel/left, right, front, back, "
+            + $"bottom, top.");
 
-    private static async Task<ProjectView> Apply(Guid id, RemedyChoice choice, ProjectStore store, PlanDesk desk, Editing editing, CancellationToken cancel)
+    private static async Task<ProjectView> Apply(Guid id, RemedyChoice choice, ProjectStore store, PlanDesk desk, Editing editing,
+        CancellationToken cancel)
     {
         var asBuilt = (await store.Open(id, cancel)).AsBuilt;
         return await editing.Save(id, choice.ExpectedRevision, "Remedy", (before, bench) =>
         {
             var finding = Finding(before.Plan, choice.FindingId);
             return TriedRemedies.Try(choice.RemedyId, finding, before.Design, before.Plan, bench.Catalog, bench.Shop, asBuilt)?.Design
-                ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": the snag has no such remedy, or it was tried, and the snag stays or a new one stops the plan.");
+                ?? throw new FieldException("remedyId", $"remedyId is \"{choice.RemedyId}\": the snag has no such remedy, or it was "
+                    + $"tried, and the snag stays or a new one stops the plan.");
         }, cancel);
     }
 
     /// <summary>The remedies of one snag that were tried and mend it, each with what it would do.</summary>
-    private static async Task<IReadOnlyList<RemedyOffer>> Remedies(Guid id, RemedyQuestion question, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IReadOnlyList<RemedyOffer>> Remedies(Guid id, RemedyQuestion question, ProjectStore store, PlanDesk desk,
+        CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
         var project = await store.Open(id, cancel);

@@ -14,7 +14,8 @@ namespace AnvilPlan.Server.Projects;
 /// <param name="Milled">What is sawn and milled in each part that has such, equal ones gathered.</param>
 /// <param name="Outlines">Of the parts that are not plain rectangles, by part, as seen.</param>
 public sealed record ProjectView(
-    Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan, IReadOnlyDictionary<string, IReadOnlyList<SeenArea>> Outlines,
+    Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan,
+        IReadOnlyDictionary<string, IReadOnlyList<SeenArea>> Outlines,
     IReadOnlyDictionary<string, IReadOnlyList<MilledRow>> Milled, Consequences? Consequences)
 {
     /// <summary>This revision was made with another catalog or shop than there is now, with which it is planned.</summary>
@@ -23,7 +24,8 @@ public sealed record ProjectView(
     public static ProjectView Of(OpenProject project, BuildPlan plan, BuildPlan? before = null) => new(
         project.Id, project.Revision, project.CanUndo, project.CanRedo, project.Design, plan,
         plan.Parts.Where(p => p.Flat && PartOutline.Shaped(p)).ToDictionary(p => p.Id, SeenArea.Of, StringComparer.Ordinal),
-        plan.Parts.Select(p => (p.Id, Rows: Core.Parts.Milled.Gathered(p))).Where(p => p.Rows.Count > 0).ToDictionary(p => p.Id, p => p.Rows, StringComparer.Ordinal),
+        plan.Parts.Select(p => (p.Id, Rows: Core.Parts.Milled.Gathered(p))).Where(p => p.Rows.Count > 0)
+            .ToDictionary(p => p.Id, p => p.Rows, StringComparer.Ordinal),
         before is null ? null : Consequences.Between(before, plan))
     {
         KnewOtherwise = project.KnewOtherwise,
@@ -36,7 +38,8 @@ public sealed record SeenArea(IReadOnlyList<Uv> Rim, IReadOnlyList<IReadOnlyList
     /// <summary>An arc on the screen is painted in chords that leave it by no more than this (mm).</summary>
     private const double SagittaMm = 0.05;
 
-    public static IReadOnlyList<SeenArea> Of(Part part) => [.. PartOutline.Seen(part).Select(r => new SeenArea(r.Rim.Points(SagittaMm), [.. r.Inside.Select(i => i.Points(SagittaMm))]))];
+    public static IReadOnlyList<SeenArea> Of(Part part) =>
+        [.. PartOutline.Seen(part).Select(r => new SeenArea(r.Rim.Points(SagittaMm), [.. r.Inside.Select(i => i.Points(SagittaMm))]))];
 }
 
 public sealed record NewProject(string Name);
@@ -54,7 +57,8 @@ public sealed record WorkDone(IReadOnlyList<WorkLine> Lines);
 /// <param name="PartId">A made part of the plan.</param>
 /// <param name="Operation">An operation of the plan; null = none.</param>
 /// <param name="State">How far the part is now; null = as before.</param>
-public sealed record WorkLine(int Unit, string PartId, string? Operation, PartState? State, BenchReading? Reading, double? Minutes, string Note);
+public sealed record WorkLine(int Unit, string PartId, string? Operation, PartState? State, BenchReading? Reading, double? Minutes,
+    string Note);
 
 /// <param name="Kept">False for a revision of which shop and catalog were not kept yet.</param>
 public sealed record RevisionDifferences(bool Kept, IReadOnlyList<Difference> Differences);

@@ -25,7 +25,8 @@ public static class CouponRoutes
         group.MapGet("/{file}", File).WithName("couponFile").Produces<byte[]>(200, "application/octet-stream");
     }
 
-    private static async Task<CouponView> View(string process, string materialId, double thicknessMm, PlanDesk desk, CancellationToken cancel)
+    private static async Task<CouponView> View(string process, string materialId, double thicknessMm, PlanDesk desk,
+        CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
         var coupon = Of(process, materialId, thicknessMm, bench);
@@ -44,7 +45,8 @@ public static class CouponRoutes
             : throw new FieldException("thicknessMm", $"thicknessMm is {thicknessMm}: it must lie between 0.5 and 40 mm.");
     }
 
-    private static async Task<IResult> File(string file, string process, string materialId, double thicknessMm, PlanDesk desk, CancellationToken cancel)
+    private static async Task<IResult> File(string file, string process, string materialId, double thicknessMm, PlanDesk desk,
+        CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
         var coupon = Of(process, materialId, thicknessMm, bench);
@@ -57,7 +59,8 @@ public static class CouponRoutes
             "comb.stl" => Text(StlWriter.Write("comb", coupon.Solids()), "model/stl", file),
             "tongue.stl" => Text(StlWriter.Write("tongue", [tongue.Box]), "model/stl", file),
             "coupon.pdf" => TypedResults.File(TemplatePages.Write("Fit coupon", [comb, tongue], Paper.A4), "application/pdf", file),
-            _ => throw new NotFoundException($"There is no coupon file \"{file}\": comb.dxf, tongue.dxf, comb.svg, comb.stl, tongue.stl and coupon.pdf are there."),
+            _ => throw new NotFoundException($"There is no coupon file \"{file}\": comb.dxf, tongue.dxf, comb.svg, comb.stl, tongue.stl "
+                + $"and coupon.pdf are there."),
         };
     }
 

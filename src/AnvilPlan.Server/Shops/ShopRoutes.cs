@@ -7,7 +7,8 @@ namespace AnvilPlan.Server.Shops;
 /// <param name="Known">How true each process is here, with how many coupons that rests on.</param>
 public sealed record ShopView(int Version, ShopProfile Shop, IReadOnlyDictionary<ShopProcess, KnownTolerance> Known)
 {
-    public static ShopView Of(ShopProfile shop, int version) => new(version, shop, Enum.GetValues<ShopProcess>().ToDictionary(p => p, shop.ToleranceOf));
+    public static ShopView Of(ShopProfile shop, int version) =>
+        new(version, shop, Enum.GetValues<ShopProcess>().ToDictionary(p => p, shop.ToleranceOf));
 }
 
 public sealed record ShopEdit(int Version, ShopProfile Shop);
@@ -23,10 +24,12 @@ public static class ShopRoutes
     public static void MapShop(this IEndpointRouteBuilder routes)
     {
         var shop = routes.MapGroup("/api/shop").WithTags("shop").ProducesProblem(400).ProducesProblem(409).ProducesProblem(422);
-        shop.MapGet("/", async (ShopStore store, CancellationToken cancel) => await store.Content(cancel) is var content ? ShopView.Of(content.Shop, content.ShopVersion) : null).WithName("readShop");
+        shop.MapGet("/", async (ShopStore store, CancellationToken cancel) => await store.Content(cancel) is var content
+            ? ShopView.Of(content.Shop, content.ShopVersion) : null).WithName("readShop");
         shop.MapPut("/", Save).WithName("saveShop");
         shop.MapGet("/backup", Backup).WithName("backup").WithMetadata(new TimeLimit(60)).Produces<byte[]>(200, BackupType);
-        shop.MapPost("/restore", Restore).WithName("restore").WithMetadata(new TimeLimit(60), new BodyLimit(Limits.BackupBytes)).Accepts<byte[]>(BackupType);
+        shop.MapPost("/restore", Restore).WithName("restore").WithMetadata(new TimeLimit(60), new BodyLimit(Limits.BackupBytes))
+            .Accepts<byte[]>(BackupType);
     }
 
     private static async Task<ShopView> Save(ShopEdit wanted, ShopStore store, CancellationToken cancel)
@@ -44,7 +47,8 @@ public static class ShopRoutes
         var file = Path.Combine(Path.GetTempPath(), $"anvil-plan-{Guid.NewGuid():n}.backup");
         backup.Write(file);
         // the file goes away with the stream
-        var stream = new FileStream(file, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16, FileOptions.DeleteOnClose | FileOptions.SequentialScan);
+        var stream = new FileStream(file, FileMode.Open, FileAccess.Read, FileShare.Read, 1 << 16,
+            FileOptions.DeleteOnClose | FileOptions.SequentialScan);
         return TypedResults.Stream(stream, BackupType, $"anvil-plan-{clock.GetLocalNow():yyyy-MM-dd}.backup");
     }
 

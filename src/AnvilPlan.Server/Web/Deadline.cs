@@ -37,7 +37,8 @@ public sealed class Deadline(RequestDelegate next)
                     // the answer is not called off with the work
                     context.RequestAborted = gone;
                     context.Response.Clear();
-                    await TypedResults.Problem($"This took longer than {seconds} s and was ended; nothing was changed.", title: "It takes too long.", statusCode: StatusCodes.Status503ServiceUnavailable).ExecuteAsync(context);
+                    await TypedResults.Problem($"This took longer than {seconds} s and was ended; nothing was changed.",
+                        title: "It takes too long.", statusCode: StatusCodes.Status503ServiceUnavailable).ExecuteAsync(context);
                 }
             }
             finally

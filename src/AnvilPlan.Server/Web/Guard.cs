@@ -20,7 +20,8 @@ public sealed class BodyLimit(long bytes) : Microsoft.AspNetCore.Http.Metadata.I
 public sealed class Guard(RequestDelegate next)
 {
     private const string Policy =
-        "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; connect-src 'self'; "
+        "default-src 'none'; script-src 'self'; style-src 'self' 'unsafe-inline'; img-src 'self' data:; font-src 'self'; connect-src "
+            + "'self'; "
         + "base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
 
     public async Task InvokeAsync(HttpContext context)

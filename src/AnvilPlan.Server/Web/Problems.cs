@@ -40,7 +40,12 @@ public sealed partial class Problems(IProblemDetailsService writer) : IException
         }
 
         httpContext.Response.StatusCode = problem.Status!.Value;
-        return await writer.TryWriteAsync(new ProblemDetailsContext { HttpContext = httpContext, ProblemDetails = problem, Exception = exception });
+        return await writer.TryWriteAsync(new ProblemDetailsContext
+        {
+            HttpContext = httpContext,
+            ProblemDetails = problem,
+            Exception = exception
+        });
     }
 
     /// <summary>Gives the answers that no handler wrote a sentence of their own.</summary>
@@ -50,9 +55,11 @@ public sealed partial class Problems(IProblemDetailsService writer) : IException
         problem.Detail ??= problem.Status switch
         {
             404 => "There is nothing at this address.",
-            405 => $"This address does not take {Shorten.Text(request.Method)}; it takes {string.Join(", ", context.HttpContext.Response.Headers.Allow.ToArray())}.",
-            413 => $"The request is larger than {(context.HttpContext.GetEndpoint()?.Metadata.GetMetadata<IRequestSizeLimitMetadata>()?.MaxRequestBodySize ?? Limits.BodyBytes)} bytes.",
-            415 => $"Content-Type is \"{Shorten.Text(request.ContentType ?? "")}\": it must be {string.Join(" or ", Taken(context.HttpContext))} here.",
+            405 => $"This address does not take {Shorten.Text(request.Method)}; it takes "
+                + $"{string.Join(", ", context.HttpContext.Response.Headers.Allow.ToArray())}.",
+            413 => $"The request is larger than {MostBytes(context.HttpContext)} bytes.",
+            415 => $"Content-Type is \"{Shorten.Text(request.ContentType ?? "")}\": it must be "
+                + $"{string.Join(" or ", Taken(context.HttpContext))} here.",
             >= 500 => "A fault of the program; nothing was changed.",
             _ => null,
         };
@@ -60,7 +67,8 @@ public sealed partial class Problems(IProblemDetailsService writer) : IException
     }
 
     /// <summary>The content types that the routes of this address and method take; JSON where a route says nothing.</summary>
-    private static IEnumerable<string> Taken(HttpContext http) => http.RequestServices.GetRequiredService<EndpointDataSource>().Endpoints.OfType<RouteEndpoint>()
+    private static IEnumerable<string> Taken(HttpContext http) => http.RequestServices.GetRequiredService<EndpointDataSource>()
+        .Endpoints.OfType<RouteEndpoint>()
         .Where(e => e.Metadata.GetMetadata<HttpMethodMetadata>()?.HttpMethods.Contains(http.Request.Method) == true
             && new TemplateMatcher(new RouteTemplate(e.RoutePattern), []).TryMatch(http.Request.Path, []))
         .SelectMany(e => e.Metadata.GetMetadata<IAcceptsMetadata>()?.ContentTypes ?? []).DefaultIfEmpty("application/json").Distinct();
@@ -76,12 +84,14 @@ public sealed partial class Problems(IProblemDetailsService writer) : IException
         UnplannedException or UnreadableException => Problem(422, "It cannot be planned.", exception.Message, "revision"),
         NotFoundException e => Problem(404, "Not found.", e.Message, null),
         ModelsDifferException e => Problem(409, "Models differ.", e.Message, "models", ("differs", e.Differs)),
-        RevisionConflictException e => Problem(409, "Somebody else changed it meanwhile.", e.Message, "expectedRevision", ("currentRevision", e.Current), ("keptAs", e.KeptAs)),
+        RevisionConflictException e => Problem(409, "Somebody else changed it meanwhile.", e.Message, "expectedRevision",
+            ("currentRevision", e.Current), ("keptAs", e.KeptAs)),
         StaleException e => Problem(409, "Somebody else changed it meanwhile.", e.Message, "version", ("currentVersion", e.Current)),
         BadHttpRequestException { InnerException: JsonException json } => Problem(
             400, "The request cannot be read.", JsonReason.Sentence(json), JsonReason.PathOf(json)),
         BadHttpRequestException { StatusCode: 413 or 415 } e => Problem(e.StatusCode, "The request cannot be read.", null, null),
-        BadHttpRequestException e => Problem(e.StatusCode, "The request cannot be read.", Reason(e.Message), Parameter().Match(e.Message) is { Success: true } p ? p.Groups[2].Value : null),
+        BadHttpRequestException e => Problem(e.StatusCode, "The request cannot be read.", Reason(e.Message), Parameter()
+            .Match(e.Message) is { Success: true } p ? p.Groups[2].Value : null),
         _ => StoreTrouble.Sentence(exception) is { } sentence ? Problem(503, "The database cannot be used.", sentence, null) : null,
     };
 
@@ -115,7 +125,8 @@ public sealed partial class Problems(IProblemDetailsService writer) : IException
     [GeneratedRegex(" from \"(.*)\"", RegexOptions.Singleline)]
     private static partial Regex Given();
 
-    private static ProblemDetails Problem(int status, string title, string? detail, string? field, params (string Key, object? Value)[] more)
+    private static ProblemDetails Problem(int status, string title, string? detail, string? field,
+        params (string Key, object? Value)[] more)
     {
         var problem = new ProblemDetails { Status = status, Title = title, Detail = detail is null ? null : Shorten.Quotes(detail) };
         if (field is not null)
@@ -130,4 +141,7 @@ public sealed partial class Problems(IProblemDetailsService writer) : IException
 
         return problem;
     }
+
+    private static long MostBytes(HttpContext http) =>
+        http.GetEndpoint()?.Metadata.GetMetadata<IRequestSizeLimitMetadata>()?.MaxRequestBodySize ?? Limits.BodyBytes;
 }

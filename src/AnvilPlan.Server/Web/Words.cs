@@ -16,6 +16,7 @@ internal static class Words
             }
         }
 
-        throw new FieldException(field, $"{field} is \"{text}\": it must be one of {string.Join(", ", Enum.GetNames<T>().Select(JsonNamingPolicy.CamelCase.ConvertName))}.");
+        throw new FieldException(field, $"{field} is \"{text}\": it must be one of "
+            + $"{string.Join(", ", Enum.GetNames<T>().Select(JsonNamingPolicy.CamelCase.ConvertName))}.");
     }
 }

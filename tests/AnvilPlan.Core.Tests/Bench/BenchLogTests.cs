@@ -11,12 +11,14 @@ namespace AnvilPlan.Core.Tests.Bench;
 /// <summary>What is made so far is read off the log, and changes say what of it they spoil.</summary>
 public class BenchLogTests
 {
-    private static BenchEntry Line(int number, string part, PartState? state, int unit = 1, string print = "now") => new(number, DateTime.UnixEpoch, unit, part, print, null, state, null, null, "x");
+    private static BenchEntry Line(int number, string part, PartState? state, int unit = 1, string print = "now") =>
+        new(number, DateTime.UnixEpoch, unit, part, print, null, state, null, null, "x");
 
     [Fact]
     public void A_part_is_as_far_as_the_last_line_that_says_how_far_it_is()
     {
-        var made = new AsBuilt([Line(1, "front", PartState.Cut), Line(2, "front", PartState.Machined), Line(3, "front", null), Line(4, "left", PartState.Cut)]);
+        var made = new AsBuilt([Line(1, "front", PartState.Cut), Line(2, "front", PartState.Machined), Line(3, "front", null),
+            Line(4, "left", PartState.Cut)]);
         Assert.Equal(PartState.Machined, made.Of("front", 1)!.State);
         Assert.Equal(PartState.Cut, made.Of("left", 1)!.State);
         Assert.Null(made.Of("right", 1));
@@ -67,7 +69,8 @@ public class BenchLogTests
         var tried = TriedRemedies.Of(finding, design, plan, Sample.Catalog, ShopProfile.Usual, made);
         Assert.Equal(["rails", "posts"], tried.Select(t => t.Id));
         var (other, walls) = Begun(design, "shell/left");
-        Assert.Equal(["posts", "rails"], TriedRemedies.Of(other.Findings.Single(f => f.Code == "tray-unsupported"), design, other, Sample.Catalog, ShopProfile.Usual, walls).Select(t => t.Id));
+        Assert.Equal(["posts", "rails"], TriedRemedies.Of(other.Findings.Single(f => f.Code == "tray-unsupported"), design, other,
+            Sample.Catalog, ShopProfile.Usual, walls).Select(t => t.Id));
     }
 
     [Theory]
@@ -75,9 +78,11 @@ public class BenchLogTests
     [InlineData("minutes", 1, -1.0, "front", "n")]
     [InlineData("minutes", 1, double.NaN, "front", "n")]
     [InlineData("partId", 1, 5.0, "", "n")]
-    public void A_line_that_cannot_be_is_refused_with_field_value_and_range(string field, int unit, double minutes, string part, string note)
+    public void A_line_that_cannot_be_is_refused_with_field_value_and_range(string field, int unit, double minutes, string part,
+        string note)
     {
-        var problem = Assert.Single(BenchCheck.Problems(new BenchEntry(1, DateTime.UnixEpoch, unit, part, "f", null, null, null, minutes, note)));
+        var problem = Assert.Single(BenchCheck.Problems(new BenchEntry(1, DateTime.UnixEpoch, unit, part, "f", null, null, null,
+            minutes, note)));
         Assert.Equal(field, problem.Path);
         Assert.Contains("must", problem.Message, StringComparison.Ordinal);
     }
@@ -85,7 +90,10 @@ public class BenchLogTests
     [Fact]
     public void A_line_that_says_nothing_and_lines_out_of_order_are_refused()
     {
-        Assert.Contains("says nothing", Assert.Single(BenchCheck.Problems(new BenchEntry(1, DateTime.UnixEpoch, 1, "front", "f", null, null, null, null, ""))).Message, StringComparison.Ordinal);
-        Assert.Equal("log[1].number", Assert.Single(BenchCheck.Problems(new AsBuilt([Line(2, "front", PartState.Cut), Line(2, "left", PartState.Cut)]))).Path);
+        Assert.Contains("says nothing",
+            Assert.Single(BenchCheck.Problems(new BenchEntry(1, DateTime.UnixEpoch, 1, "front", "f", null, null, null, null, ""))).Message,
+            StringComparison.Ordinal);
+        Assert.Equal("log[1].number",
+            Assert.Single(BenchCheck.Problems(new AsBuilt([Line(2, "front", PartState.Cut), Line(2, "left", PartState.Cut)]))).Path);
     }
 }

@@ -20,7 +20,8 @@ public sealed class SheetBendTests
             Basis = SizeBasis.Outer,
             Panels = [.. Sample.Empty.Box.Panels.Select(p => p.Face is Face.Left or Face.Right or Face.Top
                 ? p with { Hold = PanelHold.Open }
-                : p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = 2, InsetMm = 0, Drilled = p.Face == Face.Bottom ? holes : [] })],
+                : p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = 2, InsetMm = 0, Drilled = p.Face == Face.Bottom
+                    ? holes : [] })],
         },
         Structures = [new FoldedSheet("fold", [Face.Bottom, Face.Front, Face.Back], 2, 0, SheetJoin.RivetNuts)],
     };
@@ -66,13 +67,16 @@ public sealed class SheetBendTests
     [Fact]
     public void Returns_too_narrow_for_their_row_are_made_wider()
     {
-        // T 1.5, R 1.5, rivet nuts of 5 in the middle of 12: 6 - 1.5 to the tangent less 2.5 is 2, and 2.25 is wanted: half a millimetre wider gives it
-        var design = Tray() with { Structures = [new FoldedSheet("fold", [Face.Bottom, Face.Front, Face.Back], 1.5, 12, SheetJoin.RivetNuts)] };
+        // T 1.5, R 1.5, rivet nuts of 5 in the middle of 12: 6 - 1.5 to the tangent less 2.5 is 2, and 2.25 is wanted: half a millimetre
+        // wider gives it
+        var design = Tray() with
+        { Structures = [new FoldedSheet("fold", [Face.Bottom, Face.Front, Face.Back], 1.5, 12, SheetJoin.RivetNuts)] };
         design = design with
         {
             Box = design.Box with
             {
-                Panels = [.. design.Box.Panels.Select(p => p.Face is Face.Left or Face.Right ? p with { Hold = PanelHold.Fixed } : p.MaterialId == "aluminium-5052" ? p with { NominalMm = 1.5, MeasuredMm = 1.5 } : p)],
+                Panels = [.. design.Box.Panels.Select(p => p.Face is Face.Left or Face.Right ? p with { Hold = PanelHold.Fixed }
+                    : p.MaterialId == "aluminium-5052" ? p with { NominalMm = 1.5, MeasuredMm = 1.5 } : p)],
             },
         };
         var near = Sample.Plan(design).Findings.Where(f => f.Code == "hole-near-bend").ToList();
@@ -92,6 +96,7 @@ public sealed class SheetBendTests
         Assert.Equal(2, plan.Part("fold").Features.OfType<BendLine>().Count());
         var order = plan.Work.Operations.Select(s => s.Id).ToList();
         Assert.True(order.IndexOf("cut/fold") < order.IndexOf("fold/fold"));
-        Assert.All(plan.Work.Operations.Where(s => s.Does is Done.Glued or Done.Joined), s => Assert.True(order.IndexOf("fold/fold") < order.IndexOf(s.Id)));
+        Assert.All(plan.Work.Operations.Where(s => s.Does is Done.Glued or Done.Joined),
+            s => Assert.True(order.IndexOf("fold/fold") < order.IndexOf(s.Id)));
     }
 }

@@ -34,12 +34,14 @@ public class SumTests
     {
         foreach (var parts in SumText.For(name).Sketch.Select(l => l.Split(' ')))
         {
-            double[] Numbers(IEnumerable<string> of) => [.. of.Select(p => double.Parse(p, System.Globalization.CultureInfo.InvariantCulture))];
+            double[] Numbers(IEnumerable<string> of) =>
+                [.. of.Select(p => double.Parse(p, System.Globalization.CultureInfo.InvariantCulture))];
             switch (parts[0])
             {
                 case "box" or "wood":
                     var b = Numbers(parts[1..]);
-                    Assert.True(b.Length == 4 && b[0] >= 0 && b[1] >= 0 && b[0] + b[2] <= 240 && b[1] + b[3] <= 140, string.Join(' ', parts));
+                    Assert.True(b.Length == 4 && b[0] >= 0 && b[1] >= 0 && b[0] + b[2] <= 240 && b[1] + b[3] <= 140,
+                        string.Join(' ', parts));
                     break;
                 case "line" or "dash":
                     Assert.Equal(4, Numbers(parts[1..]).Length);

@@ -8,7 +8,8 @@ namespace AnvilPlan.Core.Tests.Calculators;
 /// <summary>Every calculator against the worked cases of the trade's reference, and against wrong input of every kind.</summary>
 public class WorkedCaseTests
 {
-    private static readonly JsonElement Cases = JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "worked-cases.json"))).RootElement;
+    private static readonly JsonElement Cases = JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data",
+        "worked-cases.json"))).RootElement;
 
     public static TheoryData<string> CaseIds => [.. Cases.EnumerateArray().Select(c => c.GetProperty("id").GetString()!)];
 
@@ -41,7 +42,8 @@ public class WorkedCaseTests
         Assert.Equal(expected.EnumerateObject().Select(p => p.Name).Order(), got.EnumerateObject().Select(p => p.Name).Order());
         foreach (var property in expected.EnumerateObject())
         {
-            AssertClose(property.Name, property.Value, got.GetProperty(property.Name), tolerance.GetProperty("abs").GetDouble(), tolerance.GetProperty("rel").GetDouble());
+            AssertClose(property.Name, property.Value, got.GetProperty(property.Name), tolerance.GetProperty("abs").GetDouble(),
+                tolerance.GetProperty("rel").GetDouble());
         }
     }
 
@@ -51,7 +53,8 @@ public class WorkedCaseTests
         foreach (var calculator in CalculatorList.All)
         {
             var own = Cases.EnumerateArray().First(c => c.GetProperty("calc").GetString() == calculator.Name);
-            Assert.Equal(own.GetProperty("inputs").EnumerateObject().Select(p => p.Name).Order(), calculator.Inputs.Select(i => i.Key).Order());
+            Assert.Equal(own.GetProperty("inputs").EnumerateObject().Select(p => p.Name).Order(), calculator.Inputs.Select(i => i.Key)
+                .Order());
             Assert.Equal(calculator.Outputs.Order(), own.GetProperty("expected").EnumerateObject().Select(p => p.Name).Order());
         }
     }
@@ -68,7 +71,8 @@ public class WorkedCaseTests
         foreach (var bad in (object?[])["a word", 1.5, true, -1e9, 1e30, new[] { 1e300 }, new { a = 1 }, null])
         {
             var input = calculator.Inputs.First(i => i.Key == key);
-            if ((bad is null && input is NumberInput { OrNull: true }) || (bad is true && input is FlagInput) || (bad is 1.5 && input is NumberInput { Whole: false }))
+            if ((bad is null && input is NumberInput { OrNull: true }) || (bad is true && input is FlagInput)
+                || (bad is 1.5 && input is NumberInput { Whole: false }))
             {
                 continue;
             }
@@ -80,7 +84,8 @@ public class WorkedCaseTests
     [Fact]
     public void An_unknown_key_is_named()
     {
-        var error = Assert.Throws<CalculatorException>(() => CalculatorList.Find("mitre_angle").Run(JsonSerializer.SerializeToElement(new { sides = 6, colour = 3 })));
+        var error = Assert.Throws<CalculatorException>(() => CalculatorList.Find("mitre_angle")
+            .Run(JsonSerializer.SerializeToElement(new { sides = 6, colour = 3 })));
         Assert.Equal("colour", error.Key);
         Assert.Contains("colour", error.Message, StringComparison.Ordinal);
     }
@@ -88,8 +93,10 @@ public class WorkedCaseTests
     [Theory]
     [InlineData("thread_percent", """{"nominal_dia_mm":3,"pitch_mm":0.5,"hole_dia_mm":3.2}""", "hole_dia_mm")]
     [InlineData("thread_geometry", """{"standard":"iso","nominal_dia_mm":3,"pitch_mm":3}""", "pitch_mm")]
-    [InlineData("countersink", """{"head_dia_mm":3,"hole_dia_mm":3.4,"angle_deg":90,"sheet_thickness_mm":2,"sink_below_mm":0}""", "hole_dia_mm")]
-    [InlineData("blind_rivet_row", """{"body_dia_mm":4,"hole_allowance_mm":0.1,"sheets_mm":[1],"length_addition_mm":3,"row_length_mm":15,"edge_factor":2,"pitch_max_mm":40}""", "row_length_mm")]
+    [InlineData("countersink", """{"head_dia_mm":3,"hole_dia_mm":3.4,"angle_deg":90,"sheet_thickness_mm":2,"sink_below_mm":0}""",
+        "hole_dia_mm")]
+    [InlineData("blind_rivet_row",
+        """{"body_dia_mm":4,"hole_allowance_mm":0.1,"sheets_mm":[1],"length_addition_mm":3,"row_length_mm":15,"edge_factor":2,"pitch_max_mm":40}""", "row_length_mm")]
     [InlineData("stack_tolerance", """{"nominals_mm":[1,2],"signs":[1],"tolerances_mm":[0,0]}""", "signs")]
     [InlineData("stack_tolerance", """{"nominals_mm":[1],"signs":[0],"tolerances_mm":[0]}""", "signs")]
     [InlineData("caliper_set", """{"readings_mm":[3.2]}""", "readings_mm")]

@@ -24,13 +24,20 @@ public sealed class ModelIntakeTests
     [InlineData(ModelChoice.Ours, "own-relay", 0)]
     public void What_differs_comes_in_apart_or_stays_out_and_is_told_in_words(ModelChoice choice, string used, int added)
     {
-        var theirs = Own with { HeightMm = Own.HeightMm + 1.5, Holes = [.. Own.Holes.Select((h, i) => i == 1 ? h with { DiaMm = 4 } : h)], ThreadSize = "M4", MassG = 31 };
+        var theirs = Own with
+        {
+            HeightMm = Own.HeightMm + 1.5,
+            Holes = [.. Own.Holes.Select((h, i) => i == 1 ? h with { DiaMm = 4 } : h)],
+            ThreadSize = "M4",
+            MassG = 31
+        };
         var intake = ModelIntake.Of([theirs], Ours, choice);
         Assert.Equal((used, added), (intake.Names["own-relay"], intake.Add.Count));
         var differs = Assert.Single(intake.Differs);
         Assert.False(differs.Shipped);
         Assert.Equal(["height", "screw", "hole 2, diameter", "mass"], differs.Fields.Select(f => f.What));
-        Assert.Equal((FormattableString.Invariant($"{Own.HeightMm} mm"), FormattableString.Invariant($"{Own.HeightMm + 1.5} mm")), (differs.Fields[0].Ours, differs.Fields[0].Theirs));
+        Assert.Equal((FormattableString.Invariant($"{Own.HeightMm} mm"), FormattableString.Invariant($"{Own.HeightMm + 1.5} mm")),
+            (differs.Fields[0].Ours, differs.Fields[0].Theirs));
         Assert.Equal(("holes[1].diaMm", "4 mm"), (differs.Fields[2].Field, differs.Fields[2].Theirs));
         Assert.Equal("31 g", differs.Fields[3].Theirs);
     }
@@ -81,7 +88,8 @@ public sealed class ModelIntakeTests
 
     [Theory]
     [MemberData(nameof(Wrong))]
-    public void A_model_out_of_range_is_told_by_field_value_and_range(string says, HardwareModel model) => Assert.Contains(says.Replace("1e", "1000", StringComparison.Ordinal), ModelCheck.Problem(model), StringComparison.Ordinal);
+    public void A_model_out_of_range_is_told_by_field_value_and_range(string says, HardwareModel model) =>
+        Assert.Contains(says.Replace("1e", "1000", StringComparison.Ordinal), ModelCheck.Problem(model), StringComparison.Ordinal);
 
     [Fact]
     public void Every_shipped_model_passes() => Assert.All(Shipped.Catalog.Hardware, m => Assert.Null(ModelCheck.Problem(m)));

@@ -21,14 +21,17 @@ public class CableRouteTests
     {
         Assert.Equal(200, CableRoutes.PathMm(default, Direction.Right.Vector(), new Point3(200, 0, 0), Direction.Left.Vector(), 20, 10), 9);
         // out 30, across 50, back 30, two quarter corners of radius 10: 110 - 2 x (2 - pi/2) x 10
-        Assert.Equal(110 - (20 * (2 - (Math.PI / 2))), CableRoutes.PathMm(default, Direction.Right.Vector(), new Point3(0, 50, 0), Direction.Right.Vector(), 20, 10), 9);
+        Assert.Equal(110 - (20 * (2 - (Math.PI / 2))), CableRoutes.PathMm(default, Direction.Right.Vector(), new Point3(0, 50, 0),
+            Direction.Right.Vector(), 20, 10), 9);
     }
 
     [Fact]
     public void A_drawer_adds_its_travel_and_bends_its_cable_wider()
     {
         var link = new Link("line", "audio", "line-out", "adc", "line-in", "coax-rg-174", 150);
-        var design = Sample.WithTray.With(Sample.Device("audio", "audio-65", "tray-1", 30, 40), Sample.Device("adc", "audio-65", "panel/bottom", 180, 140)) with { Links = [link] };
+        var design = Sample.WithTray.With(Sample.Device("audio", "audio-65", "tray-1", 30, 40),
+            Sample.Device("adc", "audio-65", "panel/bottom", 180, 140)) with
+        { Links = [link] };
         var still = Sample.Plan(design).Routes.Single();
         var sliding = Sample.Plan(design.WithTray("tray-1", t => t with { Drawer = new Drawer(Face.Front, 120) })).Routes.Single();
         Assert.True(sliding.NeededMm > still.NeededMm + 119, $"{sliding.NeededMm} against {still.NeededMm}");

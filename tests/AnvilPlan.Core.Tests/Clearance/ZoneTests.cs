@@ -36,7 +36,8 @@ public class ZoneTests
     [Fact]
     public void A_drawer_sweeps_its_travel_with_all_that_stands_on_it()
     {
-        var design = Sample.WithTray.WithTray("tray-1", t => t with { Drawer = new Drawer(Face.Right, 80) }).With(Sample.Device("audio", "audio-65", "tray-1", 40, 40));
+        var design = Sample.WithTray.WithTray("tray-1", t => t with { Drawer = new Drawer(Face.Right, 80) })
+            .With(Sample.Device("audio", "audio-65", "tray-1", 40, 40));
         var swept = Sample.Plan(design).Rooms.Where(r => r.Kind == ZoneKind.DrawerTravel).ToList();
         Assert.Equal(2, swept.Count);
         Assert.Equal(65 + 80, swept.Single(s => s.What.StartsWith("audio", StringComparison.Ordinal)).Box.Size.X, 6);
@@ -45,7 +46,8 @@ public class ZoneTests
     [Fact]
     public void A_cable_room_is_plug_straight_run_bend_and_half_the_cable()
     {
-        var design = Sample.WithTray.With(Sample.Device("audio", "audio-65", "tray-1", 40, 40), Sample.Device("other", "audio-65", "tray-1", 190, 140, 2)) with
+        var design = Sample.WithTray.With(Sample.Device("audio", "audio-65", "tray-1", 40, 40), Sample.Device("other", "audio-65", "tray-1",
+            190, 140, 2)) with
         {
             Links = [new Link("line", "audio", "line-out", "other", "line-in", "coax-rg-174", null)],
         };
@@ -77,7 +79,8 @@ public class ZoneTests
     [Fact]
     public void Fingers_want_room_only_before_what_stands_proud()
     {
-        Design Beside(string model) => Sample.Empty.With(Sample.Device("gain", "pot-m7", "panel/front", 100, 80) with { RebateToMm = 3 }, Sample.Device("other", model, "panel/front", 122, 80) with { RebateToMm = 3 });
+        Design Beside(string model) => Sample.Empty.With(Sample.Device("gain", "pot-m7", "panel/front", 100, 80) with { RebateToMm = 3 },
+            Sample.Device("other", model, "panel/front", 122, 80) with { RebateToMm = 3 });
         Assert.Contains(Sample.Plan(Beside("encoder-m7")).Findings, f => f.Code == "no-finger-room");
         Assert.Equal(0, Sample.Catalog.Model("oled-096").FrontMm);
         Assert.DoesNotContain(Sample.Plan(Beside("oled-096")).Findings, f => f.Code == "no-finger-room");
@@ -87,8 +90,13 @@ public class ZoneTests
     public void A_flat_ratchet_still_reaches_under_a_low_lid_where_a_long_driver_does_not()
     {
         // a board on the bottom of a box 70 mm high with a fixed lid: 56 mm above the screws, a stub driver needs 85
-        var low = Sample.Empty.WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed }).WithPanel(Face.Front, p => p with { Hold = PanelHold.Removable });
-        var design = low with { Box = low.Box with { HeightMm = 90 }, Devices = [Sample.Device("adc", "adc-50", "panel/bottom", 130, 100)] };
+        var low = Sample.Empty.WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed })
+            .WithPanel(Face.Front, p => p with { Hold = PanelHold.Removable });
+        var design = low with
+        {
+            Box = low.Box with { HeightMm = 90 },
+            Devices = [Sample.Device("adc", "adc-50", "panel/bottom", 130, 100)]
+        };
         Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Code == "driver-blocked");
         var tight = Sample.Plan(design with { Box = design.Box with { HeightMm = 46 } });
         Assert.Contains(tight.Findings, f => f.Code == "driver-blocked" && f.Places.Contains("shell/top"));
@@ -108,9 +116,15 @@ public class ZoneTests
             var design = Sample.WithTray with { Box = Sample.WithTray.Box with { WidthMm = 420, DepthMm = 320 } };
             for (var i = 0; i < 5; i++)
             {
-                design = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, models[random.Next(models.Length)], "tray-1").Design ?? design;
+                design = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, models[random.Next(models.Length)], "tray-1")
+                    .Design ?? design;
                 var last = design.Devices[^1];
-                var turned = design.WithDevice(last.Id, d => d with { QuarterTurns = random.Next(4), UMm = random.Next(300), VMm = random.Next(220) });
+                var turned = design.WithDevice(last.Id, d => d with
+                {
+                    QuarterTurns = random.Next(4),
+                    UMm = random.Next(300),
+                    VMm = random.Next(220)
+                });
                 design = random.Next(2) == 0 && Clean(Sample.Plan(turned)) ? turned : design;
             }
 
@@ -130,7 +144,9 @@ public class ZoneTests
         Assert.True(passed >= 25, $"only {passed} arrangements were clean");
     }
 
-    private static bool Clean(BuildPlan plan) => !plan.Findings.Any(f => f.Code is "devices-collide" or "device-outside" or "device-hits-part" or "room-taken" or "air-gap-taken" or "plug-no-room");
+    private static bool Clean(BuildPlan plan) =>
+        !plan.Findings.Any(f => f.Code is "devices-collide" or "device-outside" or "device-hits-part" or "room-taken" or "air-gap-taken"
+        or "plug-no-room");
 
     /// <summary>Left, front, right, back, bottom, top on the tray, mm.</summary>
     private static double[] ByHand(Device d)
@@ -166,7 +182,8 @@ public class ZoneTests
         from i in Enumerable.Range(0, 15)
         from j in Enumerable.Range(0, 15)
         from k in Enumerable.Range(0, 3)
-        select new[] { b[0] + ((b[2] - b[0]) * (i + 0.5) / 15), b[1] + ((b[3] - b[1]) * (j + 0.5) / 15), b[4] + ((b[5] - b[4]) * (k + 0.5) / 3) };
+        select new[] { b[0] + ((b[2] - b[0]) * (i + 0.5) / 15), b[1] + ((b[3] - b[1]) * (j + 0.5) / 15), b[4]
+            + ((b[5] - b[4]) * (k + 0.5) / 3) };
 
     private static bool Inside(double[] b, double[] p) =>
         p[0] > b[0] + 1e-6 && p[0] < b[2] - 1e-6 && p[1] > b[1] + 1e-6 && p[1] < b[3] - 1e-6 && p[2] > b[4] + 1e-6 && p[2] < b[5] - 1e-6;

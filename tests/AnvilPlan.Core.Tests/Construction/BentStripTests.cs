@@ -20,7 +20,8 @@ public class BentStripTests
         return Sample.Plan(also is null ? design : design.WithStructure(id, also));
     }
 
-    private static Part Strip(BuildPlan plan) => plan.Parts.Single(p => p.Kind == PartKind.Blank && p.Id.StartsWith("bent-wrap", StringComparison.Ordinal));
+    private static Part Strip(BuildPlan plan) =>
+        plan.Parts.Single(p => p.Kind == PartKind.Blank && p.Id.StartsWith("bent-wrap", StringComparison.Ordinal));
 
     private static List<Channel> Kerfs(Part strip) => [.. strip.Features.OfType<Channel>().Where(c => c.Kerf)];
 
@@ -39,7 +40,8 @@ public class BentStripTests
         foreach (var kerf in Kerfs(strip))
         {
             Assert.Equal(0.6, kerf.FloorMm);
-            // turned about the middle of the web, both flanks meet over the whole face: mouth = 2 (T - w/2) tan(theta/2) + what the tip leaves
+            // turned about the middle of the web, both flanks meet over the whole face: mouth = 2 (T - w/2) tan(theta/2) + what the tip
+            // leaves
             var web = strip.ThicknessMm - kerf.DepthMm;
             var (half, height) = (Math.PI / 24, strip.ThicknessMm - (web / 2));
             var mouth = 0.6 + (2 * (height - (0.6 / (2 * half))) * Math.Tan(half));
@@ -90,8 +92,14 @@ public class BentStripTests
     [Fact]
     public void Of_a_board_for_which_no_thin_plies_are_sold_a_laminated_corner_is_refused()
     {
-        var mdf = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = "mdf", NominalMm = 12, MeasuredMm = null }));
-        var option = BentWrapSystem.Compare(mdf, Sample.Catalog, ShopProfile.Usual, EdgeId.FrontLeft, Radius).Single(o => o.Method == CornerMethod.Laminated);
+        var mdf = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "mdf",
+            NominalMm = 12,
+            MeasuredMm = null
+        }));
+        var option = BentWrapSystem.Compare(mdf, Sample.Catalog, ShopProfile.Usual, EdgeId.FrontLeft, Radius)
+            .Single(o => o.Method == CornerMethod.Laminated);
         Assert.False(option.Possible);
         Assert.Contains("no thin plies of mdf", option.Note, StringComparison.OrdinalIgnoreCase);
     }

@@ -10,7 +10,8 @@ namespace AnvilPlan.Core.Tests.Construction;
 /// <summary>The schools of a corner compared for any edge, and taken.</summary>
 public class CornerTests
 {
-    private static IReadOnlyList<CornerOption> Compare(Design design, EdgeId edge, double radius) => BentWrapSystem.Compare(design, Sample.Catalog, ShopProfile.Usual, edge, radius);
+    private static IReadOnlyList<CornerOption> Compare(Design design, EdgeId edge, double radius) =>
+        BentWrapSystem.Compare(design, Sample.Catalog, ShopProfile.Usual, edge, radius);
 
     private static CornerOption Of(IReadOnlyList<CornerOption> options, CornerMethod method) => options.Single(o => o.Method == method);
 
@@ -21,7 +22,8 @@ public class CornerTests
         Assert.Equal(Enum.GetValues<CornerMethod>(), options.Select(o => o.Method));
         foreach (var bent in (CornerMethod[])[CornerMethod.StraightKerf, CornerMethod.TaperedKerf, CornerMethod.Laminated])
         {
-            Assert.Equal((40 - 11.9, 40 - 11.9), (Math.Round(Of(options, bent).InsideRadiusMm, 6), Math.Round(Of(options, bent).InsideLossMm, 6)));
+            Assert.Equal((40 - 11.9, 40 - 11.9), (Math.Round(Of(options, bent).InsideRadiusMm, 6), Math.Round(Of(options, bent)
+                .InsideLossMm, 6)));
         }
 
         Assert.Equal((0.0, 0.0), (Of(options, CornerMethod.Mitred).InsideRadiusMm, Of(options, CornerMethod.Mitred).InsideLossMm));
@@ -43,7 +45,8 @@ public class CornerTests
             var turned = BentWrapSystem.Turned(Sample.Empty, Sample.Catalog, EdgeId.FrontLeft, option.Method, radius)!;
             Assert.Empty(DesignCheck.Problems(turned, Sample.Catalog));
             Assert.Equal(option.Possible, Sample.Plan(turned).Findings.All(f => f.Code != "corner-not-possible"));
-            Assert.True(option.Possible || option.LeastRadiusMm > radius || option.MostRadiusMm < radius || option.Note.Contains("web", StringComparison.Ordinal), $"{option.Method}: {option.Note}");
+            Assert.True(option.Possible || option.LeastRadiusMm > radius || option.MostRadiusMm < radius
+                || option.Note.Contains("web", StringComparison.Ordinal), $"{option.Method}: {option.Note}");
         }
     }
 
@@ -62,7 +65,8 @@ public class CornerTests
         // four faces are the whole way round: the last edge stays a joint
         Assert.Null(BentWrapSystem.Turned(three, Sample.Catalog, EdgeId.BackRight, CornerMethod.Mitred, 20));
         var changed = BentWrapSystem.Turned(two, Sample.Catalog, EdgeId.FrontRight, CornerMethod.CornerBlock, 35)!;
-        Assert.Equal(new WrapCorner(EdgeId.FrontRight, CornerMethod.CornerBlock, 35, null), changed.Structures.OfType<BentWrap>().Single().Corners.Single(c => c.Edge == EdgeId.FrontRight));
+        Assert.Equal(new WrapCorner(EdgeId.FrontRight, CornerMethod.CornerBlock, 35, null), changed.Structures.OfType<BentWrap>().Single()
+            .Corners.Single(c => c.Edge == EdgeId.FrontRight));
     }
 
     private static IEnumerable<EdgeId> BentWrapEdges(BentWrap wrap) => wrap.Path.Zip(wrap.Path.Skip(1), Faces.Between);
@@ -92,7 +96,8 @@ public class CornerTests
         var tray = plan.Part("tray-1");
         // in steps round each of the two bends
         var notches = tray.Features.Where(f => f.Id.StartsWith("notch/bent-wrap/corner-", StringComparison.Ordinal)).ToList();
-        Assert.Equal(["bent-wrap/corner-front-left", "bent-wrap/corner-front-right"], notches.Select(n => n.For).Distinct().Order(StringComparer.Ordinal));
+        Assert.Equal(["bent-wrap/corner-front-left", "bent-wrap/corner-front-right"], notches.Select(n => n.For).Distinct()
+            .Order(StringComparer.Ordinal));
         // the rail beside the left wall begins where the bend ends: 50 from the front
         Assert.Equal(50, plan.Part("rail/tray-1/left").Box.Min.Y, 0.8);
         Assert.Empty(SolidityCheck.Overlaps(plan));

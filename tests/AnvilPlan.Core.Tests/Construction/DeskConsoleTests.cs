@@ -13,8 +13,11 @@ namespace AnvilPlan.Core.Tests.Construction;
 /// <summary>A front that leans back, against figures worked out by hand.</summary>
 public class DeskConsoleTests
 {
-    /// <summary>320 x 240 x 160 of measured 12 mm board, sloped 30 degrees over a lip of 60: 100 of rise, 200 along the slope, 173.205 back.</summary>
-    private static Design Desk(double deg = 30, double lip = 60) => Begun().WithStructure<DeskConsole>("desk-console", c => c with { SlopeDeg = deg, LipMm = lip });
+    /// <summary>
+    /// 320 x 240 x 160 of measured 12 mm board, sloped 30 degrees over a lip of 60: 100 of rise, 200 along the slope, 173.205 back.
+    /// </summary>
+    private static Design Desk(double deg = 30, double lip = 60) =>
+        Begun().WithStructure<DeskConsole>("desk-console", c => c with { SlopeDeg = deg, LipMm = lip });
 
     private static Design Begun()
     {
@@ -22,7 +25,8 @@ public class DeskConsoleTests
         return begun with { Box = begun.Box with { Panels = [.. begun.Box.Panels.Select(p => p with { MeasuredMm = 12 })] } };
     }
 
-    private static Design Thick(Design design, Face face, double mm) => design.WithPanel(face, p => p with { NominalMm = mm, MeasuredMm = mm });
+    private static Design Thick(Design design, Face face, double mm) =>
+        design.WithPanel(face, p => p with { NominalMm = mm, MeasuredMm = mm });
 
     [Fact]
     public void Front_lip_top_and_sides_are_as_large_as_the_slope_makes_them()
@@ -52,7 +56,8 @@ public class DeskConsoleTests
     public void Panels_as_thick_as_each_other_are_cut_to_half_the_angle(double deg, double lip)
     {
         var plan = Sample.Plan(Desk(deg, lip));
-        double Bevel(string part, string id) => plan.Part(part).Features.OfType<Bevel>().Single(b => b.Id == $"desk-console/{id}-mitre").AngleDeg;
+        double Bevel(string part, string id) => plan.Part(part).Features.OfType<Bevel>().Single(b => b.Id == $"desk-console/{id}-mitre")
+            .AngleDeg;
         Assert.Equal(deg / 2, Bevel("shell/front", "top"), 6);
         Assert.Equal(deg / 2, Bevel("shell/top", "front"), 6);
         Assert.Equal((90 - deg) / 2, Bevel("shell/front", "lip"), 6);
@@ -64,8 +69,10 @@ public class DeskConsoleTests
     public void Panels_of_unlike_thickness_are_cut_to_the_line_between_their_edges()
     {
         var plan = Sample.Plan(Thick(Desk(50), Face.Top, 9));
-        // the inner planes cross at z = 151 and y' = 12: (9 - 12 cos 50) / sin 50 = 1.680 before the end of the slope, (12 - 9 cos 50) / sin 50 = 8.113 behind the front of the top
-        var (front, top) = (plan.Part("shell/front").Features.OfType<Bevel>().Single(b => b.Id.EndsWith("top-mitre", StringComparison.Ordinal)), plan.Part("shell/top").Features.OfType<Bevel>().Single());
+        // the inner planes cross at z = 151 and y' = 12: (9 - 12 cos 50) / sin 50 = 1.680 before the end of the slope, (12 - 9 cos 50) /
+        // sin 50 = 8.113 behind the front of the top
+        var (front, top) = (plan.Part("shell/front").Features.OfType<Bevel>()
+            .Single(b => b.Id.EndsWith("top-mitre", StringComparison.Ordinal)), plan.Part("shell/top").Features.OfType<Bevel>().Single());
         Assert.Equal(Math.Atan2(1.6795, 12) * 180 / Math.PI, front.AngleDeg, 2);
         Assert.Equal(Math.Atan2(8.1131, 9) * 180 / Math.PI, top.AngleDeg, 2);
         Assert.Equal((WorkedFrom.Seen, WorkedFrom.Seen), (front.From, top.From));
@@ -78,7 +85,9 @@ public class DeskConsoleTests
     public void One_much_thinner_runs_over_the_end_of_the_other_which_is_cut_to_its_plane(double frontMm, double topMm)
     {
         var plan = Sample.Plan(Thick(Thick(Desk(), Face.Front, frontMm), Face.Top, topMm));
-        var (front, top) = (plan.Part("shell/front").Features.OfType<Bevel>().Where(b => b.Id.EndsWith("top-mitre", StringComparison.Ordinal)).ToList(), plan.Part("shell/top").Features.OfType<Bevel>().ToList());
+        var (front, top) = (plan.Part("shell/front").Features.OfType<Bevel>()
+            .Where(b => b.Id.EndsWith("top-mitre", StringComparison.Ordinal)).ToList(), plan.Part("shell/top")
+            .Features.OfType<Bevel>().ToList());
         // its end stands as the slope does: 60 degrees from square, its inner face the longer one
         var cut = Assert.Single(front.Concat(top));
         Assert.Equal((60, WorkedFrom.Far), (Math.Round(cut.AngleDeg, 6), cut.From));
@@ -90,12 +99,14 @@ public class DeskConsoleTests
     public void A_section_through_the_shell_is_closed_all_round()
     {
         // glued shut, without play: a line from the middle of the inside to any side meets material
-        var plan = Sample.Plan(Desk().WithPanel(Face.Front, p => p with { Hold = PanelHold.Fixed }).WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed, Fit = null }));
+        var plan = Sample.Plan(Desk().WithPanel(Face.Front, p => p with { Hold = PanelHold.Fixed })
+            .WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed, Fit = null }));
         var solids = plan.Parts.Where(p => p.Body.Count > 0).Select(p => new Audit.Written.PartSolid(p, Sample.Catalog)).ToList();
         for (var degrees = 0; degrees < 360; degrees++)
         {
             var way = new Point3(0, Math.Cos(degrees * Math.PI / 180), Math.Sin(degrees * Math.PI / 180));
-            Assert.Contains(Enumerable.Range(0, 1600), i => new Point3(160, 150, 70) + (way * (i * 0.15)) is var at && solids.Exists(s => s.HasUndrilled(at)));
+            Assert.Contains(Enumerable.Range(0, 1600), i => new Point3(160, 150, 70) + (way * (i * 0.15)) is var at
+                && solids.Exists(s => s.HasUndrilled(at)));
         }
     }
 
@@ -112,7 +123,8 @@ public class DeskConsoleTests
         // the corner of its base, 90 up the slope and 12 + standoff behind it, in the enclosure
         var deep = 12 + board.StandoffMm;
         var corner = front.Pose.ToSpace(board.Body.Min);
-        Assert.Equal((100, (90 * 0.8660254) + (deep * 0.5), 60 + (90 * 0.5) - (deep * 0.8660254)), (corner.X, Math.Round(corner.Y, 6), Math.Round(corner.Z, 6)), new Within(1e-5));
+        Assert.Equal((100, (90 * 0.8660254) + (deep * 0.5), 60 + (90 * 0.5) - (deep * 0.8660254)), (corner.X, Math.Round(corner.Y, 6),
+            Math.Round(corner.Z, 6)), new Within(1e-5));
         Assert.All(plan.Fixings.Where(f => f.For == "board"), f => Assert.Equal(front.Pose, f.Pose));
         Assert.Equal(4, front.Features.OfType<Hole>().Count(h => h.For == "board"));
         // holes 58 x 23 of the model lie on the front as they lie on the board
@@ -125,13 +137,15 @@ public class DeskConsoleTests
     public void What_stands_on_the_floor_may_not_reach_through_the_slope()
     {
         // 60 of lip: 40 behind the inside of the lip the slope's inside is (52 sin 30 - 12) / cos 30 = 16.17 above it, at 76.17
-        var tall = Sample.Catalog.Hardware.Where(m => m is { InPanel: false, Holes.Count: > 0, HeightMm: > 85 and < 130 }).MinBy(m => m.DepthMm)!;
+        var tall = Sample.Catalog.Hardware.Where(m => m is { InPanel: false, Holes.Count: > 0, HeightMm: > 85 and < 130 })
+            .MinBy(m => m.DepthMm)!;
         var design = Desk().With(Sample.Device("tall", tall.Id, "panel/bottom", 100, 30));
         var finding = Assert.Single(Sample.Plan(design).Findings, f => f.Code == "device-outside" && f.Places.Contains("shell/front"));
         var placed = Sample.Plan(design).Devices.Single().Body;
         // how far its upper front edge lies before the plane 12 behind the slope
         var over = 12 - ((placed.Min.Y * 0.5) - ((placed.Max.Z - 60) * Math.Sqrt(0.75)));
-        Assert.Contains($" {Math.Round(over, 1).ToString(System.Globalization.CultureInfo.InvariantCulture)} mm past the inside", finding.Text, StringComparison.Ordinal);
+        Assert.Contains($" {Math.Round(over, 1).ToString(System.Globalization.CultureInfo.InvariantCulture)} mm past the inside",
+            finding.Text, StringComparison.Ordinal);
         Provocation.Mends("device-outside", 1, design);
     }
 
@@ -154,7 +168,8 @@ public class DeskConsoleTests
     public void A_mock_up_of_card_has_the_same_inside()
     {
         var card = MockUp.Of(Sample.Plan(Desk()), 3, 20);
-        // the insides of lip and slope cross (12 sin 30 - 12) / cos 30 below the lip's edge, at 53.07; those of slope and top (12 + 88 cos 30) / sin 30 back, at 176.42
+        // the insides of lip and slope cross (12 sin 30 - 12) / cos 30 below the lip's edge, at 53.07; those of slope and top (12 + 88 cos
+        // 30) / sin 30 back, at 176.42
         var front = card.Parts.Single(p => p.Name == "Sloped front");
         Assert.Equal(Math.Sqrt(Math.Pow(176.42 - 12, 2) + Math.Pow(148 - 53.07, 2)), front.WidthMm, 1);
         Assert.Equal(296 + (2 * 3) + (2 * 20), front.LengthMm, 6);
@@ -201,7 +216,8 @@ public class DeskConsoleTests
     public void It_does_not_go_with_what_is_laid_out_square()
     {
         var both = Sample.Catalog.Systems.Single(s => s.Key == "railFrame").Begin(Desk(), Sample.Catalog)!;
-        Assert.Contains(DesignCheck.Problems(both, Sample.Catalog), p => p.Message.Contains("square to one another", StringComparison.Ordinal));
+        Assert.Contains(DesignCheck.Problems(both, Sample.Catalog), p => p.Message.Contains("square to one another",
+            StringComparison.Ordinal));
         var plinth = Sample.Catalog.Systems.Single(s => s.Key == "plinth").Begin(Desk(), Sample.Catalog)!;
         Assert.Empty(DesignCheck.Problems(plinth, Sample.Catalog));
         Assert.Empty(SolidityCheck.Faults(Sample.Plan(plinth)));
@@ -213,7 +229,13 @@ public class DeskConsoleTests
         var random = new Random(7);
         for (var i = 0; i < 25; i++)
         {
-            var material = random.Next(4) switch { 0 => ("aluminium-5052", 3.0), 1 => ("acrylic", 5.0), 2 => ("birch-plywood", 9.0), _ => ("birch-plywood", 12.0) };
+            var material = random.Next(4) switch
+            {
+                0 => ("aluminium-5052", 3.0),
+                1 => ("acrylic", 5.0),
+                2 => ("birch-plywood", 9.0),
+                _ => ("birch-plywood", 12.0)
+            };
             var begun = Begun();
             begun = begun with
             {
@@ -222,11 +244,17 @@ public class DeskConsoleTests
                     WidthMm = random.Next(180, 520),
                     DepthMm = random.Next(160, 420),
                     HeightMm = random.Next(110, 300),
-                    Edges = [.. begun.Box.Edges.Select(e => material.Item1 == "birch-plywood" ? e : e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-20x20" })],
-                    Panels = [.. begun.Box.Panels.Select(p => p with { MaterialId = material.Item1, NominalMm = material.Item2, MeasuredMm = null, Hold = p.Face == Face.Front && random.Next(2) == 0 ? PanelHold.Fixed : p.Hold })],
+                    Edges = [.. begun.Box.Edges.Select(e => material.Item1 == "birch-plywood" ? e
+                        : e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-20x20" })],
+                    Panels = [.. begun.Box.Panels.Select(p => p with { MaterialId = material.Item1, NominalMm = material.Item2,
+                        MeasuredMm = null, Hold = p.Face == Face.Front && random.Next(2) == 0 ? PanelHold.Fixed : p.Hold })],
                 },
             };
-            var design = begun.WithStructure<DeskConsole>("desk-console", c => c with { SlopeDeg = 15 + (random.NextDouble() * 55), LipMm = random.Next(15, 120) });
+            var design = begun.WithStructure<DeskConsole>("desk-console", c => c with
+            {
+                SlopeDeg = 15 + (random.NextDouble() * 55),
+                LipMm = random.Next(15, 120)
+            });
             if (DesignCheck.Problems(design, Sample.Catalog).Count == 0)
             {
                 var plan = Sample.Plan(design);
@@ -243,7 +271,9 @@ public class DeskConsoleTests
         var random = new Random(3);
         for (var i = 0; i < 400; i++)
         {
-            Box Any(double size) => new Point3(random.NextDouble() * 60, random.NextDouble() * 60, random.NextDouble() * 60) is var at ? new Box(at, at + new Point3(5 + (random.NextDouble() * size), 5 + (random.NextDouble() * size), 5 + (random.NextDouble() * size))) : default;
+            Box Any(double size) => new Point3(random.NextDouble() * 60, random.NextDouble() * 60, random.NextDouble() * 60) is var at
+                ? new Box(at, at + new Point3(5 + (random.NextDouble() * size), 5 + (random.NextDouble() * size), 5
+                + (random.NextDouble() * size))) : default;
             var (a, b) = (new Block(Any(40), null), new Block(Any(40), pose));
             var met = Audit.Written.Axes.Grid(b.Box, 20).Any(p => a.Box.Contains(Audit.Written.Axes.OutOf(pose, p)));
             // a point of the one in the other: they meet; and by as much as the depth says the one can be moved out
@@ -255,7 +285,8 @@ public class DeskConsoleTests
 
     private sealed class Within(double by) : IEqualityComparer<(double, double, double)>, IEqualityComparer<(string, double)>
     {
-        public bool Equals((double, double, double) a, (double, double, double) b) => Math.Abs(a.Item1 - b.Item1) < by && Math.Abs(a.Item2 - b.Item2) < by && Math.Abs(a.Item3 - b.Item3) < by;
+        public bool Equals((double, double, double) a, (double, double, double) b) =>
+            Math.Abs(a.Item1 - b.Item1) < by && Math.Abs(a.Item2 - b.Item2) < by && Math.Abs(a.Item3 - b.Item3) < by;
 
         public int GetHashCode((double, double, double) a) => 0;
 

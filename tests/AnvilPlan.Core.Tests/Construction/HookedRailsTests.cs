@@ -16,12 +16,14 @@ public class HookedRailsTests
     /// <summary>45 * tan 30.</summary>
     private const double Drop = 25.981;
 
-    private static Design Begun(string bar = "pine-45x45") => Sample.Catalog.Systems.Single(s => s is BackBoardSystem).Begin(Sample.Empty, Sample.Catalog)! is var d
+    private static Design Begun(string bar = "pine-45x45") => Sample.Catalog.Systems.Single(s => s is BackBoardSystem)
+        .Begin(Sample.Empty, Sample.Catalog)! is var d
         ? d.WithStructure<BackBoard>(d.Structures[^1].Id, b => b with { Hanging = Hanging.BevelledRails, FrameBarId = bar }) : d;
 
     private static Part Bar(BuildPlan plan, string end) => plan.Parts.Single(p => p.Id.EndsWith("/frame-" + end, StringComparison.Ordinal));
 
-    private static bool HasMaterial(Part part, Point3 at) => part.Box.Contains(at) && !part.Features.OfType<Bevel>().SelectMany(f => f.Cuts(part.Slab)).Any(c => c.Removes(part.Frame.ToPlane(at), -part.Frame.HeightOf(at), part.Slab));
+    private static bool HasMaterial(Part part, Point3 at) => part.Box.Contains(at) && !part.Features.OfType<Bevel>()
+        .SelectMany(f => f.Cuts(part.Slab)).Any(c => c.Removes(part.Frame.ToPlane(at), -part.Frame.HeightOf(at), part.Slab));
 
     [Fact]
     public void The_rails_hook_into_each_other_and_share_no_material()
@@ -97,7 +99,8 @@ public class HookedRailsTests
         low = low with { Box = low.Box with { HeightMm = 180 } };
         var finding = Sample.Plan(low).Findings.Single(f => f.Code == "bars-have-no-room");
         Assert.Equal(Core.Findings.Severity.Stop, finding.Severity);
-        Assert.All(finding.Remedies, r => Assert.DoesNotContain(Sample.Plan(r.Change(low)!).Findings, f => f.Code is "bars-have-no-room" or "parts-collide"));
+        Assert.All(finding.Remedies, r => Assert.DoesNotContain(Sample.Plan(r.Change(low)!).Findings,
+            f => f.Code is "bars-have-no-room" or "parts-collide"));
     }
 
     [Fact]
@@ -106,7 +109,8 @@ public class HookedRailsTests
         static double Pull(double heightMm)
         {
             var design = Begun();
-            var text = Sample.Plan(design with { Box = design.Box with { HeightMm = heightMm } }).Findings.Single(f => f.Code == "wall-load").Text;
+            var text = Sample.Plan(design with { Box = design.Box with { HeightMm = heightMm } })
+                .Findings.Single(f => f.Code == "wall-load").Text;
             return double.Parse(text.Split("is pulled by ")[1].Split(' ')[0], System.Globalization.CultureInfo.InvariantCulture);
         }
 

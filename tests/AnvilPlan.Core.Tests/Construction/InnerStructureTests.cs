@@ -17,7 +17,15 @@ public class InnerStructureTests
 {
     private static Design With(string key) => Sample.Catalog.Systems.Single(s => s.Key == key).Begin(Sample.Empty, Sample.Catalog)!;
 
-    private static Design Boxed() => With("innerBox").WithStructure<InnerBox>("inner-box", b => b with { FromLeftMm = 30, FromFrontMm = 20, WidthMm = 150, DepthMm = 100, HeightMm = 80 });
+    private static Design Boxed() =>
+        With("innerBox").WithStructure<InnerBox>("inner-box", b => b with
+        {
+            FromLeftMm = 30,
+            FromFrontMm = 20,
+            WidthMm = 150,
+            DepthMm = 100,
+            HeightMm = 80
+        });
 
     private static BuildPlan Sound(Design design)
     {
@@ -76,7 +84,8 @@ public class InnerStructureTests
     [InlineData("aluminium-5052", "glued by their edges")]
     public void A_sheet_that_takes_no_glue_is_refused(string material, string why)
     {
-        var problem = Assert.Single(DesignCheck.Problems(Boxed().WithStructure<InnerBox>("inner-box", b => b with { MaterialId = material }), Sample.Catalog));
+        var problem = Assert.Single(DesignCheck.Problems(Boxed().WithStructure<InnerBox>("inner-box", b => b with
+        { MaterialId = material }), Sample.Catalog));
         Assert.Contains(why, problem.Message, StringComparison.Ordinal);
     }
 
@@ -85,14 +94,16 @@ public class InnerStructureTests
     {
         // 80 less what is under the floor, floor and lid of what 9 mm plywood measures, and 6 mm above and below the hole
         var t = Sample.Catalog.TypicalThicknessMm("birch-plywood", 9);
-        var problem = Assert.Single(DesignCheck.Problems(Boxed().WithStructure<InnerBox>("inner-box", b => b with { CableHoleMm = 60 }), Sample.Catalog));
+        var problem = Assert.Single(DesignCheck.Problems(Boxed().WithStructure<InnerBox>("inner-box", b => b with { CableHoleMm = 60 }),
+            Sample.Catalog));
         Assert.Contains($"is {Math.Floor(80 - 10 - (2 * t) - 12)} mm at most", problem.Message, StringComparison.Ordinal);
     }
 
     [Fact]
     public void A_floor_that_leaves_no_room_over_it_is_refused()
     {
-        var problem = Assert.Single(DesignCheck.Problems(Boxed().WithStructure<InnerBox>("inner-box", b => b with { FloorMm = 60, CableHoleMm = null }), Sample.Catalog));
+        var problem = Assert.Single(DesignCheck.Problems(Boxed().WithStructure<InnerBox>("inner-box", b => b with
+        { FloorMm = 60, CableHoleMm = null }), Sample.Catalog));
         Assert.Contains("floorMm is 60", problem.Message, StringComparison.Ordinal);
     }
 
@@ -100,14 +111,24 @@ public class InnerStructureTests
     public void A_printed_frame_carries_hardware_on_four_legs_that_are_screwed_from_below()
     {
         var design = With("printedFrame") with { Devices = [] };
-        design = design.WithStructure<PrintedFrame>("printed-frame", f => f with { FromLeftMm = 40, FromFrontMm = 30, WidthMm = 120, DepthMm = 90, HeightMm = 25, PlateMm = 5, LegMm = 15 });
+        design = design.WithStructure<PrintedFrame>("printed-frame", f => f with
+        {
+            FromLeftMm = 40,
+            FromFrontMm = 30,
+            WidthMm = 120,
+            DepthMm = 90,
+            HeightMm = 25,
+            PlateMm = 5,
+            LegMm = 15
+        });
         design = design with { Devices = [Sample.Device("pi", "relay-4", "printed-frame-plate", 20, 20)] };
         var plan = Sound(design);
         var plate = plan.Part("printed-frame-plate");
         Assert.Equal((120, 90, 5), (plate.LengthMm, plate.WidthMm, plate.ThicknessMm));
         Assert.Equal(plan.Part("shell/bottom").ThicknessMm + 25, plate.Box.Min.Z, 6);
         Assert.Equal("printed-frame", plate.LeafOf);
-        Assert.All(Enumerable.Range(1, 4), i => Assert.True((plan.Part($"printed-frame/leg-{i}").Box.Size - new Point3(15, 15, 25)).Length < 1e-9));
+        Assert.All(Enumerable.Range(1, 4), i => Assert.True((plan.Part($"printed-frame/leg-{i}").Box.Size - new Point3(15, 15, 25))
+            .Length < 1e-9));
         var screws = plan.Fixings.Where(f => f.Id.StartsWith("printed-frame/leg", StringComparison.Ordinal)).ToList();
         Assert.Equal(4, screws.Count);
         Assert.All(screws, s => Assert.Equal(Direction.Up, s.Axis));

@@ -14,7 +14,8 @@ public class LevelDrawingTests
 {
     private static Design Begun { get; } = Sample.Catalog.Systems.Single(s => s is LevelFrameSystem).Begin(Sample.Empty, Sample.Catalog)!;
 
-    private static Design With(FrameFitting fitting, string post) => Begun.WithStructure<LevelFrame>("level-frame", f => f with { Fitting = fitting, PostBarId = post });
+    private static Design With(FrameFitting fitting, string post) =>
+        Begun.WithStructure<LevelFrame>("level-frame", f => f with { Fitting = fitting, PostBarId = post });
 
     private static Device Board(double u) => new("board", "sbc-85", "Board", "level-frame-low", u, 80, 0, null, null, 0, null, null, []);
 
@@ -30,12 +31,14 @@ public class LevelDrawingTests
         foreach (var piece in view.Pieces.Where(p => p.Role is not (AssemblyRole.Device or AssemblyRole.Fitting)))
         {
             var part = plan.Part(piece.Id);
-            Assert.Equal((part.Box.Min.X, part.Box.Min.Y, part.Box.Max.X, part.Box.Max.Y), (piece.Min.U, piece.Min.V, piece.Max.U, piece.Max.V));
+            Assert.Equal((part.Box.Min.X, part.Box.Min.Y, part.Box.Max.X, part.Box.Max.Y), (piece.Min.U, piece.Min.V, piece.Max.U,
+                piece.Max.V));
         }
 
         // a hole of the board lies over a rail each
         Assert.Equal(Sample.Catalog.Model("sbc-85").Holes.Count, view.Points.Count);
-        Assert.All(view.Points, p => Assert.Contains(view.Pieces, r => r.Role is AssemblyRole.Rail or AssemblyRole.FixedRail && p.At.U > r.Min.U && p.At.U < r.Max.U));
+        Assert.All(view.Points, p => Assert.Contains(view.Pieces, r => r.Role is AssemblyRole.Rail or AssemblyRole.FixedRail
+            && p.At.U > r.Min.U && p.At.U < r.Max.U));
         Assert.Single(view.Pieces, p => p.Role == AssemblyRole.FixedRail);
     }
 
@@ -48,7 +51,8 @@ public class LevelDrawingTests
         var rail = plan.Parts.First(p => p.Id.Contains("low-rail-1", StringComparison.Ordinal));
         var beam = plan.Parts.First(p => p.Id.EndsWith("low-front", StringComparison.Ordinal));
         Assert.Equal((rail.Box.Max.Z, (rail.Box.Min.X + rail.Box.Max.X) / 2), (Of("top of the rails"), Of("rail 1")));
-        Assert.Equal((Math.Round(beam.LengthMm, 3), Math.Round((beam.Box.Min.Z + beam.Box.Max.Z) / 2, 3)), (Of("each beam"), Of("middle of the beams")));
+        Assert.Equal((Math.Round(beam.LengthMm, 3), Math.Round((beam.Box.Min.Z + beam.Box.Max.Z) / 2, 3)),
+            (Of("each beam"), Of("middle of the beams")));
         // rails lie on the beams
         Assert.Equal(beam.Box.Max.Z, rail.Box.Min.Z, 6);
     }
@@ -62,8 +66,10 @@ public class LevelDrawingTests
         var plan = Sample.Plan(With(fitting, post));
         Assert.Equal(8, plan.Fittings.Count(f => f.Id.Contains("-fitting-", StringComparison.Ordinal)));
         Assert.Equal(4, plan.Fittings.Count(f => f.Name == "Floor flange"));
-        Assert.Equal(plan.Fittings.Count(f => f.Name == "Saddle clamp"), plan.Cost.Purchase.Where(l => l.Item.Contains("saddle clamp", StringComparison.Ordinal)).Sum(l => l.Count));
-        Assert.All(plan.Fittings.SelectMany(f => f.Body), b => Assert.DoesNotContain(plan.Parts, p => p.Box.Intersect(b) is var shared && Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z)) > 0.01));
+        Assert.Equal(plan.Fittings.Count(f => f.Name == "Saddle clamp"),
+            plan.Cost.Purchase.Where(l => l.Item.Contains("saddle clamp", StringComparison.Ordinal)).Sum(l => l.Count));
+        Assert.All(plan.Fittings.SelectMany(f => f.Body), b => Assert.DoesNotContain(plan.Parts, p => p.Box.Intersect(b) is var shared
+            && Math.Min(shared.Size.X, Math.Min(shared.Size.Y, shared.Size.Z)) > 0.01));
         Assert.DoesNotContain(plan.Findings, f => f.Severity != Severity.Note);
     }
 
@@ -88,7 +94,8 @@ public class LevelDrawingTests
         Assert.Equal(chain.TotalMm, chain.Layers.Sum(l => l.ThicknessMm), 6);
         Assert.Equal("lift/level-frame-low", chain.Layers[0].Handle);
         var lifted = ChainEdit.Set(design, Sample.Catalog, chain, 0, chain.Layers[0].ThicknessMm + 12, ChainPolicy.UseSlack);
-        Assert.Equal(design.Trays.First(t => t.Id == "level-frame-low").UndersideMm + 12, lifted.Trays.First(t => t.Id == "level-frame-low").UndersideMm);
+        Assert.Equal(design.Trays.First(t => t.Id == "level-frame-low").UndersideMm + 12, lifted.Trays.First(t => t.Id == "level-frame-low")
+            .UndersideMm);
     }
 
     [Fact]

@@ -8,7 +8,8 @@ namespace AnvilPlan.Core.Tests.Construction;
 /// <summary>Levels that change places and turn, and what that does to the cables.</summary>
 public class LevelMoveTests
 {
-    private static Design Frame() => Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open })) is var open
+    private static Design Frame() =>
+        Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open })) is var open
         ? open with
         {
             Box = open.Box with { WidthMm = 400, DepthMm = 300, HeightMm = 520, Feet = null },
@@ -28,7 +29,8 @@ public class LevelMoveTests
         var swapped = LevelMoves.Swap(LevelMoves.Swap(design, "low", "high"), "low", "high");
         Assert.Equal(design.Trays, swapped.Trays);
         var turned = LevelMoves.Turn(LevelMoves.Turn(design, "high", Sample.Catalog), "high", Sample.Catalog);
-        Assert.Equal(design.Devices.Select(d => (d.UMm, d.VMm, d.QuarterTurns)), turned.Devices.Select(d => (d.UMm, d.VMm, d.QuarterTurns)));
+        Assert.Equal(design.Devices.Select(d => (d.UMm, d.VMm, d.QuarterTurns)),
+            turned.Devices.Select(d => (d.UMm, d.VMm, d.QuarterTurns)));
     }
 
     [Fact]
@@ -42,7 +44,8 @@ public class LevelMoveTests
         var now = Sample.Plan(design).Routes.Single().NeededMm;
         foreach (var move in moves)
         {
-            var moved = move.LevelB is { } other ? LevelMoves.Swap(design, move.LevelA, other) : LevelMoves.Turn(design, move.LevelA, Sample.Catalog);
+            var moved = move.LevelB is { } other ? LevelMoves.Swap(design, move.LevelA, other)
+                : LevelMoves.Turn(design, move.LevelA, Sample.Catalog);
             Assert.Equal(Sample.Plan(moved).Routes.Single().NeededMm, move.CableMm, 6);
             Assert.Equal(move.CableMm - now, move.ChangeMm, 6);
         }

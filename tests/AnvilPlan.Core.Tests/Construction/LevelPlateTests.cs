@@ -13,7 +13,8 @@ namespace AnvilPlan.Core.Tests.Construction;
 /// <summary>Hardware with threads in its base on a level of slotted bars: on a plate that is screwed into the slots beside it.</summary>
 public class LevelPlateTests
 {
-    private static Design Levels { get; } = Sample.Catalog.Systems.First(s => s.Key == "levelFrame").Begin(StartingDesign.Named("Levels"), Sample.Catalog)!;
+    private static Design Levels { get; } = Sample.Catalog.Systems.First(s => s.Key == "levelFrame")
+        .Begin(StartingDesign.Named("Levels"), Sample.Catalog)!;
 
     private static string Lower => Levels.Trays[0].Id;
 
@@ -33,7 +34,8 @@ public class LevelPlateTests
         Assert.All(wings, h => Assert.Equal(4.5, h.DiaMm));
 
         // two rails, 79 + 16 mm apart, with their slots under the screws
-        var rails = plan.Parts.Where(p => p.Id.StartsWith($"level-frame/{Lower}-rail-", StringComparison.Ordinal)).OrderBy(p => p.Box.Min.X).ToList();
+        var rails = plan.Parts.Where(p => p.Id.StartsWith($"level-frame/{Lower}-rail-", StringComparison.Ordinal))
+            .OrderBy(p => p.Box.Min.X).ToList();
         Assert.Equal(2, rails.Count);
         Assert.Equal(95, rails[1].Box.Centre.X - rails[0].Box.Centre.X, 6);
         Assert.Equal(4, plan.Screws.Where(s => s.Id.StartsWith("screw/supply-15w/adapter-", StringComparison.Ordinal)).Sum(s => s.Count));
@@ -58,7 +60,8 @@ public class LevelPlateTests
         var plan = Sample.Plan(DevicePlacing.Add(Levels, Sample.Catalog, ShopProfile.Usual, "supply-15w", Lower).Design!);
         var view = plan.Views.Single(v => v.Id == Lower);
         Assert.Equal("adapter/supply-15w", Assert.Single(view.Pieces, p => p.Role == AssemblyRole.Plate).Id);
-        Assert.Contains(plan.Chains.Single(c => c.Id == "supply-15w/z").Layers, l => l.What.StartsWith("Adapter for", StringComparison.Ordinal) && l.ThicknessMm == 3 && l.Kind == LayerKind.Fixed);
+        Assert.Contains(plan.Chains.Single(c => c.Id == "supply-15w/z").Layers, l => l.What.StartsWith("Adapter for",
+            StringComparison.Ordinal) && l.ThicknessMm == 3 && l.Kind == LayerKind.Fixed);
         var points = view.Points.Where(p => p.DeviceId == "supply-15w").ToList();
         Assert.Equal([1, 2, 3, 4, 5, 6, 7, 8], points.Select(p => p.Number));
         Assert.Equal(95, points.Skip(4).Max(p => p.At.U) - points.Skip(4).Min(p => p.At.U), 6);

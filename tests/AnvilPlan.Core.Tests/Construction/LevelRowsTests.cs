@@ -27,7 +27,8 @@ public class LevelRowsTests
     [Fact]
     public void On_a_closed_tube_every_head_is_outside_and_the_screw_passes_both_walls()
     {
-        var tubes = Frame.WithStructure<LevelFrame>(Frame.Structures[0].Id, f => f with { RailBarId = "aluminium-6061-tube-20" }) with { Devices = [Sample.Device("a", "euro-100", Level, 100, 60)] };
+        var tubes = Frame.WithStructure<LevelFrame>(Frame.Structures[0].Id, f => f with { RailBarId = "aluminium-6061-tube-20" }) with
+        { Devices = [Sample.Device("a", "euro-100", Level, 100, 60)] };
         var plan = Sample.Plan(tubes);
         var screws = plan.Fixings.Where(f => f.For == "a").ToList();
         Assert.NotEmpty(screws);
@@ -35,7 +36,8 @@ public class LevelRowsTests
         {
             var (rail, layer) = (plan.Part(f.Layers[^1].Owner.Id), f.Layers[^1]);
             Assert.Equal(20, layer.ToMm - layer.FromMm, 6);
-            Assert.DoesNotContain(f.Pieces, p => p.Kind is Core.Fixings.PieceKind.Head or Core.Fixings.PieceKind.Nut && rail.Box.Grow(-0.1).Contains(f.At + (f.Axis.Vector() * ((p.FromMm + p.ToMm) / 2))));
+            Assert.DoesNotContain(f.Pieces, p => p.Kind is Core.Fixings.PieceKind.Head or Core.Fixings.PieceKind.Nut && rail.Box.Grow(-0.1)
+                .Contains(f.At + (f.Axis.Vector() * ((p.FromMm + p.ToMm) / 2))));
         });
     }
 
@@ -46,7 +48,8 @@ public class LevelRowsTests
         foreach (var model in (string[])["charge-70", "relay-8", "sbc-65", "supply-35w"])
         {
             var placed = DevicePlacing.Add(first, Sample.Catalog, ShopProfile.Usual, model, Level);
-            Assert.True(placed.Design is null ? placed.Reason.Length > 20 : placed.Design.Structures.SequenceEqual(first.Structures), model);
+            Assert.True(placed.Design is null ? placed.Reason.Length > 20 : placed.Design.Structures.SequenceEqual(first.Structures),
+                model);
         }
     }
 

@@ -16,13 +16,21 @@ namespace AnvilPlan.Core.Tests.Construction;
 /// <summary>Layers, drawers, folded sheets, prints and housed shelves against figures worked out by hand.</summary>
 public class MadePartsTests
 {
-    private static Design Of(Design design, string material, double nominal, Func<Face, PanelHold>? hold = null) => Faces.All.Aggregate(design, (d, f) =>
+    private static Design Of(Design design, string material, double nominal, Func<Face, PanelHold>? hold = null) =>
+        Faces.All.Aggregate(design, (d, f) =>
         d.WithPanel(f, p => p with { MaterialId = material, NominalMm = nominal, MeasuredMm = null, Hold = hold?.Invoke(f) ?? p.Hold }));
 
     private static Design Stack(int layers, double spacer) => Of(Sample.Empty, "acrylic", 6) is var d
         ? d with
         {
-            Box = d.Box with { Basis = SizeBasis.Inner, WidthMm = 140, DepthMm = 110, HeightMm = (layers * 6) + ((layers - 1) * spacer), Feet = null },
+            Box = d.Box with
+            {
+                Basis = SizeBasis.Inner,
+                WidthMm = 140,
+                DepthMm = 110,
+                HeightMm = (layers * 6) + ((layers - 1) * spacer),
+                Feet = null
+            },
             Structures = [new AcrylicStack("stack", "acrylic", 6, 6, 16, spacer, "M4")],
         }
         : d;
@@ -39,14 +47,16 @@ public class MadePartsTests
         Assert.All(rings, r => Assert.Equal((140.0 + 32, 110.0 + 32), (r.LengthMm, r.WidthMm)));
         // plate less the inside, less the bolt holes, at 1190 kg/m³
         var hole = rings[0].Features.OfType<Hole>().First().DiaMm;
-        var area = (172 * 142) - (140 * 110) + ((4 - Math.PI) * Math.Pow(rings[0].Features.OfType<Opening>().Single().CornerRadiusMm, 2)) - (4 * Math.PI / 4 * hole * hole);
+        var area = (172 * 142) - (140 * 110) + ((4 - Math.PI) * Math.Pow(rings[0].Features.OfType<Opening>().Single().CornerRadiusMm,
+            2)) - (4 * Math.PI / 4 * hole * hole);
         Assert.Equal(area * 6 * Sample.Catalog.Material("acrylic").DensityKgPerM3 * 1e-6, rings[0].MassG, 0.5);
         Assert.All(rings.Zip(rings.Skip(1)), p => Assert.Equal(6 + spacer, p.Second.Box.Min.Z - p.First.Box.Min.Z, 6));
     }
 
     private static Design Stand(RunnerKind runner, double travel) => Sample.Empty with
     {
-        Trays = [new Tray("drawer", "Drawer bottom", "birch-plywood", 6, null, 20, 13, TraySupport.None, null) { Drawer = new Drawer(Face.Front, travel) }],
+        Trays = [new Tray("drawer", "Drawer bottom", "birch-plywood", 6, null, 20, 13, TraySupport.None, null)
+            { Drawer = new Drawer(Face.Front, travel) }],
         Structures = [new DrawerStand("stand", "drawer", "birch-plywood", 9, 40, 6, runner)],
     };
 
@@ -56,7 +66,8 @@ public class MadePartsTests
         var inside = 320 - (2 * 11.9);
         var slides = Sample.Plan(Stand(RunnerKind.SideSlides, 150));
         Assert.Equal(inside - (2 * 12.7), slides.Part("stand/right").Box.Max.X - slides.Part("stand/left").Box.Min.X, 6);
-        Assert.Contains(slides.Cost.Purchase, l => l.Item.Contains("slide", StringComparison.Ordinal) && l.Item.Contains("150", StringComparison.Ordinal));
+        Assert.Contains(slides.Cost.Purchase, l => l.Item.Contains("slide", StringComparison.Ordinal)
+            && l.Item.Contains("150", StringComparison.Ordinal));
         var wooden = Sample.Plan(Stand(RunnerKind.WoodenRunners, 150));
         // loose: three times the half millimetre to which a glued-up drawer is true, over both sides
         Assert.Equal(inside - 1.5, wooden.Part("stand/right").Box.Max.X - wooden.Part("stand/left").Box.Min.X, 6);
@@ -80,8 +91,17 @@ public class MadePartsTests
         var design = Of(Sample.Empty, material, nominal, f => f == Face.Top ? PanelHold.Removable : PanelHold.Fixed);
         design = design with
         {
-            Box = design.Box with { WidthMm = 220, DepthMm = 160, HeightMm = 80, Feet = null, Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, BlockBarId = null, DepthMm = null, Covers = e.Id.Of().B == Face.Top ? Face.Top : e.Covers })] },
-            Structures = [new FoldedSheet("base", [Face.Bottom, Face.Front, Face.Back, Face.Left, Face.Right], radius, 14, SheetJoin.Rivets)],
+            Box = design.Box with
+            {
+                WidthMm = 220,
+                DepthMm = 160,
+                HeightMm = 80,
+                Feet = null,
+                Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, BlockBarId = null, DepthMm = null,
+                Covers = e.Id.Of().B == Face.Top ? Face.Top : e.Covers })]
+            },
+            Structures = [new FoldedSheet("base", [Face.Bottom, Face.Front, Face.Back, Face.Left, Face.Right], radius, 14,
+                SheetJoin.Rivets)],
         };
         var plan = Sample.Plan(design);
         var blank = plan.Part("base");
@@ -100,11 +120,23 @@ public class MadePartsTests
     [Fact]
     public void A_door_over_a_folded_tray_lies_on_its_returns_and_is_held_by_its_hinges_alone()
     {
-        var design = Of(Sample.Empty, "aluminium-5052", 1.5).WithPanel(Face.Top, p => p with { MaterialId = "birch-plywood", NominalMm = 12, Hold = PanelHold.Hinged, HingeAt = Face.Back });
+        var design = Of(Sample.Empty, "aluminium-5052", 1.5).WithPanel(Face.Top, p => p with
+        {
+            MaterialId = "birch-plywood",
+            NominalMm = 12,
+            Hold = PanelHold.Hinged,
+            HingeAt = Face.Back
+        });
         design = design with
         {
-            Box = design.Box with { Feet = null, Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, BlockBarId = null, DepthMm = null, Covers = e.Id.Of().B == Face.Top ? Face.Top : e.Covers })] },
-            Structures = [new FoldedSheet("base", [Face.Bottom, Face.Front, Face.Back, Face.Left, Face.Right], 1.5, 14, SheetJoin.ScrewsAndNuts)],
+            Box = design.Box with
+            {
+                Feet = null,
+                Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, BlockBarId = null,
+                DepthMm = null, Covers = e.Id.Of().B == Face.Top ? Face.Top : e.Covers })]
+            },
+            Structures = [new FoldedSheet("base", [Face.Bottom, Face.Front, Face.Back, Face.Left, Face.Right], 1.5, 14,
+                SheetJoin.ScrewsAndNuts)],
         };
         Assert.Empty(DesignCheck.Problems(design, Sample.Catalog));
         var plan = Sample.Plan(design);
@@ -126,7 +158,8 @@ public class MadePartsTests
         Assert.Equal([2, 1, 1], usual.Pieces);
         Assert.Equal(150, usual.PieceMm[0]);
         Assert.Equal(1, usual.Joints);
-        var large = ShopProfile.Usual with { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Large printer", 400, 400, 400, null, null, 0.2, false)], [], []) };
+        var large = ShopProfile.Usual with
+        { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Large printer", 400, 400, 400, null, null, 0.2, false)], [], []) };
         var whole = PrintJobs.Of(solid, plastic, 1.2, 0.2, large, "pins");
         Assert.Equal((1, 0), (whole.Count, whole.Joints));
         Assert.True(whole.Hours < usual.Hours);
@@ -142,11 +175,16 @@ public class MadePartsTests
         Box[] solid = [new Box(default, new(100, 80, 40))];
         var (plastic, shop) = (Sample.Catalog.Material("petg"), ShopProfile.Usual);
         var usual = PrintJobs.Of(solid, plastic, 1.2, 0.2, shop, "");
-        var fast = PrintJobs.Of(solid, plastic, 1.2, 0.2, shop with { Printing = shop.Printing with { SpeedMmPerS = 120, LayerOverheadS = 2 } }, "");
+        var fast = PrintJobs.Of(solid, plastic, 1.2, 0.2, shop with
+        { Printing = shop.Printing with { SpeedMmPerS = 120, LayerOverheadS = 2 } }, "");
         Assert.Equal(usual.Hours / 2, fast.Hours, 0.01);
         Assert.Equal(usual.MassG, fast.MassG);
         // 100 x 80 lies on a bed of 100 x 80 only when nothing of it is kept free
-        var bed = shop with { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Small printer", 100, 80, 100, null, null, null, false)], [], []) };
+        var bed = shop with
+        {
+            Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Small printer", 100, 80, 100, null, null, null, false)],
+            [], [])
+        };
         Assert.True(PrintJobs.Of(solid, plastic, 1.2, 0.2, bed, "").Count > 1);
         Assert.Equal(1, PrintJobs.Of(solid, plastic, 1.2, 0.2, bed with { Printing = bed.Printing with { EdgeMarginMm = 0 } }, "").Count);
     }
@@ -156,7 +194,11 @@ public class MadePartsTests
     [InlineData(5.0)]
     public void A_housed_shelf_enters_each_wall_and_its_groove_is_cut_deeper_and_wider(double? housing)
     {
-        var design = Sample.Empty with { Trays = [new Tray("shelf", "Shelf", "birch-plywood", 9, null, 60, 0, TraySupport.Housed, null) { HousingMm = housing }] };
+        var design = Sample.Empty with
+        {
+            Trays = [new Tray("shelf", "Shelf", "birch-plywood", 9, null, 60, 0, TraySupport.Housed, null)
+            { HousingMm = housing }]
+        };
         var plan = Sample.Plan(design);
         var entry = housing ?? Math.Round(11.9 / 3, 1);
         Assert.Equal(320 - (2 * 11.9) + (2 * entry), plan.Part("shelf").Box.Size.X, 6);

@@ -31,7 +31,8 @@ public class RandomDesignTests
         {
             PanelSeat.Behind => One(random, ["aluminium-6061-angle-15x1-5", "aluminium-6061-angle-20x2", "aluminium-6061-angle-25x2"]),
             PanelSeat.Slipped => One(random, ["aluminium-6061-slotted-20", "aluminium-6061-slotted-30", "beech-20x20", "pine-20x20"]),
-            _ => One(random, ["aluminium-6061-15x15", "aluminium-6061-12x12", "pine-20x20", "aluminium-6061-tube-20", "aluminium-6061-slotted-20"]),
+            _ => One(random, ["aluminium-6061-15x15", "aluminium-6061-12x12", "pine-20x20", "aluminium-6061-tube-20",
+                "aluminium-6061-slotted-20"]),
         };
         var thin = seat == PanelSeat.Over ? 2 : 3;
         design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
@@ -50,7 +51,8 @@ public class RandomDesignTests
     {
         var framed = random.Next(2) == 0;
         var support = framed ? TraySupport.Rails : One(random, [TraySupport.Rails, TraySupport.Housed]);
-        var tray = new Tray("tray", "Tray", support == TraySupport.Housed ? "birch-plywood" : "aluminium-5052", support == TraySupport.Housed ? 6 : 2, null, 30, 1.5, support, "aluminium-6061-15x15")
+        var tray = new Tray("tray", "Tray", support == TraySupport.Housed ? "birch-plywood" : "aluminium-5052",
+            support == TraySupport.Housed ? 6 : 2, null, 30, 1.5, support, "aluminium-6061-15x15")
         {
             Drawer = support == TraySupport.Rails && random.Next(2) == 0 ? new Drawer(Face.Front, 100) : null,
             StiffenerBarId = support == TraySupport.Rails && random.Next(2) == 0 ? "aluminium-6061-10x10" : null,
@@ -64,7 +66,11 @@ public class RandomDesignTests
             Structures = [new TrayRack("rack", "tray", count, random.Next(2) == 0 ? null : 60, 10)],
         };
         return framed
-            ? Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open })) with { Structures = [.. design.Structures, new RailFrame("frame", "aluminium-6061-20x10", [EdgeId.FrontLeft, EdgeId.FrontRight, EdgeId.BackLeft, EdgeId.BackRight, .. Faces.Edges.Where(e => e.Along() != Axis.Z)], PanelSeat.Over, FitClass.Sliding, 4)] }
+            ? Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open })) with
+            {
+                Structures = [.. design.Structures, new RailFrame("frame", "aluminium-6061-20x10", [EdgeId.FrontLeft, EdgeId.FrontRight,
+                EdgeId.BackLeft, EdgeId.BackRight, .. Faces.Edges.Where(e => e.Along() != Axis.Z)], PanelSeat.Over, FitClass.Sliding, 4)]
+            }
             : design;
     });
 
@@ -83,10 +89,23 @@ public class RandomDesignTests
         double Place() => 70 + (random.NextDouble() * 60);
         return Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open })) with
         {
-            Box = design.Box with { WidthMm = 320 + (random.NextDouble() * 200), DepthMm = 260 + (random.NextDouble() * 100), HeightMm = 150 + (count * 130), Feet = null, Panels = [.. design.Box.Panels.Select(p => p with { Hold = PanelHold.Open })] },
-            Trays = [.. Enumerable.Range(0, count).Select(i => new Tray($"level-{i + 1}", $"Level {i + 1}", "aluminium-6061", 20, null, 80 + (i * 130), 0, TraySupport.OnBars, null))],
-            Devices = [.. Enumerable.Range(0, count).SelectMany(i => (Device[])[Sample.Device($"a-{i}", One(random, ["audio-65", "sbc-85", "adc-50"]), $"level-{i + 1}", Place(), Place())])],
-            Structures = [new LevelFrame("frame", post, One(random, ["aluminium-6061-slotted-20", "aluminium-6061-12x12", "aluminium-6061-tube-15"]), fitting, fitting == FrameFitting.SocketTee ? 21.5 : null, [])],
+            Box = design.Box with
+            {
+                WidthMm = 320 + (random.NextDouble() * 200),
+                DepthMm = 260 + (random.NextDouble() * 100),
+                HeightMm = 150
+                + (count * 130),
+                Feet = null,
+                Panels = [.. design.Box.Panels.Select(p => p with { Hold = PanelHold.Open })]
+            },
+            Trays = [.. Enumerable.Range(0, count).Select(i => new Tray($"level-{i + 1}", $"Level {i + 1}", "aluminium-6061", 20, null, 80
+                + (i * 130), 0, TraySupport.OnBars, null))],
+            Devices = [.. Enumerable.Range(0, count)
+                .SelectMany(i => (Device[])[Sample.Device($"a-{i}", One(random, ["audio-65", "sbc-85", "adc-50"]), $"level-{i + 1}",
+                Place(), Place())])],
+            Structures = [new LevelFrame("frame", post,
+                One(random, ["aluminium-6061-slotted-20", "aluminium-6061-12x12", "aluminium-6061-tube-15"]), fitting,
+                fitting == FrameFitting.SocketTee ? 21.5 : null, [])],
         };
     });
 
@@ -101,17 +120,37 @@ public class RandomDesignTests
             1 => ([Face.Bottom, Face.Front, Face.Back, Face.Left, Face.Right], [Face.Top]),
             _ => ([Face.Back, Face.Left, Face.Right], [Face.Front, Face.Top, Face.Bottom]),
         };
-        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = null, Hold = f == Face.Top || f == Face.Front ? PanelHold.Removable : PanelHold.Fixed }));
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "aluminium-5052",
+            NominalMm = 1.5,
+            MeasuredMm = null,
+            Hold = f == Face.Top || f == Face.Front ? PanelHold.Removable : PanelHold.Fixed
+        }));
         if (second.Length == 1 && random.Next(2) == 0)
         {
             // a wooden door over the tray, hung at the back
-            design = design.WithPanel(Face.Top, p => p with { MaterialId = "birch-plywood", NominalMm = 12, Hold = PanelHold.Hinged, HingeAt = Face.Back });
+            design = design.WithPanel(Face.Top, p => p with
+            {
+                MaterialId = "birch-plywood",
+                NominalMm = 12,
+                Hold = PanelHold.Hinged,
+                HingeAt = Face.Back
+            });
         }
 
         return design with
         {
-            Box = design.Box with { WidthMm = 120 + random.Next(130), DepthMm = 120 + random.Next(120), HeightMm = 80 + random.Next(100), Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, Covers = second.Contains(e.Id.Of().A) ? e.Id.Of().A : e.Id.Of().B, BlockBarId = null, DepthMm = null })] },
-            Structures = [new FoldedSheet("base", first, radius, 12, join), .. second.Length > 1 ? [new FoldedSheet("cover", second, radius, 0, join)] : (Structure[])[]],
+            Box = design.Box with
+            {
+                WidthMm = 120 + random.Next(130),
+                DepthMm = 120 + random.Next(120),
+                HeightMm = 80 + random.Next(100),
+                Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, Covers = second.Contains(e.Id.Of().A)
+                ? e.Id.Of().A : e.Id.Of().B, BlockBarId = null, DepthMm = null })]
+            },
+            Structures = [new FoldedSheet("base", first, radius, 12, join), .. second.Length > 1
+                ? [new FoldedSheet("cover", second, radius, 0, join)] : (Structure[])[]],
         };
     });
 
@@ -125,11 +164,18 @@ public class RandomDesignTests
             _ => [Face.Front, Face.Top],
         };
         var thickness = One(random, [6.0, 9, 12]);
-        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { NominalMm = thickness, Hold = f == Face.Bottom ? PanelHold.Removable : PanelHold.Fixed }));
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
+        {
+            NominalMm = thickness,
+            Hold = f == Face.Bottom
+            ? PanelHold.Removable : PanelHold.Fixed
+        }));
         var begun = Sample.Catalog.Systems.Single(s => s.Key == "bentWrap").Begin(design, Sample.Catalog)!;
         // two corners and a little flat between them
         var most = Math.Floor((Math.Min(design.Box.WidthMm, Math.Min(design.Box.DepthMm, design.Box.HeightMm)) - 10) / 2);
-        var wrap = new BentWrap("wrap", path, [.. path.Zip(path.Skip(1)).Select(p => new WrapCorner(Faces.Between(p.First, p.Second), (CornerMethod)random.Next(6), Math.Min(One(random, [12.0, 20, 40, 80]), most), null))], null);
+        var wrap = new BentWrap("wrap", path,
+            [.. path.Zip(path.Skip(1)).Select(p => new WrapCorner(Faces.Between(p.First, p.Second), (CornerMethod)random.Next(6),
+            Math.Min(One(random, [12.0, 20, 40, 80]), most), null))], null);
         var joint = One(random, [JointKind.ButtGlued, JointKind.Rabbet, JointKind.Groove]);
         return begun with
         {
@@ -139,7 +185,8 @@ public class RandomDesignTests
                 {
                     var (a, b) = e.Id.Of();
                     return a == Face.Bottom || b == Face.Bottom ? e
-                        : path.Contains(a) != path.Contains(b) ? e with { Covers = path.Contains(a) ? a : b, Joint = joint } : e with { Joint = JointKind.ButtGlued, Covers = a };
+                        : path.Contains(a) != path.Contains(b) ? e with { Covers = path.Contains(a) ? a : b, Joint = joint }
+                            : e with { Joint = JointKind.ButtGlued, Covers = a };
                 })],
             },
             Structures = [wrap],
@@ -149,24 +196,40 @@ public class RandomDesignTests
     [Fact]
     public void Back_boards_hang_together() => Sound(7, 120, (random, design) =>
     {
-        var pads = random.Next(3) == 0 ? null : new PadRule("acrylic", One(random, [4.0, 6, 8]), 3 + random.Next(6), One(random, [0.0, 45]), true);
-        return Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { Hold = f == Face.Back ? PanelHold.Fixed : PanelHold.Open })) with
+        var pads = random.Next(3) == 0 ? null : new PadRule("acrylic", One(random, [4.0, 6, 8]), 3 + random.Next(6),
+            One(random, [0.0, 45]), true);
+        return Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
         {
-            Box = design.Box with { WidthMm = 560 + random.Next(300), DepthMm = 140, HeightMm = 400 + random.Next(200), Feet = null, Panels = [.. design.Box.Panels.Select(p => p with { Hold = p.Face == Face.Back ? PanelHold.Fixed : PanelHold.Open })] },
-            Devices = [Sample.Device("a", One(random, ["sbc-85", "audio-65"]), "panel/back", 90 + random.Next(40), 150 + random.Next(60)), Sample.Device("b", "adc-50", "panel/back", 330 + random.Next(40), 150 + random.Next(60))],
-            Structures = [new BackBoard("board", One(random, ["pine-40x20", "pine-20x20", "aluminium-6061-20x10"]), 30 + random.Next(30), pads, 400, 80, 2)],
+            Hold = f == Face.Back ? PanelHold.Fixed
+            : PanelHold.Open
+        })) with
+        {
+            Box = design.Box with
+            {
+                WidthMm = 560 + random.Next(300),
+                DepthMm = 140,
+                HeightMm = 400 + random.Next(200),
+                Feet = null,
+                Panels = [.. design.Box.Panels.Select(p => p with { Hold = p.Face == Face.Back ? PanelHold.Fixed : PanelHold.Open })]
+            },
+            Devices = [Sample.Device("a", One(random, ["sbc-85", "audio-65"]), "panel/back", 90 + random.Next(40), 150 + random.Next(60)),
+                Sample.Device("b", "adc-50", "panel/back", 330 + random.Next(40), 150 + random.Next(60))],
+            Structures = [new BackBoard("board", One(random, ["pine-40x20", "pine-20x20", "aluminium-6061-20x10"]), 30 + random.Next(30),
+                pads, 400, 80, 2)],
         };
     });
 
     [Fact]
     public void Drawers_run_in_their_stands() => Sound(8, 120, (random, design) =>
     {
-        var tray = new Tray("drawer", "Drawer bottom", "birch-plywood", 6, null, 14 + random.Next(10), 13, TraySupport.None, null) { Drawer = new Drawer(Face.Front, 100 + random.Next(80)) };
+        var tray = new Tray("drawer", "Drawer bottom", "birch-plywood", 6, null, 14 + random.Next(10), 13, TraySupport.None, null)
+        { Drawer = new Drawer(Face.Front, 100 + random.Next(80)) };
         return design with
         {
             Box = design.Box with { DepthMm = 220 + random.Next(200), HeightMm = 110 + random.Next(80) },
             Trays = [tray],
-            Structures = [new DrawerStand("stand", "drawer", "birch-plywood", One(random, [6.0, 9, 12]), 30 + random.Next(20), random.Next(12), (RunnerKind)random.Next(2))],
+            Structures = [new DrawerStand("stand", "drawer", "birch-plywood", One(random, [6.0, 9, 12]), 30 + random.Next(20),
+                random.Next(12), (RunnerKind)random.Next(2))],
         };
     });
 
@@ -174,28 +237,56 @@ public class RandomDesignTests
     public void Printed_bodies_ends_and_feet_hold_together() => Sound(9, 150, (random, design) =>
     {
         Structure printed = random.Next(2) == 0
-            ? new PrintedBody("body", One(random, [(Face[])[Face.Bottom, Face.Left, Face.Right, Face.Front, Face.Back], [Face.Front, Face.Left, Face.Right]]), One(random, ["pla", "petg", "asa"]), 3 + random.Next(6), 1.2, 0.2, (PieceJoin)random.Next(3), random.Next(2) == 0)
-            : new PrintedEnds("ends", "petg", 10 + random.Next(10), 1.6, 0.3, One(random, ["aluminium-6061-12x12", "aluminium-6061-15x15", "beech-15x15"]), 4 + random.Next(4), (FitClass)random.Next(4));
-        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = printed is PrintedEnds ? "aluminium-5052" : "birch-plywood", NominalMm = printed is PrintedEnds ? 2 : 12, MeasuredMm = null }));
+            ? new PrintedBody("body", One(random, [(Face[])[Face.Bottom, Face.Left, Face.Right, Face.Front, Face.Back],
+                [Face.Front, Face.Left, Face.Right]]), One(random, ["pla", "petg", "asa"]), 3 + random.Next(6), 1.2, 0.2,
+                (PieceJoin)random.Next(3), random.Next(2) == 0)
+            : new PrintedEnds("ends", "petg", 10 + random.Next(10), 1.6, 0.3,
+                One(random, ["aluminium-6061-12x12", "aluminium-6061-15x15", "beech-15x15"]), 4 + random.Next(4), (FitClass)random.Next(4));
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = printed is PrintedEnds ? "aluminium-5052"
+            : "birch-plywood",
+            NominalMm = printed is PrintedEnds ? 2 : 12,
+            MeasuredMm = null
+        }));
         return design with
         {
-            Box = design.Box with { Feet = null, Edges = [.. design.Box.Edges.Select(e => printed is PrintedBody body ? Screwed(e, body) : e)] },
+            Box = design.Box with
+            {
+                Feet = null,
+                Edges = [.. design.Box.Edges.Select(e => printed is PrintedBody body
+                ? Screwed(e, body) : e)]
+            },
             Structures = [printed, new PrintedFeet("feet", "petg", 20 + random.Next(10), 10 + random.Next(20), 12, 0.4)],
         };
     });
 
     /// <summary>What is not printed is screwed to blocks.</summary>
     private static Edge Screwed(Edge edge, PrintedBody body) =>
-        body.Faces.Contains(edge.Id.Of().A) && body.Faces.Contains(edge.Id.Of().B) ? edge : edge with { Joint = JointKind.ButtScrewed, DepthMm = null, BlockBarId = "beech-20x20" };
+        body.Faces.Contains(edge.Id.Of().A) && body.Faces.Contains(edge.Id.Of().B) ? edge
+            : edge with { Joint = JointKind.ButtScrewed, DepthMm = null, BlockBarId = "beech-20x20" };
 
     [Fact]
     public void Layered_acrylic_closes_to_whole_layers() => Sound(10, 100, (random, design) =>
     {
         var (layers, spacer) = (4 + random.Next(12), One(random, [0.0, 3]));
-        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "acrylic", NominalMm = 6, MeasuredMm = null, Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed }));
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "acrylic",
+            NominalMm = 6,
+            MeasuredMm = null,
+            Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed
+        }));
         return design with
         {
-            Box = design.Box with { Basis = SizeBasis.Inner, WidthMm = 100 + random.Next(150), DepthMm = 80 + random.Next(120), HeightMm = (layers * 6) + ((layers - 1) * spacer), Feet = null },
+            Box = design.Box with
+            {
+                Basis = SizeBasis.Inner,
+                WidthMm = 100 + random.Next(150),
+                DepthMm = 80 + random.Next(120),
+                HeightMm = (layers * 6) + ((layers - 1) * spacer),
+                Feet = null
+            },
             Structures = [new AcrylicStack("stack", "acrylic", 6, 6, 14 + random.Next(8), spacer, One(random, ["M3", "M4"]))],
         };
     });
@@ -204,7 +295,9 @@ public class RandomDesignTests
     public void Every_joint_closes_without_overlap() => Sound(11, 110, (random, design) =>
     {
         var thickness = One(random, [12.0, 15, 18]);
-        JointKind[] kinds = [JointKind.Dowel, JointKind.Biscuit, JointKind.PocketScrew, JointKind.Finger, JointKind.Dovetail, JointKind.HalfBlind, JointKind.ThroughTenon, JointKind.PrintedCorner, JointKind.Riveted, JointKind.Bolted, JointKind.ButtScrewed];
+        JointKind[] kinds = [JointKind.Dowel, JointKind.Biscuit, JointKind.PocketScrew, JointKind.Finger, JointKind.Dovetail,
+            JointKind.HalfBlind, JointKind.ThroughTenon, JointKind.PrintedCorner, JointKind.Riveted, JointKind.Bolted,
+            JointKind.ButtScrewed];
         design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { NominalMm = thickness }));
         // uprights by one joint; floor and lid over them by another
         var (upright, floor) = (One(random, kinds), One(random, kinds));
@@ -212,25 +305,31 @@ public class RandomDesignTests
         {
             Box = design.Box with
             {
-                Edges = [.. design.Box.Edges.Select(e => e.Id.Along() == Axis.Z ? e with { Joint = upright, Covers = e.Id.Of().A, DepthMm = null, BlockBarId = "beech-20x20" }
-                    : e with { Joint = e.Id.Of().B == Face.Top ? JointKind.ButtScrewed : floor, Covers = e.Id.Of().B, DepthMm = null, BlockBarId = "beech-20x20" })],
+                Edges = [.. design.Box.Edges.Select(e => e.Id.Along() == Axis.Z ? e with { Joint = upright, Covers = e.Id.Of()
+                    .A, DepthMm = null, BlockBarId = "beech-20x20" }
+                    : e with { Joint = e.Id.Of().B == Face.Top ? JointKind.ButtScrewed : floor, Covers = e.Id.Of().B, DepthMm = null,
+                        BlockBarId = "beech-20x20" })],
             },
         };
     });
 
     [Fact]
-    public void Sheet_with_tapped_edges_closes() => Sound(12, 60, (random, design) => Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "acrylic", NominalMm = One(random, [5.0, 6, 8]), MeasuredMm = null })) with
-    {
-        Box = design.Box with
+    public void Sheet_with_tapped_edges_closes() =>
+        Sound(12, 60, (random, design) => Faces.All.Aggregate(design,
+        (d, f) => d.WithPanel(f, p => p with { MaterialId = "acrylic", NominalMm = One(random, [5.0, 6, 8]), MeasuredMm = null })) with
         {
-            WidthMm = 150 + random.Next(150),
-            DepthMm = 120 + random.Next(150),
-            HeightMm = 100 + random.Next(100),
-            Feet = null,
-            Panels = [.. design.Box.Panels.Select(p => p with { MaterialId = "acrylic", NominalMm = 8, MeasuredMm = null })],
-            Edges = [.. design.Box.Edges.Select(e => e with { Joint = e.Id.Of().B == Face.Top ? JointKind.Tapped : One(random, [JointKind.ButtGlued, JointKind.Tapped, JointKind.Finger]), Covers = e.Id.Along() == Axis.Z ? e.Id.Of().A : e.Id.Of().B, DepthMm = null, BlockBarId = null })],
-        },
-    });
+            Box = design.Box with
+            {
+                WidthMm = 150 + random.Next(150),
+                DepthMm = 120 + random.Next(150),
+                HeightMm = 100 + random.Next(100),
+                Feet = null,
+                Panels = [.. design.Box.Panels.Select(p => p with { MaterialId = "acrylic", NominalMm = 8, MeasuredMm = null })],
+                Edges = [.. design.Box.Edges.Select(e => e with { Joint = e.Id.Of().B == Face.Top ? JointKind.Tapped
+                : One(random, [JointKind.ButtGlued, JointKind.Tapped, JointKind.Finger]), Covers = e.Id.Along() == Axis.Z ? e.Id.Of().A
+                : e.Id.Of().B, DepthMm = null, BlockBarId = null })],
+            },
+        });
 
     [Fact]
     public void Doors_magnets_and_plinths_go_with_any_panel_box() => Sound(13, 120, (random, design) =>
@@ -238,32 +337,78 @@ public class RandomDesignTests
         var door = One(random, [Face.Front, Face.Left, Face.Back]);
         var at = One(random, [.. door.Neighbours().Where(f => f != Face.Top)]);
         var over = random.Next(2) == 0;
-        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { NominalMm = One(random, [12.0, 15, 18]), Hold = f == door ? PanelHold.Hinged : f == Face.Top ? PanelHold.Removable : PanelHold.Fixed, HingeAt = f == door ? at : null, Fit = f == door && !over ? (FitClass)random.Next(4) : null }));
-        design = Faces.Edges.Where(e => e.Of().A == door || e.Of().B == door).Aggregate(design, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Loose, BlockBarId = null, DepthMm = null, Covers = over ? door : id.Of().A == door ? id.Of().B : id.Of().A }));
-        design = Faces.Edges.Where(e => e.Of().B == Face.Top).Aggregate(design, (d, id) => d.WithEdge(id, e => e with { Joint = id.Of().A == door ? JointKind.Loose : JointKind.Magnets, BlockBarId = null, Covers = id.Of().A == door && over ? door : Face.Top }));
-        return random.Next(2) == 0 ? design : design with { Box = design.Box with { Feet = null }, Structures = [new Plinth("plinth", "birch-plywood", One(random, [9.0, 12, 18]), 30 + random.Next(40), random.Next(25), random.Next(20))] };
+        design = Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
+        {
+            NominalMm = One(random, [12.0, 15, 18]),
+            Hold = f == door ? PanelHold.Hinged : f == Face.Top ? PanelHold.Removable : PanelHold.Fixed,
+            HingeAt = f == door ? at
+            : null,
+            Fit = f == door && !over ? (FitClass)random.Next(4) : null
+        }));
+        design = Faces.Edges.Where(e => e.Of().A == door || e.Of().B == door)
+            .Aggregate(design, (d, id) => d.WithEdge(id, e => e with
+            {
+                Joint = JointKind.Loose,
+                BlockBarId = null,
+                DepthMm = null,
+                Covers = over ? door : id.Of().A == door ? id.Of().B : id.Of().A
+            }));
+        design = Faces.Edges.Where(e => e.Of().B == Face.Top)
+            .Aggregate(design, (d, id) => d.WithEdge(id, e => e with
+            {
+                Joint = id.Of().A == door ? JointKind.Loose : JointKind.Magnets,
+                BlockBarId = null,
+                Covers = id.Of().A == door && over ? door : Face.Top
+            }));
+        return random.Next(2) == 0 ? design : design with
+        {
+            Box = design.Box with { Feet = null },
+            Structures = [new Plinth("plinth", "birch-plywood", One(random, [9.0, 12, 18]), 30 + random.Next(40), random.Next(25),
+            random.Next(20))]
+        };
     });
 
     [Fact]
     public void Wraps_take_a_rail_frame_a_tray_and_printed_feet() => Sound(14, 90, (random, design) =>
     {
         var radius = One(random, [25.0, 40, 60]);
-        design = Faces.All.Aggregate(Sample.Empty with { Box = Sample.Empty.Box with { WidthMm = 260 + random.Next(160), DepthMm = 200 + random.Next(140), HeightMm = 130 + random.Next(80), Feet = null } }, (d, f) =>
-            d.WithPanel(f, p => p with { MaterialId = f == Face.Top ? "acrylic" : "birch-plywood", NominalMm = f == Face.Top ? 6 : 9, Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed }));
+        design = Faces.All.Aggregate(Sample.Empty with
+        {
+            Box = Sample.Empty.Box with
+            {
+                WidthMm = 260 + random.Next(160),
+                DepthMm = 200
+            + random.Next(140),
+                HeightMm = 130 + random.Next(80),
+                Feet = null
+            }
+        }, (d, f) =>
+            d.WithPanel(f, p => p with
+            {
+                MaterialId = f == Face.Top ? "acrylic" : "birch-plywood",
+                NominalMm = f == Face.Top ? 6
+                : 9,
+                Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed
+            }));
         Face[] path = [Face.Left, Face.Front, Face.Right];
         return design with
         {
             Box = design.Box with
             {
                 Edges = [.. design.Box.Edges.Select(e => e.Id.Of().A == Face.Back || e.Id.Of().B == Face.Back
-                    ? e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-15x15", Covers = e.Id.Of().A == Face.Back ? e.Id.Of().B : e.Id.Of().A }
-                    : e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-15x15", Covers = e.Id.Of().B == Face.Bottom ? e.Id.Of().A : e.Id.Of().B })],
+                    ? e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-15x15", Covers = e.Id.Of().A == Face.Back ? e.Id.Of().B
+                        : e.Id.Of().A }
+                    : e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-15x15", Covers = e.Id.Of().B == Face.Bottom ? e.Id.Of().A
+                        : e.Id.Of().B })],
             },
             Trays = [Sample.WithTray.Trays[0] with { UndersideMm = 45 + random.Next(20) }],
             Structures =
             [
-                new BentWrap("wrap", path, [new WrapCorner(EdgeId.FrontLeft, CornerMethod.StraightKerf, radius, null), new WrapCorner(EdgeId.FrontRight, (CornerMethod)random.Next(2, 4), radius, null)], null),
-                new RailFrame("frame", One(random, ["aluminium-6061-12x12", "aluminium-6061-15x15", "pine-20x20"]), [EdgeId.LeftBottom, EdgeId.RightBottom, EdgeId.FrontBottom, EdgeId.LeftTop, EdgeId.RightTop, EdgeId.FrontTop, EdgeId.BackTop], PanelSeat.Over, FitClass.Sliding, 4),
+                new BentWrap("wrap", path, [new WrapCorner(EdgeId.FrontLeft, CornerMethod.StraightKerf, radius, null),
+                    new WrapCorner(EdgeId.FrontRight, (CornerMethod)random.Next(2, 4), radius, null)], null),
+                new RailFrame("frame", One(random, ["aluminium-6061-12x12", "aluminium-6061-15x15", "pine-20x20"]),
+                    [EdgeId.LeftBottom, EdgeId.RightBottom, EdgeId.FrontBottom, EdgeId.LeftTop, EdgeId.RightTop, EdgeId.FrontTop,
+                    EdgeId.BackTop], PanelSeat.Over, FitClass.Sliding, 4),
                 new PrintedFeet("feet", "petg", 24, 15, radius + 6, 0.4),
             ],
         };
@@ -276,7 +421,8 @@ public class RandomDesignTests
         Face[] folded = [Face.Bottom, Face.Front, Face.Back];
         design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => folded.Contains(f)
             ? p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = null }
-            : f == Face.Top ? p with { MaterialId = "acrylic", NominalMm = 5, MeasuredMm = null, Hold = PanelHold.Removable } : p with { NominalMm = 12 }));
+            : f == Face.Top ? p with { MaterialId = "acrylic", NominalMm = 5, MeasuredMm = null, Hold = PanelHold.Removable }
+                : p with { NominalMm = 12 }));
         return design with
         {
             Box = design.Box with
@@ -285,7 +431,10 @@ public class RandomDesignTests
                 DepthMm = 140 + random.Next(120),
                 HeightMm = 90 + random.Next(80),
                 Feet = null,
-                Edges = [.. design.Box.Edges.Select(e => e with { Joint = e.Id is EdgeId.LeftTop or EdgeId.RightTop ? JointKind.ButtScrewed : JointKind.ButtGlued, BlockBarId = "beech-15x15", DepthMm = null, Covers = e.Id.Of().B == Face.Top ? Face.Top : e.Id.Of().B is Face.Left or Face.Right ? e.Id.Of().B : e.Id.Of().A is Face.Left or Face.Right ? e.Id.Of().A : e.Covers })],
+                Edges = [.. design.Box.Edges.Select(e => e with { Joint = e.Id is EdgeId.LeftTop or EdgeId.RightTop ? JointKind.ButtScrewed
+                    : JointKind.ButtGlued, BlockBarId = "beech-15x15", DepthMm = null, Covers = e.Id.Of().B == Face.Top ? Face.Top
+                    : e.Id.Of().B is Face.Left or Face.Right ? e.Id.Of().B : e.Id.Of().A is Face.Left or Face.Right ? e.Id.Of().A
+                    : e.Covers })],
             },
             Structures = [new FoldedSheet("base", folded, 1.5, returns, SheetJoin.ScrewsAndNuts)],
         };
@@ -294,19 +443,33 @@ public class RandomDesignTests
     [Fact]
     public void Solid_bottoms_float_in_their_grooves() => Sound(16, 80, (random, design) =>
     {
-        design = design.WithPanel(Face.Bottom, p => p with { MaterialId = One(random, ["beech", "cherry", "maple"]), NominalMm = 12, Floats = true, InsetMm = 6, Grain = (GrainRun)random.Next(2) });
+        design = design.WithPanel(Face.Bottom, p => p with
+        {
+            MaterialId = One(random, ["beech", "cherry", "maple"]),
+            NominalMm = 12,
+            Floats = true,
+            InsetMm = 6,
+            Grain = (GrainRun)random.Next(2)
+        });
         design = Faces.All.Where(f => f != Face.Bottom).Aggregate(design, (d, f) => d.WithPanel(f, p => p with { NominalMm = 15 }));
-        return Faces.Edges.Where(e => e.Of().B == Face.Bottom).Aggregate(design with { Box = design.Box with { Feet = null } }, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Groove, Covers = id.Of().A, DepthMm = 6, BlockBarId = null }));
+        return Faces.Edges.Where(e => e.Of().B == Face.Bottom).Aggregate(design with { Box = design.Box with { Feet = null } },
+            (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Groove, Covers = id.Of().A, DepthMm = 6, BlockBarId = null }));
     });
 
     [Fact]
     public void Trays_with_folded_sides_lie_in_any_box() => Sound(17, 120, (random, design) =>
     {
         var support = One(random, [TraySupport.Flanges, TraySupport.Rails, TraySupport.Posts, TraySupport.Housed]);
-        var edges = support switch { TraySupport.Flanges => One(random, [FlangedEdges.Walls, FlangedEdges.All]), TraySupport.Housed => FlangedEdges.Free, _ => (FlangedEdges)random.Next(3) };
+        var edges = support switch
+        {
+            TraySupport.Flanges => One(random, [FlangedEdges.Walls, FlangedEdges.All]),
+            TraySupport.Housed => FlangedEdges.Free,
+            _ => (FlangedEdges)random.Next(3)
+        };
         var behind = random.Next(2) == 0 && (support != TraySupport.Rails || edges == FlangedEdges.Free);
         var sheet = One(random, [1.0, 1.5, 2]);
-        var tray = new Tray("tray", "Tray", "aluminium-5052", sheet, null, 40 + random.Next(20), One(random, [0.5, 1, 1.5]), support, support == TraySupport.Rails ? "aluminium-6061-15x15" : null)
+        var tray = new Tray("tray", "Tray", "aluminium-5052", sheet, null, 40 + random.Next(20), One(random, [0.5, 1, 1.5]), support,
+            support == TraySupport.Rails ? "aluminium-6061-15x15" : null)
         {
             Plane = (TrayPlane)random.Next(3),
             Flanges = new TrayFlanges(edges, behind, 13 + random.Next(15), One(random, [2.0, 3]), (SheetJoin)random.Next(3)),
@@ -345,7 +508,8 @@ public class RandomDesignTests
             Assert.True(faults.Count == 0, $"{seed}/{i}: {string.Join("; ", faults.Take(4))}");
         }
 
-        Assert.True(planned > count / 5, $"only {planned} of {count} designs had no stop; {string.Join("; ", stopped.OrderByDescending(x => x.Value).Take(3).Select(x => x.Key))}");
+        Assert.True(planned > count / 5, $"only {planned} of {count} designs had no stop; "
+            + $"{string.Join("; ", stopped.OrderByDescending(x => x.Value).Take(3).Select(x => x.Key))}");
     }
 
     /// <summary>A closed box in wood, joints as they come; the top comes off.</summary>
@@ -362,7 +526,13 @@ public class RandomDesignTests
         {
             var (a, b) = id.Of();
             var joint = One(random, [JointKind.ButtGlued, JointKind.Rabbet, JointKind.Groove, JointKind.ButtScrewed]);
-            design = design.WithEdge(id, e => e with { Joint = joint, Covers = rank.IndexOf(a) < rank.IndexOf(b) ? a : b, BlockBarId = joint == JointKind.ButtScrewed ? "beech-15x15" : null });
+            design = design.WithEdge(id, e => e with
+            {
+                Joint = joint,
+                Covers = rank.IndexOf(a) < rank.IndexOf(b) ? a
+                : b,
+                BlockBarId = joint == JointKind.ButtScrewed ? "beech-15x15" : null
+            });
         }
 
         return design;

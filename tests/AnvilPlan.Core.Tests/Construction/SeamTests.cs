@@ -16,7 +16,8 @@ public class SeamTests
 
     private static Box HoleAt(double x) => new(new(x - 5, 40, 0), new(x + 5, 50, 40));
 
-    private static IEnumerable<double> Cut(double usable, double lap, params Box[] holes) => Seam.Cut(Axis.X, Long, usable, new SeamRule(holes, lap)).Select(s => s.AtMm);
+    private static IEnumerable<double> Cut(double usable, double lap, params Box[] holes) =>
+        Seam.Cut(Axis.X, Long, usable, new SeamRule(holes, lap)).Select(s => s.AtMm);
 
     [Fact]
     public void Pieces_are_equal_where_nothing_is_in_the_way() => Assert.Equal([150], Cut(210, 0));
@@ -37,7 +38,8 @@ public class SeamTests
     public void A_hole_beside_the_axis_is_in_the_way_all_the_same_and_a_whole_part_has_no_seam()
     {
         Assert.Empty(Cut(300, 0, HoleAt(150)));
-        Assert.Equal([156], Seam.Cut(Axis.X, Long, 210, new SeamRule([HoleAt(150) with { Min = new(145, -50, 0), Max = new(155, -40, 40) }], 0)).Select(s => s.AtMm));
+        Assert.Equal([156], Seam.Cut(Axis.X, Long, 210, new SeamRule([HoleAt(150) with { Min = new(145, -50, 0), Max = new(155, -40, 40) }],
+            0)).Select(s => s.AtMm));
     }
 
     [Fact]
@@ -46,7 +48,8 @@ public class SeamTests
     [Fact]
     public void A_lap_for_which_the_bed_has_no_room_asks_for_one_piece_more() => Assert.Equal(2, Cut(155, 8).Count());
 
-    private static BuildPlan Body(PieceJoin join, double width, double wall = 7, params Device[] devices) => Sample.Plan(Design(join, width, wall, devices));
+    private static BuildPlan Body(PieceJoin join, double width, double wall = 7, params Device[] devices) =>
+        Sample.Plan(Design(join, width, wall, devices));
 
     private static Design Design(PieceJoin join, double width, double wall, params Device[] devices)
     {
@@ -82,7 +85,8 @@ public class SeamTests
         var design = Design(PieceJoin.Screws, 420, 4);
         var finding = Sample.Plan(design).Findings.Single(f => f.Code == "seam-without-straps");
         Assert.NotEmpty(finding.Remedies);
-        Assert.All(finding.Remedies, r => Assert.DoesNotContain(Sample.Plan(r.Change(design)!).Findings, f => f.Code == "seam-without-straps"));
+        Assert.All(finding.Remedies, r => Assert.DoesNotContain(Sample.Plan(r.Change(design)!).Findings,
+            f => f.Code == "seam-without-straps"));
     }
 
     [Theory]
@@ -102,8 +106,11 @@ public class SeamTests
                 foreach (var hole in wall.Features.OfType<Hole>())
                 {
                     var at = wall.Frame.ToSpace(hole.At);
-                    Assert.All(job.Seams.Where(s => s.Across != wall.Frame.Normal.Axis()), s => Assert.True(Math.Abs(at[s.Across] - s.AtMm) >= (hole.DiaMm / 2) + 0.9, $"{join} {u}: {wall.Id} {hole.Id} at {at[s.Across]}, seam {s.AtMm}"));
-                    Assert.All(job.Pins.Where(p => p.FaceId == wall.Id), p => Assert.False(p.Around.Grow((hole.DiaMm / 2) - 1.1).Contains(at.With(wall.Frame.Normal.Axis(), p.At[wall.Frame.Normal.Axis()])), $"{hole.Id} in a pin"));
+                    Assert.All(job.Seams.Where(s => s.Across != wall.Frame.Normal.Axis()),
+                        s => Assert.True(Math.Abs(at[s.Across] - s.AtMm) >= (hole.DiaMm / 2) + 0.9, $"{join} {u}: {wall.Id} {hole.Id} at "
+                        + $"{at[s.Across]}, seam {s.AtMm}"));
+                    Assert.All(job.Pins.Where(p => p.FaceId == wall.Id), p => Assert.False(p.Around.Grow((hole.DiaMm / 2) - 1.1)
+                        .Contains(at.With(wall.Frame.Normal.Axis(), p.At[wall.Frame.Normal.Axis()])), $"{hole.Id} in a pin"));
                 }
             }
 

@@ -10,7 +10,8 @@ internal static class SolidityCheck
 {
     public static IEnumerable<string> Faults(BuildPlan plan) => [.. Overlaps(plan), .. OpenHolds(plan), .. Floating(plan)];
 
-    public static IEnumerable<string> Overlaps(BuildPlan plan) => Told(PartChecks.Shared([.. plan.Parts.Where(p => p.Body.Count > 0).Select(p => new PartSolid(p, Sample.Catalog))]));
+    public static IEnumerable<string> Overlaps(BuildPlan plan) =>
+        Told(PartChecks.Shared([.. plan.Parts.Where(p => p.Body.Count > 0).Select(p => new PartSolid(p, Sample.Catalog))]));
 
     public static IEnumerable<string> OpenHolds(BuildPlan plan) => Told(PartChecks.Holds(plan.Parts, plan.Holds));
 

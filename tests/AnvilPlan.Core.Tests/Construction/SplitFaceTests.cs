@@ -12,7 +12,8 @@ namespace AnvilPlan.Core.Tests.Construction;
 /// <summary>Two panels in the plane of one face.</summary>
 public class SplitFaceTests
 {
-    private static Design Split(Func<SplitFace, SplitFace>? change = null) => Sample.Catalog.Systems.Single(s => s.Key == "splitFace").Begin(Sample.Empty, Sample.Catalog)!
+    private static Design Split(Func<SplitFace, SplitFace>? change = null) => Sample.Catalog.Systems.Single(s => s.Key == "splitFace")
+        .Begin(Sample.Empty, Sample.Catalog)!
         .WithStructure<SplitFace>("split-face", s => change is null ? s with { AtMm = 80, GapMm = 1 } : change(s));
 
     private static BuildPlan Sound(Design design)
@@ -46,7 +47,8 @@ public class SplitFaceTests
         Assert.Contains(holds, h => h.By == HoldBy.Glue && (h.PartA == "shell/front" || h.PartB == "shell/front"));
         Assert.Contains(holds, h => h.By == HoldBy.Screws && (h.PartA == "split-face/panel" || h.PartB == "split-face/panel"));
         // the upper one reaches the blocks beside and above it, not the one below
-        var upper = plan.Holds.Where(h => h.PartA == "split-face/panel" || h.PartB == "split-face/panel").SelectMany(h => (string[])[h.PartA, h.PartB]).ToHashSet();
+        var upper = plan.Holds.Where(h => h.PartA == "split-face/panel" || h.PartB == "split-face/panel")
+            .SelectMany(h => (string[])[h.PartA, h.PartB]).ToHashSet();
         Assert.Contains("block/front-top", upper);
         Assert.Contains("block/front-left", upper);
         Assert.DoesNotContain("block/front-bottom", upper);
@@ -67,7 +69,11 @@ public class SplitFaceTests
     [Fact]
     public void What_lies_across_the_line_is_a_stop_and_every_way_out_mends_it()
     {
-        var design = Split(s => s with { AtMm = 122 }) with { Devices = [Sample.Device("fan", "fan-40-10", "panel/front", 140, 100) with { Grille = new Grille(GrilleKind.Open, 5, 7) }] };
+        var design = Split(s => s with { AtMm = 122 }) with
+        {
+            Devices = [Sample.Device("fan", "fan-40-10", "panel/front", 140, 100) with
+            { Grille = new Grille(GrilleKind.Open, 5, 7) }]
+        };
         design = design with { Box = design.Box with { HeightMm = 240 } };
         var plan = Sample.Plan(design);
         var finding = plan.Findings.Single(f => f.Code == "device-over-split");
@@ -82,14 +88,16 @@ public class SplitFaceTests
         var problem = Assert.Single(DesignCheck.Problems(Split(s => s with { AtMm = 130.5 }), Sample.Catalog));
         // bottom and top as they measure, a block of 20, half the batten of 40 and a millimetre of air
         var t = Sample.Catalog.TypicalThicknessMm("birch-plywood", 12);
-        Assert.Contains($"between {Math.Ceiling(t + 20 + 20 + 1)} and {Math.Floor(160 - t - 20 - 20 - 1)} mm", problem.Message, StringComparison.Ordinal);
+        Assert.Contains($"between {Math.Ceiling(t + 20 + 20 + 1)} and {Math.Floor(160 - t - 20 - 20 - 1)} mm", problem.Message,
+            StringComparison.Ordinal);
     }
 
     [Fact]
     public void Beside_what_holds_panels_its_own_way_it_is_refused()
     {
         var design = Sample.Catalog.Systems.Single(s => s.Key == "railFrame").Begin(Split(), Sample.Catalog)!;
-        Assert.Contains(DesignCheck.Problems(design, Sample.Catalog), p => p.Message.Contains("each in one piece", StringComparison.Ordinal));
+        Assert.Contains(DesignCheck.Problems(design, Sample.Catalog), p => p.Message.Contains("each in one piece",
+            StringComparison.Ordinal));
     }
 
     [Theory]
@@ -101,6 +109,7 @@ public class SplitFaceTests
     {
         var plan = Sound(Split(s => s with { Face = face, Run = run, AtMm = 75 }));
         var (first, other) = (plan.Part(Deck.PartOf(face)), plan.Part("split-face/panel"));
-        Assert.Equal(0.5, new[] { Axis.X, Axis.Y, Axis.Z }.Select(a => Math.Max(other.Box.Min[a] - first.Box.Max[a], first.Box.Min[a] - other.Box.Max[a])).Max(), 6);
+        Assert.Equal(0.5, new[] { Axis.X, Axis.Y, Axis.Z }
+            .Select(a => Math.Max(other.Box.Min[a] - first.Box.Max[a], first.Box.Min[a] - other.Box.Max[a])).Max(), 6);
     }
 }

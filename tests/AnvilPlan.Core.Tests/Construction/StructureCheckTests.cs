@@ -59,7 +59,8 @@ public class StructureCheckTests
     public void A_face_is_made_by_one_structure(string first, string second, bool refused)
     {
         var both = Sample.Catalog.Systems.Single(s => s.Key == second).Begin(Begun(first), Sample.Catalog)!;
-        var problems = DesignCheck.Problems(both, Sample.Catalog).Where(p => p.Message.Contains("makes already", StringComparison.Ordinal)).ToList();
+        var problems = DesignCheck.Problems(both, Sample.Catalog).Where(p => p.Message.Contains("makes already", StringComparison.Ordinal))
+            .ToList();
         Assert.Equal(refused, problems.Count == 1);
         Assert.All(problems, p =>
         {
@@ -75,7 +76,8 @@ public class StructureCheckTests
         var design = Begun(system);
         var json = JsonSerializer.SerializeToElement(design, Shipped.Json).GetProperty("structures")[design.Structures.Count - 1];
         var asks = Sample.Catalog.Systems.Single(s => s.Key == system).Asks;
-        Assert.Equal(Leaves(json).Except(["system", "id", .. Elsewhere]).Order(StringComparer.Ordinal), asks.Select(a => a.Key).Order(StringComparer.Ordinal));
+        Assert.Equal(Leaves(json).Except(["system", "id", .. Elsewhere]).Order(StringComparer.Ordinal), asks.Select(a => a.Key)
+            .Order(StringComparer.Ordinal));
         Assert.All(asks, a => Assert.False(string.IsNullOrWhiteSpace(a.Label)));
         foreach (var ask in asks)
         {
@@ -105,14 +107,16 @@ public class StructureCheckTests
     {
         var design = Begun(system);
         Assert.Empty(DesignCheck.Problems(design, Sample.Catalog));
-        var numbers = Numbers(JsonSerializer.SerializeToElement(design, Shipped.Json).GetProperty("structures")[design.Structures.Count - 1]).ToList();
+        var numbers = Numbers(JsonSerializer.SerializeToElement(design, Shipped.Json)
+            .GetProperty("structures")[design.Structures.Count - 1]).ToList();
         foreach (var field in numbers)
         {
             foreach (var value in (double[])[-100_000, 100_000])
             {
                 var problems = DesignCheck.Problems(With(design, field, value), Sample.Catalog);
                 Assert.True(problems.Count > 0, $"{system}.{field} may be {value}");
-                Assert.Contains(problems, p => p.Path.StartsWith("structures[", StringComparison.Ordinal) && p.Message.Contains(value.ToString(System.Globalization.CultureInfo.InvariantCulture), StringComparison.Ordinal));
+                Assert.Contains(problems, p => p.Path.StartsWith("structures[", StringComparison.Ordinal)
+                    && p.Message.Contains(value.ToString(System.Globalization.CultureInfo.InvariantCulture), StringComparison.Ordinal));
             }
         }
     }
@@ -123,7 +127,8 @@ public class StructureCheckTests
     {
         var random = new Random(system.Length);
         var begun = Begun(system);
-        var numbers = Numbers(JsonSerializer.SerializeToElement(begun, Shipped.Json).GetProperty("structures")[begun.Structures.Count - 1]).ToList();
+        var numbers = Numbers(JsonSerializer.SerializeToElement(begun, Shipped.Json).GetProperty("structures")[begun.Structures.Count - 1])
+            .ToList();
         for (var i = 0; i < 40; i++)
         {
             var design = begun;
@@ -142,7 +147,8 @@ public class StructureCheckTests
             {
                 if (remedy.Change(design) is { } mended)
                 {
-                    Assert.True(DesignCheck.Problems(mended, Sample.Catalog).Count == 0, $"{system}/{i}: {remedy.Title}: {string.Join("; ", DesignCheck.Problems(mended, Sample.Catalog).Select(p => p.Message))}");
+                    Assert.True(DesignCheck.Problems(mended, Sample.Catalog).Count == 0, $"{system}/{i}: {remedy.Title}: "
+                        + $"{string.Join("; ", DesignCheck.Problems(mended, Sample.Catalog).Select(p => p.Message))}");
                 }
             }
         }
@@ -169,8 +175,10 @@ public class StructureCheckTests
             var begun = system.Begin(Sample.Empty, Sample.Catalog)!;
             var spread = Sample.Catalog.Spread(begun);
             var without = begun with { Structures = [] };
-            Assert.Equal(JsonSerializer.Serialize(without.Box, Shipped.Json), JsonSerializer.Serialize(Sample.Catalog.Spread(without).Box, Shipped.Json));
-            Assert.Equal(JsonSerializer.Serialize(spread, Shipped.Json), JsonSerializer.Serialize(Sample.Catalog.Spread(spread), Shipped.Json));
+            Assert.Equal(JsonSerializer.Serialize(without.Box, Shipped.Json), JsonSerializer.Serialize(Sample.Catalog.Spread(without)
+                .Box, Shipped.Json));
+            Assert.Equal(JsonSerializer.Serialize(spread, Shipped.Json), JsonSerializer.Serialize(Sample.Catalog.Spread(spread),
+                Shipped.Json));
         }
     }
 }

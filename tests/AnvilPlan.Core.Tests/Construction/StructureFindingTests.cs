@@ -26,18 +26,22 @@ public class StructureFindingTests
         { "corner-not-possible", 1, Wrapped(CornerMethod.CornerBlock, 120) },
         { "bend-too-tight", 1, Folded("aluminium-6061", 2, 1, 20) },
         { "flange-too-short", 1, Folded("aluminium-5052", 1.5, 2, 5) },
-        { "slot-too-narrow", 1, OfPly(Begun("railFrame"), 12).WithStructure<RailFrame>("rail-frame", f => f with { BarId = "aluminium-6061-slotted-20", Seat = PanelSeat.Slipped }) },
+        { "slot-too-narrow", 1, OfPly(Begun("railFrame"), 12).WithStructure<RailFrame>("rail-frame", f => f with
+            { BarId = "aluminium-6061-slotted-20", Seat = PanelSeat.Slipped }) },
         { "rack-pitch-low", 1, Racked(3, 20) },
         { "rack-too-tall", 1, Racked(12, null) },
         { "frame-no-level", 0, Levelled() with { Trays = [], Devices = [] } },
-        { "take-off-unknown", 1, Levelled().WithStructure<LevelFrame>("frame", f => f with { PostBarId = "vinyl-pipe-3-4", Fitting = FrameFitting.SocketTee }) },
+        { "take-off-unknown", 1, Levelled().WithStructure<LevelFrame>("frame", f => f with { PostBarId = "vinyl-pipe-3-4",
+            Fitting = FrameFitting.SocketTee }) },
         { "levels-too-close", 1, Levelled().WithTray("b", t => t with { UndersideMm = 120 }) },
         { "beam-below-floor", 1, Levelled().WithTray("a", t => t with { UndersideMm = 5 }) },
         { "rail-in-post", 0, Levelled().WithDevice("board", d => d with { UMm = 2 }) },
         { "no-slide-fits", 2, Stand(t => t with { Drawer = new Drawer(Face.Front, 233) }) },
-        { "drawer-jams", 1, Stand(t => t).WithStructure<DrawerStand>("stand", s => s with { Runner = RunnerKind.WoodenRunners, Play = FitClass.Press }) },
+        { "drawer-jams", 1, Stand(t => t).WithStructure<DrawerStand>("stand", s => s with { Runner = RunnerKind.WoodenRunners,
+            Play = FitClass.Press }) },
         { "drawer-too-tall", 1, Stand(t => t).WithStructure<DrawerStand>("stand", s => s with { WallHeightMm = 150 }) },
-        { "anchor-wall-thin", 1, Begun("printedBody").WithStructure<PrintedBody>("printed-body", b => b with { WallMm = 3, Anchors = true }) },
+        { "anchor-wall-thin", 1, Begun("printedBody").WithStructure<PrintedBody>("printed-body", b => b with
+            { WallMm = 3, Anchors = true }) },
         { "stack-height", 1, ChainlessStack(61) },
         { "stack-wall-thin", 1, ChainlessStack(60).WithStructure<AcrylicStack>("stack", s => s with { WallMm = 9 }) },
         { "bevel-does-not-turn-light", 1, Board(b => b with { Pads = b.Pads! with { BevelDeg = 30 } }) },
@@ -49,37 +53,74 @@ public class StructureFindingTests
         { "seam-without-pins", 1, Printed(b => b with { WallMm = 3, Anchors = false }) },
         { "joint-board-thin", 1, Jointed(JointKind.Dowel, 6) },
         { "joint-board-thin", 1, Jointed(JointKind.HalfBlind, 12) },
-        { "joint-unsuited", 1, Jointed(JointKind.Finger, 12).WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 3 }) },
-        { "short-grain", 1, Jointed(JointKind.Dovetail, 16).WithPanel(Face.Front, p => p with { MaterialId = "cherry", NominalMm = 16, Grain = GrainRun.AlongV }) },
+        { "joint-unsuited", 1, Jointed(JointKind.Finger, 12)
+            .WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 3 }) },
+        { "short-grain", 1, Jointed(JointKind.Dovetail, 16).WithPanel(Face.Front, p => p with { MaterialId = "cherry", NominalMm = 16,
+            Grain = GrainRun.AlongV }) },
         { "plinth-chokes", 1, Breathing(Begun("plinth").WithStructure<Plinth>("plinth", p => p with { AirGapMm = 2 })) },
-        { "feet-low", 1, Breathing(Sample.Empty with { Box = Sample.Empty.Box with { Feet = new Feet(12, 2, 20), WidthMm = 200, DepthMm = 160 } }) },
+        { "feet-low", 1, Breathing(Sample.Empty with { Box = Sample.Empty.Box with { Feet = new Feet(12, 2, 20), WidthMm = 200,
+            DepthMm = 160 } }) },
     };
 
     [Theory]
     [MemberData(nameof(Provoked))]
-    public void It_is_found_with_its_numbers_and_its_remedies_mend_it(string code, int remedies, Design design) => Provocation.Mends(code, remedies, design);
+    public void It_is_found_with_its_numbers_and_its_remedies_mend_it(string code, int remedies, Design design) =>
+        Provocation.Mends(code, remedies, design);
 
     [Fact]
     public void A_drawer_that_binds_at_this_shops_saw_is_given_more_play_or_slides()
     {
-        var rough = ShopProfile.Usual with { Tolerances = [.. ShopProfile.UsualTolerances.Select(t => t.Process == ShopProcess.Saw ? t with { PlusMinusMm = 0.6 } : t)] };
-        Provocation.Mends("fit-binds", 1, Stand(t => t).WithStructure<DrawerStand>("stand", s => s with { Runner = RunnerKind.WoodenRunners, Play = FitClass.Snug }), rough);
+        var rough = ShopProfile.Usual with
+        {
+            Tolerances = [.. ShopProfile.UsualTolerances.Select(t => t.Process == ShopProcess.Saw
+            ? t with { PlusMinusMm = 0.6 } : t)]
+        };
+        Provocation.Mends("fit-binds", 1, Stand(t => t).WithStructure<DrawerStand>("stand", s => s with
+        {
+            Runner = RunnerKind.WoodenRunners,
+            Play = FitClass.Snug
+        }), rough);
     }
 
     private static Design Begun(string system) => Sample.Catalog.Systems.Single(s => s.Key == system).Begin(Sample.Empty, Sample.Catalog)!;
 
-    private static Design OfPly(Design design, double nominal) => Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "birch-plywood", NominalMm = nominal, MeasuredMm = null }));
+    private static Design OfPly(Design design, double nominal) =>
+        Faces.All.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "birch-plywood",
+            NominalMm = nominal,
+            MeasuredMm = null
+        }));
 
     private static Design Wrapped(CornerMethod method, double radius) => Begun("bentWrap")
-        .WithStructure<BentWrap>("bent-wrap", w => w with { Corners = [w.Corners[0] with { Method = method, RadiusMm = radius }, w.Corners[1] with { Method = CornerMethod.Mitred }] });
+        .WithStructure<BentWrap>("bent-wrap", w => w with
+        {
+            Corners = [w.Corners[0] with { Method = method, RadiusMm = radius },
+            w.Corners[1] with { Method = CornerMethod.Mitred }]
+        });
 
     private static Design Folded(string material, double nominal, double radius, double returns)
     {
-        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = material, NominalMm = nominal, MeasuredMm = null, Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed }));
+        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = material,
+            NominalMm = nominal,
+            MeasuredMm = null,
+            Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed
+        }));
         return design with
         {
-            Box = design.Box with { WidthMm = 220, DepthMm = 180, HeightMm = 90, Feet = null, Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, BlockBarId = null, DepthMm = null, Covers = e.Id.Of().B == Face.Top ? Face.Top : e.Covers })] },
-            Structures = [new FoldedSheet("base", [Face.Bottom, Face.Front, Face.Back, Face.Left, Face.Right], radius, returns, SheetJoin.Rivets)],
+            Box = design.Box with
+            {
+                WidthMm = 220,
+                DepthMm = 180,
+                HeightMm = 90,
+                Feet = null,
+                Edges = [.. design.Box.Edges.Select(e => e with { Joint = JointKind.ButtGlued, BlockBarId = null, DepthMm = null,
+                Covers = e.Id.Of().B == Face.Top ? Face.Top : e.Covers })]
+            },
+            Structures = [new FoldedSheet("base", [Face.Bottom, Face.Front, Face.Back, Face.Left, Face.Right], radius, returns,
+                SheetJoin.Rivets)],
         };
     }
 
@@ -89,25 +130,51 @@ public class StructureFindingTests
         return design with { Box = design.Box with { HeightMm = 300 }, Structures = [new TrayRack("rack", "tray-1", count, pitch, 10)] };
     }
 
-    private static Design Levelled() => Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open })) with
-    {
-        Box = Sample.Empty.Box with { WidthMm = 400, DepthMm = 300, HeightMm = 400, Feet = null, Panels = [.. Sample.Empty.Box.Panels.Select(p => p with { Hold = PanelHold.Open })] },
-        Trays = [new Tray("a", "Lower level", "aluminium-6061", 20, null, 90, 0, TraySupport.OnBars, null), new Tray("b", "Upper level", "aluminium-6061", 20, null, 250, 0, TraySupport.OnBars, null)],
-        Devices = [Sample.Device("board", "audio-65", "a", 120, 100)],
-        Structures = [new LevelFrame("frame", "steel-conduit-1-2", "aluminium-6061-slotted-20", FrameFitting.Clamp, null, [])],
-    };
+    private static Design Levelled() =>
+        Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open })) with
+        {
+            Box = Sample.Empty.Box with
+            {
+                WidthMm = 400,
+                DepthMm = 300,
+                HeightMm = 400,
+                Feet = null,
+                Panels = [.. Sample.Empty.Box.Panels.Select(p => p with { Hold = PanelHold.Open })]
+            },
+            Trays = [new Tray("a", "Lower level", "aluminium-6061", 20, null, 90, 0, TraySupport.OnBars, null),
+            new Tray("b", "Upper level", "aluminium-6061", 20, null, 250, 0, TraySupport.OnBars, null)],
+            Devices = [Sample.Device("board", "audio-65", "a", 120, 100)],
+            Structures = [new LevelFrame("frame", "steel-conduit-1-2", "aluminium-6061-slotted-20", FrameFitting.Clamp, null, [])],
+        };
 
     private static Design Stand(Func<Tray, Tray> change) => Sample.Empty with
     {
-        Trays = [change(new Tray("drawer", "Drawer bottom", "birch-plywood", 6, null, 16, 13, TraySupport.None, null) { Drawer = new Drawer(Face.Front, 150) })],
+        Trays = [change(new Tray("drawer", "Drawer bottom", "birch-plywood", 6, null, 16, 13, TraySupport.None, null)
+            { Drawer = new Drawer(Face.Front, 150) })],
         Structures = [new DrawerStand("stand", "drawer", "birch-plywood", 9, 40, 6, RunnerKind.SideSlides)],
     };
 
-    private static Design ChainlessStack(double height) => Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = "acrylic", NominalMm = 6, MeasuredMm = null, Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed })) is var d
-        ? d with { Box = d.Box with { Basis = SizeBasis.Inner, WidthMm = 140, DepthMm = 110, HeightMm = height, Feet = null }, Structures = [new AcrylicStack("stack", "acrylic", 6, 6, 16, 0, "M4")] }
+    private static Design ChainlessStack(double height) =>
+        Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "acrylic",
+            NominalMm = 6,
+            MeasuredMm = null,
+            Hold = f == Face.Top ? PanelHold.Removable : PanelHold.Fixed
+        })) is var d
+        ? d with
+        {
+            Box = d.Box with { Basis = SizeBasis.Inner, WidthMm = 140, DepthMm = 110, HeightMm = height, Feet = null },
+            Structures = [new AcrylicStack("stack", "acrylic", 6, 6, 16, 0, "M4")]
+        }
         : Sample.Empty;
 
-    private static Design Board(Func<BackBoard, BackBoard> change) => Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { Hold = f == Face.Back ? PanelHold.Fixed : PanelHold.Open })) is var d
+    private static Design Board(Func<BackBoard, BackBoard> change) =>
+        Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with
+        {
+            Hold = f == Face.Back ? PanelHold.Fixed
+        : PanelHold.Open
+        })) is var d
         ? d with
         {
             Box = d.Box with { WidthMm = 640, DepthMm = 140, HeightMm = 460, Feet = null },
@@ -125,7 +192,8 @@ public class StructureFindingTests
         ? (d with { Box = d.Box with { WidthMm = 420 } }).WithStructure<PrintedBody>("printed-body", change)
         : Sample.Empty;
 
-    private static Design Jointed(JointKind joint, double nominal) => OfPly(Sample.Empty, nominal).WithEdge(EdgeId.FrontLeft, e => e with { Joint = joint, DepthMm = null, BlockBarId = null });
+    private static Design Jointed(JointKind joint, double nominal) =>
+        OfPly(Sample.Empty, nominal).WithEdge(EdgeId.FrontLeft, e => e with { Joint = joint, DepthMm = null, BlockBarId = null });
 
     /// <summary>Two fans that draw from below.</summary>
     private static Design Breathing(Design design) => design.With(

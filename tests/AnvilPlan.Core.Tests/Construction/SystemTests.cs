@@ -19,7 +19,8 @@ namespace AnvilPlan.Core.Tests.Construction;
 /// <summary>Figures of each system against numbers worked out by hand or by the reference.</summary>
 public class SystemTests
 {
-    private static Design Open(Design design, params Face[] faces) => faces.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open }));
+    private static Design Open(Design design, params Face[] faces) =>
+        faces.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open }));
 
     [Fact]
     public void An_open_face_takes_no_room_and_its_neighbours_run_to_the_outside()
@@ -30,14 +31,20 @@ public class SystemTests
         // covered by the front before; by nothing now
         Assert.Equal(240 - 11.9, plan.Part("shell/left").Box.Size.Y, 6);
         Assert.DoesNotContain(plan.Findings, f => f.Code is "corner-open" or "no-way-in" or "panel-loose");
-        var problem = DesignCheck.Problems(Open(Sample.Empty, Face.Front).With(Sample.Device("led", "led-5", "panel/front", 60, 60)), Sample.Catalog);
+        var problem = DesignCheck.Problems(Open(Sample.Empty, Face.Front).With(Sample.Device("led", "led-5", "panel/front", 60, 60)),
+            Sample.Catalog);
         Assert.Contains(problem, p => p.Path == "devices[0].deckId" && p.Message.Contains("is open", StringComparison.Ordinal));
     }
 
     [Fact]
     public void A_panel_in_slots_is_as_large_as_opening_slots_and_play_make_it()
     {
-        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 3, MeasuredMm = 3 })) with
+        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "aluminium-5052",
+            NominalMm = 3,
+            MeasuredMm = 3
+        })) with
         {
             Structures = [new RailFrame("frame", "aluminium-6061-slotted-20", Faces.Edges, PanelSeat.Slipped, FitClass.Sliding, 4)],
         };
@@ -49,26 +56,30 @@ public class SystemTests
         // eight rails between the four posts, two ends each
         Assert.Equal(16, plan.Cost.Purchase.Where(l => l.Kind == "bracket").Sum(l => l.Count));
         // the posts run across bottom and top only
-        Assert.Equal((0, 4), (plan.Part("shell/front").Features.OfType<Notch>().Count(), plan.Part("shell/bottom").Features.OfType<Notch>().Count()));
+        Assert.Equal((0, 4), (plan.Part("shell/front").Features.OfType<Notch>().Count(), plan.Part("shell/bottom")
+            .Features.OfType<Notch>().Count()));
     }
 
     [Fact]
     public void A_rail_end_has_two_fixings_so_that_it_cannot_turn()
     {
-        var plan = Sample.Plan(Sample.Empty with { Structures = [new RailFrame("frame", "aluminium-6061-15x15", Faces.Edges, PanelSeat.Over, FitClass.Sliding, 4)] });
+        var plan = Sample.Plan(Sample.Empty with
+        { Structures = [new RailFrame("frame", "aluminium-6061-15x15", Faces.Edges, PanelSeat.Over, FitClass.Sliding, 4)] });
         var rail = plan.Part("frame/front-top");
         foreach (var end in (PartEdge[])[PartEdge.ULeast, PartEdge.UMost])
         {
             Assert.Equal(2, rail.Features.OfType<EdgeHole>().Count(h => h.Edge == end && h.Thread == "M3"));
         }
 
-        Assert.All(plan.Screws.Where(s => s.Where.Contains("to the end of", StringComparison.Ordinal)), s => Assert.Equal("countersunk", s.Head));
+        Assert.All(plan.Screws.Where(s => s.Where.Contains("to the end of", StringComparison.Ordinal)),
+            s => Assert.Equal("countersunk", s.Head));
     }
 
     [Fact]
     public void Equal_trays_stand_one_pitch_apart_and_one_remedy_changes_them_all()
     {
-        var design = Sample.WithTray.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40)) with { Structures = [new TrayRack("rack", "tray-1", 3, null, 12)] };
+        var design = Sample.WithTray.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40)) with
+        { Structures = [new TrayRack("rack", "tray-1", 3, null, 12)] };
         design = design with { Box = design.Box with { HeightMm = 300 } };
         var rack = (TrayRack)design.Structures[0];
         // tray 2, the lowest M2.5 standoff that takes both screws 6, board 6, air 12 above it; the rail's 15 below
@@ -86,8 +97,16 @@ public class SystemTests
     {
         var design = Open(Sample.Empty, [.. Faces.All]) with
         {
-            Box = Sample.Empty.Box with { WidthMm = 426.67, DepthMm = 326.67, HeightMm = 500, Feet = null, Panels = [.. Sample.Empty.Box.Panels.Select(p => p with { Hold = PanelHold.Open })] },
-            Trays = [new Tray("low", "Low", "aluminium-6061", 20, null, 113.335, 0, TraySupport.OnBars, null), new Tray("high", "High", "aluminium-6061", 20, null, 313.335, 0, TraySupport.OnBars, null)],
+            Box = Sample.Empty.Box with
+            {
+                WidthMm = 426.67,
+                DepthMm = 326.67,
+                HeightMm = 500,
+                Feet = null,
+                Panels = [.. Sample.Empty.Box.Panels.Select(p => p with { Hold = PanelHold.Open })]
+            },
+            Trays = [new Tray("low", "Low", "aluminium-6061", 20, null, 113.335, 0, TraySupport.OnBars, null),
+                new Tray("high", "High", "aluminium-6061", 20, null, 313.335, 0, TraySupport.OnBars, null)],
             Structures = [new LevelFrame("frame", "steel-pipe-3-4", "aluminium-6061-slotted-20", FrameFitting.ThreadedTee, null, [])],
         };
         var plan = Sample.Plan(design);
@@ -116,7 +135,8 @@ public class SystemTests
         var now = plan.Routes.Sum(r => r.NeededMm);
         foreach (var move in moves)
         {
-            var moved = move.LevelB is { } other ? LevelMoves.Swap(design, move.LevelA, other) : LevelMoves.Turn(design, move.LevelA, Sample.Catalog);
+            var moved = move.LevelB is { } other ? LevelMoves.Swap(design, move.LevelA, other)
+                : LevelMoves.Turn(design, move.LevelA, Sample.Catalog);
             Assert.Equal(Sample.Plan(moved).Routes.Sum(r => r.NeededMm), move.CableMm, 6);
             Assert.Equal(move.CableMm - now, move.ChangeMm, 6);
         }
@@ -124,7 +144,8 @@ public class SystemTests
 
     [Theory]
     [InlineData(18, 1.5, 2.4, 100, 0.85, 14, 155.902, 11.136, 8.736)]
-    public void Straight_kerfs_agree_with_the_worked_example(double t, double web, double kerf, double ro, double c, int cuts, double zone, double spacing, double rib)
+    public void Straight_kerfs_agree_with_the_worked_example(double t, double web, double kerf, double ro, double c, int cuts, double zone,
+        double spacing, double rib)
     {
         var bend = KerfBend.Straight(t, web, kerf, ro, c, 4);
         Assert.Equal(cuts, bend.Cuts);
@@ -138,7 +159,8 @@ public class SystemTests
     public void Tapered_and_laminated_bends_agree_with_the_worked_examples()
     {
         var tapered = KerfBend.Tapered(19, 1.6, 1, 60, 9, 4);
-        Assert.Equal((92.991, 10.332, 3.182, 7.150), (Math.Round(tapered.ZoneMm, 3), Math.Round(tapered.SpacingMm, 3), Math.Round(tapered.MouthMm, 3), Math.Round(tapered.RibMm, 3)));
+        Assert.Equal((92.991, 10.332, 3.182, 7.150), (Math.Round(tapered.ZoneMm, 3), Math.Round(tapered.SpacingMm, 3),
+            Math.Round(tapered.MouthMm, 3), Math.Round(tapered.RibMm, 3)));
         var laminated = LaminatedBend.Of(12, 1.5, 88, 1);
         Assert.Equal((8, 1.5, 75.0), (laminated.Plies, laminated.PlyMm, laminated.LeastRadiusMm));
         Assert.Equal(86.531, laminated.FormRadiusMm, 3);
@@ -149,21 +171,28 @@ public class SystemTests
     {
         // small-sheet check of the reference: R = T, K = 0.4 at 90 degrees takes 1.80 T
         Assert.Equal(1.80, new SheetBend(1, 1, 0.4, "").DeductionMm, 2);
-        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = 1.5 })) with
+        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "aluminium-5052",
+            NominalMm = 1.5,
+            MeasuredMm = 1.5
+        })) with
         {
             Structures = [new FoldedSheet("tray", [Face.Bottom, Face.Front, Face.Back], 1.5, 0, SheetJoin.Rivets)],
         };
         var bend = new SheetBend(1.5, 1.5, 0.38, "");
         var blank = Sample.Plan(design).Part("tray");
         // front and back stand under the top, which is 1.5
-        Assert.Equal(240 + 158.5 + 158.5 - (2 * bend.DeductionMm), Math.Min(blank.LengthMm, blank.WidthMm) < 400 ? Math.Max(blank.LengthMm, blank.WidthMm) : blank.WidthMm, 3);
+        Assert.Equal(240 + 158.5 + 158.5 - (2 * bend.DeductionMm), Math.Min(blank.LengthMm, blank.WidthMm) < 400
+            ? Math.Max(blank.LengthMm, blank.WidthMm) : blank.WidthMm, 3);
         Assert.Empty(blank.Body);
     }
 
     [Fact]
     public void Corner_schools_stand_side_by_side_and_plan_B_changes_the_inside()
     {
-        var design = Sample.Catalog.Systems.Single(s => s.Key == "bentWrap").Begin(Sample.Empty with { Box = Sample.Empty.Box with { HeightMm = 220 } }, Sample.Catalog)!;
+        var design = Sample.Catalog.Systems.Single(s => s.Key == "bentWrap")
+            .Begin(Sample.Empty with { Box = Sample.Empty.Box with { HeightMm = 220 } }, Sample.Catalog)!;
         var wrap = design.Structures.OfType<BentWrap>().Single();
         var options = CornerSchools.Compare(wrap.Corners[0], wrap, design, Sample.Catalog, Core.Shops.ShopProfile.Usual);
         Assert.Equal(Enum.GetValues<CornerMethod>(), options.Select(o => o.Method));
@@ -192,16 +221,19 @@ public class SystemTests
         Assert.All(holes, h =>
         {
             var through = board.Frame.ToSpace(h.Min, h.Max, -500, 500);
-            Assert.DoesNotContain(plan.Parts.Where(p => p.Id.StartsWith("board/frame", StringComparison.Ordinal) || p.Id.StartsWith("adapter/", StringComparison.Ordinal)), p => p.Box.Overlaps(through));
+            Assert.DoesNotContain(plan.Parts.Where(p => p.Id.StartsWith("board/frame", StringComparison.Ordinal)
+                || p.Id.StartsWith("adapter/", StringComparison.Ordinal)), p => p.Box.Overlaps(through));
         });
         Assert.Contains(plan.Findings, f => f.Code == "wall-load" && f.Text.Contains("framing", StringComparison.Ordinal));
-        Assert.Contains(Sample.Plan(design.WithStructure<BackBoard>("board", b => b with { StudSpacingMm = 900, FirstStudMm = 300 })).Findings, f => f.Code == "one-stud");
+        Assert.Contains(Sample.Plan(design.WithStructure<BackBoard>("board", b => b with { StudSpacingMm = 900, FirstStudMm = 300 }))
+            .Findings, f => f.Code == "one-stud");
     }
 
     [Fact]
     public void A_body_larger_than_the_bed_is_split_as_the_worked_case_splits_it()
     {
-        var job = PrintJobs.Of([new Box(default, new(460, 240, 90))], Sample.Catalog.Material("petg"), 1.2, 0.2, Core.Shops.ShopProfile.Usual, "pins");
+        var job = PrintJobs.Of([new Box(default, new(460, 240, 90))], Sample.Catalog.Material("petg"), 1.2, 0.2,
+            Core.Shops.ShopProfile.Usual, "pins");
         Assert.Equal([3, 2, 1], job.Pieces);
         // 3 x 2 pieces meet in 2 x 2 + 3 x 1 joints
         Assert.Equal(7, job.Joints);
@@ -218,11 +250,13 @@ public class SystemTests
         }
     }
 
-    private static Design Demo(string name) => System.Text.Json.JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "demo", name + ".json")))
+    private static Design Demo(string name) =>
+        System.Text.Json.JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "demo", name + ".json")))
         .RootElement.GetProperty("design").Deserialize<Design>();
 }
 
 internal static class Elements
 {
-    public static T Deserialize<T>(this System.Text.Json.JsonElement element) => System.Text.Json.JsonSerializer.Deserialize<T>(element, Shipped.Json)!;
+    public static T Deserialize<T>(this System.Text.Json.JsonElement element) =>
+        System.Text.Json.JsonSerializer.Deserialize<T>(element, Shipped.Json)!;
 }

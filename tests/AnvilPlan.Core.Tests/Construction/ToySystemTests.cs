@@ -26,7 +26,8 @@ public sealed class PegSystem : ConstructionSystem<Peg>
     public override string Name => "Peg";
     public override string About => "A peg on the floor.";
 
-    protected override Design Begin(Design design, Core.Catalogs.Catalog catalog, string id) => design with { Structures = [.. design.Structures, new Peg(id, 40)] };
+    protected override Design Begin(Design design, Core.Catalogs.Catalog catalog, string id) =>
+        design with { Structures = [.. design.Structures, new Peg(id, 40)] };
 
     protected override IReadOnlyList<Asked<Peg>> Asked { get; } = [Asking.Length<Peg>("heightMm", "Height", p => p.HeightMm, 30, 100)];
 
@@ -34,17 +35,21 @@ public sealed class PegSystem : ConstructionSystem<Peg>
     {
         var bar = draft.Catalog.Bar("beech-20x20");
         var floor = draft.Fit.Envelope.Inner.Min;
-        draft.Members.Add(BarPlacing.Solid(own.Id, "Peg", PartKind.Member, bar, new Box(floor + new Point3(60, 60, 0), floor + new Point3(80, 80, own.HeightMm)), Axis.Z, Direction.Front, 20));
+        draft.Members.Add(BarPlacing.Solid(own.Id, "Peg", PartKind.Member, bar, new Box(floor + new Point3(60, 60, 0), floor
+            + new Point3(80, 80, own.HeightMm)), Axis.Z, Direction.Front, 20));
     }
 
-    protected override void Join(Peg own, JointDraft draft) => draft.Hold(draft.Shell.Member(own.Id)!, draft.Shell.Panels[Face.Bottom], HoldBy.Glue, own.Id);
+    protected override void Join(Peg own, JointDraft draft) =>
+        draft.Hold(draft.Shell.Member(own.Id)!, draft.Shell.Panels[Face.Bottom], HoldBy.Glue, own.Id);
 
     protected override IEnumerable<Finding> Findings(Peg own, PlanSoFar plan) => own.HeightMm > 90
         ? [Finding.Of("peg-tall", Severity.Note, $"The peg is {own.HeightMm} mm tall.", [own.Id])]
         : [];
 }
 
-/// <summary>An eleventh system comes from its own code alone: catalog, files, checks, parts, joints and findings take it as it is.</summary>
+/// <summary>
+/// An eleventh system comes from its own code alone: catalog, files, checks, parts, joints and findings take it as it is.
+/// </summary>
 public class ToySystemTests
 {
     private static readonly Core.Catalogs.Catalog Known = Sample.Catalog.With(new PegSystem());
@@ -83,12 +88,15 @@ public class ToySystemTests
         {
             var start = system.Key == "printedFeet" ? Sample.Empty : Sample.WithTray;
             var design = system.Begin(start, Sample.Catalog)!;
-            Assert.True(DesignCheck.Problems(design, Sample.Catalog).Count == 0, $"{system.Key}: {DesignCheck.Problems(design, Sample.Catalog).Select(p => p.Message).Aggregate("", (a, b) => a + b)}");
+            Assert.True(DesignCheck.Problems(design, Sample.Catalog).Count == 0,
+                $"{system.Key}: {DesignCheck.Problems(design, Sample.Catalog).Select(p => p.Message).Aggregate("", (a, b) => a + b)}");
             var once = Sample.Catalog.Spread(design);
             Assert.Equal(JsonSerializer.Serialize(once, Shipped.Json), JsonSerializer.Serialize(Sample.Catalog.Spread(once), Shipped.Json));
             var plan = Sample.Plan(design);
             Assert.NotEmpty(plan.Parts);
-            Assert.Equal(JsonSerializer.Serialize(design, Shipped.Json), JsonSerializer.Serialize(JsonSerializer.Deserialize<Design>(JsonSerializer.Serialize(design, Shipped.Json), Shipped.Json), Shipped.Json));
+            Assert.Equal(JsonSerializer.Serialize(design, Shipped.Json),
+                JsonSerializer.Serialize(JsonSerializer.Deserialize<Design>(JsonSerializer.Serialize(design, Shipped.Json), Shipped.Json),
+                Shipped.Json));
             Assert.Empty(SolidityCheck.OpenHolds(plan));
         }
     }

@@ -17,7 +17,8 @@ public class TrayFoldTests
     private static TrayFlanges Up(FlangedEdges edges, double height = 20) => new(edges, false, height, 2, SheetJoin.RivetNuts);
 
     private static Tray Folded(TrayFlanges? flanges, TraySupport support = TraySupport.Flanges) =>
-        new("tray-1", "Tray", "aluminium-5052", 2, 2, 60, 1, support, support == TraySupport.Rails ? "aluminium-6061-15x15" : null) { Flanges = flanges };
+        new("tray-1", "Tray", "aluminium-5052", 2, 2, 60, 1, support, support == TraySupport.Rails ? "aluminium-6061-15x15" : null)
+        { Flanges = flanges };
 
     private static Design In(Tray tray) => Sample.Empty with { Trays = [tray] };
 
@@ -29,7 +30,8 @@ public class TrayFoldTests
     [InlineData(FlangedEdges.Walls, 2, 0, 0)]
     [InlineData(FlangedEdges.Free, 0, 2, 14.5 * Leg)]
     [InlineData(FlangedEdges.All, 2, 2, (Leg * Leg) + (2 * 0.5 * Leg))]
-    public void The_blank_is_the_outside_and_the_flanges_less_a_deduction_for_each_bend(FlangedEdges edges, int across, int along, double relief)
+    public void The_blank_is_the_outside_and_the_flanges_less_a_deduction_for_each_bend(FlangedEdges edges, int across, int along,
+        double relief)
     {
         var plan = Sample.Plan(In(Folded(Up(edges), edges == FlangedEdges.Free ? TraySupport.Rails : TraySupport.Flanges)));
         var blank = plan.Part("tray-1/blank");
@@ -38,7 +40,8 @@ public class TrayFoldTests
         Assert.Equal(Wide - 2 + (across * (20 - deduction)), blank.LengthMm, 3);
         Assert.Equal(Deep - 2 + (along * (20 - deduction)), blank.WidthMm, 3);
         double Within(double from, double to, double most) => Math.Min(to, most) - Math.Max(from, 0);
-        Assert.Equal(4 * relief, blank.Features.OfType<Notch>().Select(n => n.Reach).Sum(n => Within(n.Min.U, n.Max.U, blank.LengthMm) * Within(n.Min.V, n.Max.V, blank.WidthMm)), 2);
+        Assert.Equal(4 * relief, blank.Features.OfType<Notch>().Select(n => n.Reach)
+            .Sum(n => Within(n.Min.U, n.Max.U, blank.LengthMm) * Within(n.Min.V, n.Max.V, blank.WidthMm)), 2);
         Assert.Equal(across + along, plan.Parts.Count(p => p.Id.StartsWith("tray-1/flange-", StringComparison.Ordinal)));
         // it is cut once, as a blank
         Assert.Contains(plan.Cuts.Sheets.SelectMany(s => s.Placements), p => p.PartId == "tray-1/blank");
@@ -51,11 +54,14 @@ public class TrayFoldTests
     {
         var wood = Sample.Plan(In(Folded(Up(FlangedEdges.Walls))));
         Assert.DoesNotContain(wood.Findings, f => f.Code == "tray-unsupported");
-        Assert.Equal(["Flange left", "Flange right"], wood.Screws.Where(s => s.For == "tray/tray-1").Select(s => s.Where.Split(',')[0]).Order());
+        Assert.Equal(["Flange left", "Flange right"], wood.Screws.Where(s => s.For == "tray/tray-1")
+            .Select(s => s.Where.Split(',')[0]).Order());
         // 1.5 x 3 and more is wanted of a wall that has 11.9: said as such, with what the longest does bite
-        Assert.Contains(wood.Findings, f => f.Code == "screw-none-fits" && f.Text.Contains("does not come through, 13 mm at most", StringComparison.Ordinal) && f.Text.Contains("bites 9 mm", StringComparison.Ordinal));
+        Assert.Contains(wood.Findings, f => f.Code == "screw-none-fits" && f.Text.Contains("does not come through, 13 mm at most",
+            StringComparison.Ordinal) && f.Text.Contains("bites 9 mm", StringComparison.Ordinal));
         Assert.All(wood.Part("shell/left").Features.OfType<Hole>().Where(h => h.For == "tray/tray-1"), h => Assert.NotNull(h.DepthMm));
-        var sheet = Sample.Plan(Faces.All.Aggregate(In(Folded(Up(FlangedEdges.Walls) with { Join = SheetJoin.Rivets })), (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = null })));
+        var sheet = Sample.Plan(Faces.All.Aggregate(In(Folded(Up(FlangedEdges.Walls) with { Join = SheetJoin.Rivets })),
+            (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = null })));
         Assert.Contains(sheet.Cost.Purchase, l => l.Item.Contains("blind rivet", StringComparison.Ordinal));
         Assert.Contains(Sample.Plan(In(Folded(null, TraySupport.None))).Findings, f => f.Code == "tray-unsupported");
     }
@@ -64,7 +70,8 @@ public class TrayFoldTests
     public void A_device_that_stands_in_a_side_is_found_and_one_between_the_sides_is_not()
     {
         var folded = In(Folded(Up(FlangedEdges.All, 30)));
-        string[] Hits(double u) => [.. Sample.Plan(folded.With(Sample.Device("board", "audio-65", "tray-1", u, 60))).Findings.Where(f => f.Severity == Severity.Stop && f.Places.Contains("device/board")).Select(f => f.Text)];
+        string[] Hits(double u) => [.. Sample.Plan(folded.With(Sample.Device("board", "audio-65", "tray-1", u, 60)))
+            .Findings.Where(f => f.Severity == Severity.Stop && f.Places.Contains("device/board")).Select(f => f.Text)];
         Assert.Contains(Hits(1), t => t.Contains("lange left", StringComparison.Ordinal));
         Assert.Empty(Hits(60));
     }
@@ -74,7 +81,8 @@ public class TrayFoldTests
     {
         var heavy = In(Folded(null, TraySupport.Rails)).With(Sample.Device("supply", "supply-100w", "tray-1", 60, 60));
         double Inertia(TrayFlanges? flanges) => double.Parse(System.Text.RegularExpressions.Regex.Match(
-            Sample.Plan(heavy.WithTray("tray-1", t => t with { Flanges = flanges })).Loads.Single(l => l.Id == "tray/tray-1").Why, "I ([0-9]+) mm").Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture);
+            Sample.Plan(heavy.WithTray("tray-1", t => t with { Flanges = flanges })).Loads.Single(l => l.Id == "tray/tray-1")
+                .Why, "I ([0-9]+) mm").Groups[1].Value, System.Globalization.CultureInfo.InvariantCulture);
         // about the underside first, then to the centroid: flat of the plate between the bends (Deep - 2 - 2 x 4) x 2,
         // sides 2 x 16 from 4 to 20 above the underside
         var flat = Deep - 2;
@@ -93,7 +101,8 @@ public class TrayFoldTests
     [InlineData(true, 20)]
     public void Equal_trays_stand_as_far_apart_as_their_sides_are_high(bool behind, double height)
     {
-        var design = In(Folded(new TrayFlanges(FlangedEdges.Walls, behind, height, 2, SheetJoin.RivetNuts))) with { Structures = [new TrayRack("rack", "tray-1", 3, null, 10)] };
+        var design = In(Folded(new TrayFlanges(FlangedEdges.Walls, behind, height, 2, SheetJoin.RivetNuts))) with
+        { Structures = [new TrayRack("rack", "tray-1", 3, null, 10)] };
         design = design with { Box = design.Box with { HeightMm = 400 } };
         Assert.Equal(height + 10, TrayRackSystem.LeastPitchMm(design.Structures.OfType<TrayRack>().Single(), design, Sample.Catalog));
         Assert.Equal(6, Sample.Plan(design).Parts.Count(p => p.Id.Contains("/flange-", StringComparison.Ordinal)));
@@ -104,13 +113,15 @@ public class TrayFoldTests
         { "trays[0].flanges.heightMm", "at least 5", Folded(Up(FlangedEdges.All, 4.5)) },
         { "trays[0].flanges.heightMm", "300", Folded(Up(FlangedEdges.All, 900)) },
         { "trays[0].flanges.radiusMm", "0.2", Folded(Up(FlangedEdges.All) with { RadiusMm = 0 }) },
-        { "trays[0].flanges", "plywood", Folded(Up(FlangedEdges.All)) with { MaterialId = "birch-plywood", NominalMm = 6, MeasuredMm = null } },
+        { "trays[0].flanges", "plywood", Folded(Up(FlangedEdges.All)) with { MaterialId = "birch-plywood", NominalMm = 6,
+            MeasuredMm = null } },
         { "trays[0].support", "beside the walls", Folded(Up(FlangedEdges.Free)) },
         { "trays[0].support", "beside the walls", Folded(null) },
         { "trays[0].drawer", "cannot slide", Folded(Up(FlangedEdges.All)) with { Drawer = new Drawer(Face.Front, 100) } },
         { "trays[0].flanges.edges", "grooves", Folded(Up(FlangedEdges.All), TraySupport.Housed) },
         { "trays[0].flanges.edges", "turned up", Folded(Up(FlangedEdges.Walls) with { Behind = true }, TraySupport.Rails) },
-        { "trays[0].stiffenerBarId", "folded over", Folded(Up(FlangedEdges.Free) with { Behind = true }, TraySupport.Rails) with { StiffenerBarId = "aluminium-6061-10x10" } },
+        { "trays[0].stiffenerBarId", "folded over", Folded(Up(FlangedEdges.Free) with { Behind = true }, TraySupport.Rails) with
+            { StiffenerBarId = "aluminium-6061-10x10" } },
     };
 
     [Theory]
@@ -126,12 +137,15 @@ public class TrayFoldTests
         { "bend-too-tight", 1, In(Folded(Up(FlangedEdges.All) with { RadiusMm = 0.5 })) },
         { "flange-too-short", 1, In(Folded(Up(FlangedEdges.All, 8))) },
         { "flange-no-room", 1, In(Folded(Up(FlangedEdges.Free), TraySupport.Posts) with { UndersideMm = 6, GapMm = 0 }) is var d
-            ? d with { Box = d.Box with { Feet = null, Edges = [.. d.Box.Edges.Select(e => e.Id is EdgeId.FrontBottom ? e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-15x15" } : e)] } }
+            ? d with { Box = d.Box with
+                { Feet = null, Edges = [.. d.Box.Edges.Select(e => e.Id is EdgeId.FrontBottom
+                ? e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-15x15" } : e)] } }
             : Sample.Empty },
         { "tray-outside", 1, In(Folded(Up(FlangedEdges.All, 90))) },
     };
 
     [Theory]
     [MemberData(nameof(Provoked))]
-    public void It_is_found_with_its_numbers_and_its_remedies_mend_it(string code, int remedies, Design design) => Provocation.Mends(code, remedies, design);
+    public void It_is_found_with_its_numbers_and_its_remedies_mend_it(string code, int remedies, Design design) =>
+        Provocation.Mends(code, remedies, design);
 }

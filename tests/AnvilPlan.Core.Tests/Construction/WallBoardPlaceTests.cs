@@ -16,7 +16,8 @@ public class WallBoardPlaceTests
 
     private static Design Begun(Design design) => Sample.Catalog.Systems.Single(s => s is BackBoardSystem).Begin(design, Sample.Catalog)!;
 
-    private static Device Board(double u, double v, int turns = 0) => new("board", "sbc-85", "Board", Back, u, v, turns, null, null, 0, null, null, []);
+    private static Device Board(double u, double v, int turns = 0) =>
+        new("board", "sbc-85", "Board", Back, u, v, turns, null, null, 0, null, null, []);
 
     [Theory]
     [InlineData(0)]
@@ -46,7 +47,8 @@ public class WallBoardPlaceTests
         var plan = Sample.Plan(Begun(Sample.Empty) with { Devices = [Board(100, 120)] });
         var frame = Sample.Catalog.Bar("pine-45x45").HeightMm;
         var device = plan.Devices.Single();
-        var by = frame + plan.Part("shell/back").ThicknessMm + plan.Part(AdapterPlate.IdOf("board")).ThicknessMm + device.StandoffMm + Sample.Catalog.Model("sbc-85").HeightMm;
+        var by = frame + plan.Part("shell/back").ThicknessMm + plan.Part(AdapterPlate.IdOf("board")).ThicknessMm + device.StandoffMm
+            + Sample.Catalog.Model("sbc-85").HeightMm;
         Assert.Equal(Math.Ceiling(by), plan.Outer.Size.Y, 6);
         Assert.DoesNotContain(plan.Findings, f => f.Code == "device-outside");
     }
@@ -77,7 +79,11 @@ public class WallBoardPlaceTests
     public void With_another_structure_that_may_close_faces_the_depth_is_decided()
     {
         var wrap = Sample.Catalog.Systems.Single(s => s.Key == "bentWrap").Begin(Begun(Sample.Empty), Sample.Catalog)!;
-        var both = wrap with { Box = wrap.Box with { Panels = [.. wrap.Box.Panels.Select(p => p.Face == Face.Back ? p : p with { Hold = PanelHold.Open })] } };
+        var both = wrap with
+        {
+            Box = wrap.Box with
+            { Panels = [.. wrap.Box.Panels.Select(p => p.Face == Face.Back ? p : p with { Hold = PanelHold.Open })] }
+        };
         Assert.False(Sample.Catalog.Spread(both).Box.DepthFollows);
         Assert.All(Sample.Plan(both).Parts, p => Assert.True(p.LengthMm > 0 && p.WidthMm > 0, p.Id));
     }

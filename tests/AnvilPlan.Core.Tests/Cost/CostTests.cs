@@ -32,7 +32,8 @@ public class CostTests
         Assert.Equal(plan.Work.Minutes / 60, plan.Cost.Hours, 3);
         Assert.InRange(plan.Cost.LabourCents, (plan.Cost.Hours * 3800) - 40, (plan.Cost.Hours * 3800) + 40);
         Assert.Equal(plan.Work.Operations.Count, plan.Work.Operations.Select(w => w.Id).Distinct().Count());
-        Assert.Equal(plan.Cost.TotalCents, plan.Cost.StockCents + plan.Cost.HardwareCents + plan.Cost.FastenerCents + plan.Cost.LabourCents);
+        Assert.Equal(plan.Cost.TotalCents, plan.Cost.StockCents + plan.Cost.HardwareCents + plan.Cost.FastenerCents
+            + plan.Cost.LabourCents);
     }
 
     [Fact]
@@ -85,7 +86,8 @@ public class CostTests
         Assert.Equal(2, lines.Single(l => l.Item == "Drive 2.5 in, 7 mm high").Count);
         Assert.Equal(8, lines.Single(l => l.Item.StartsWith("M2.5 x 5 standoff", StringComparison.Ordinal)).Count);
         Assert.Equal(4, lines.Single(l => l.Kind == "foot").Count);
-        Assert.Equal(plan.Screws.Where(s => s.LengthMm is not null).Sum(s => s.Count), lines.Where(l => l.Kind == "screw").Sum(l => l.Count));
+        Assert.Equal(plan.Screws.Where(s => s.LengthMm is not null).Sum(s => s.Count), lines.Where(l => l.Kind == "screw")
+            .Sum(l => l.Count));
         Assert.Equal(plan.Screws.Where(s => s.Nut).Sum(s => s.Count), lines.Where(l => l.Kind == "nut").Sum(l => l.Count));
         Assert.All(lines, l => Assert.Equal(l.PriceCents * l.Count, l.TotalCents));
     }

@@ -8,14 +8,18 @@ using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Cuts;
 
-/// <summary>Large orders: every piece is cut, none twice, stock that is short is not used up twice, and it takes no longer than a small one.</summary>
+/// <summary>
+/// Large orders: every piece is cut, none twice, stock that is short is not used up twice, and it takes no longer than a small one.
+/// </summary>
 public sealed class LotsTests
 {
     private static CutPlan Cut(Design design, int quantity, ShopProfile? shop = null) =>
-        Planner.Plan(design with { Brief = design.Brief with { Quantity = quantity } }, Sample.Catalog, shop ?? ShopProfile.Usual, AsBuilt.Nothing).Cuts;
+        Planner.Plan(design with { Brief = design.Brief with { Quantity = quantity } }, Sample.Catalog, shop ?? ShopProfile.Usual,
+            AsBuilt.Nothing).Cuts;
 
     private static Dictionary<string, int> Laid(CutPlan cuts) =>
-        cuts.Sheets.SelectMany(s => s.Placements, (s, p) => (p.PartId, s.Count)).Concat(cuts.Bars.SelectMany(b => b.Pieces, (b, p) => (p.PartId, b.Count)))
+        cuts.Sheets.SelectMany(s => s.Placements, (s, p) => (p.PartId, s.Count))
+            .Concat(cuts.Bars.SelectMany(b => b.Pieces, (b, p) => (p.PartId, b.Count)))
             .GroupBy(p => p.PartId).ToDictionary(g => g.Key, g => g.Sum(p => p.Count), StringComparer.Ordinal);
 
     [Theory]
@@ -47,7 +51,11 @@ public sealed class LotsTests
     public void Offcuts_and_sheets_on_hand_are_used_once_each()
     {
         var sheet = Sample.Catalog.SheetsOf("birch-plywood", 12).First();
-        var shop = ShopProfile.Usual with { Offcuts = [new Offcut("end", "birch-plywood", 12, 700, 500, 3)], SheetsOnHand = [new StockCount(sheet.Id, 5)] };
+        var shop = ShopProfile.Usual with
+        {
+            Offcuts = [new Offcut("end", "birch-plywood", 12, 700, 500, 3)],
+            SheetsOnHand = [new StockCount(sheet.Id, 5)]
+        };
         var cuts = Cut(Sample.WithTray, 500, shop);
         Assert.InRange(cuts.Sheets.Where(s => s.FromOffcut).Sum(s => s.Count), 1, 3);
         Assert.InRange(cuts.Sheets.Where(s => s.OnHand && !s.FromOffcut).Sum(s => s.Count), 1, 5);
@@ -65,7 +73,9 @@ public sealed class LotsTests
             (wanted, _) =>
             {
                 (calls, most) = (calls + 1, Math.Max(most, wanted.Sum()));
-                return SheetNester.Quick(new NestJob(3, 0, [new NestStock("sheet", 2440, 1220, null, 10)], [new("side", 400, 300, wanted[0], true), new("lid", 310, 180, wanted[1], true)])) is var r ? (r.Sheets, r.Unplaced) : default;
+                return SheetNester.Quick(new NestJob(3, 0, [new NestStock("sheet", 2440, 1220, null, 10)],
+                    [new("side", 400, 300, wanted[0], true), new("lid", 310, 180, wanted[1], true)])) is var r
+                    ? (r.Sheets, r.Unplaced) : default;
             },
             s => (s.StockId, s.Placements.Select(p => p.PartId)));
         Assert.Empty(unplaced);
@@ -80,7 +90,9 @@ public sealed class LotsTests
     {
         var (layouts, unplaced) = Lots.Nest(
             [("wide", 900), ("small", 900)], [("sheet", null)],
-            (wanted, _) => SheetNester.Quick(new NestJob(3, 0, [new NestStock("sheet", 1000, 500, null, 10)], [new("wide", 1200, 600, wanted[0], true), new("small", 90, 90, wanted[1], true)])) is var r ? (r.Sheets, r.Unplaced) : default,
+            (wanted, _) => SheetNester.Quick(new NestJob(3, 0, [new NestStock("sheet", 1000, 500, null, 10)],
+                [new("wide", 1200, 600, wanted[0], true), new("small", 90, 90, wanted[1], true)])) is var r
+                ? (r.Sheets, r.Unplaced) : default,
             s => (s.StockId, s.Placements.Select(p => p.PartId)));
         Assert.Equal(900, unplaced.Count);
         Assert.Equal(["wide"], unplaced.Distinct());

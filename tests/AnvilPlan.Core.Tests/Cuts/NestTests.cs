@@ -42,7 +42,8 @@ public class NestTests
     [Fact]
     public void Offcuts_are_used_before_a_sheet_is_bought_and_no_more_than_there_are()
     {
-        var job = new NestJob(3, 5, [new NestStock("offcut", 420, 320, 1, 0), new NestStock("sheet", 2440, 1220, null, 50)], [new NestPart("p", 400, 300, 2, false)]);
+        var job = new NestJob(3, 5, [new NestStock("offcut", 420, 320, 1, 0), new NestStock("sheet", 2440, 1220, null, 50)],
+            [new NestPart("p", 400, 300, 2, false)]);
         var result = SheetNester.Quick(job);
         Assert.Equal(["offcut", "sheet"], result.Sheets.Select(s => s.StockId).Order(StringComparer.Ordinal));
         Assert.Equal(50, result.Price);
@@ -54,14 +55,20 @@ public class NestTests
         var job = new NestJob(3, 5, [new NestStock("s", 500, 300, 1, 1)], [new NestPart("p", 100, 100, 2, false)]);
         NestResult At(params NestPlacement[] p) => new([new NestedSheet("s", p, [])], [], 1);
         Assert.Null(NestChecker.Fault(job, At(new("p", 5, 5, 100, 100, false), new("p", 108, 5, 100, 100, false))));
-        Assert.Contains("edge-to-edge", NestChecker.Fault(job, At(new("p", 5, 5, 100, 100, false), new("p", 107, 5, 100, 100, false))), StringComparison.Ordinal);
-        Assert.Contains("usable", NestChecker.Fault(job, At(new("p", 4, 5, 100, 100, false), new("p", 108, 5, 100, 100, false))), StringComparison.Ordinal);
+        Assert.Contains("edge-to-edge", NestChecker.Fault(job, At(new("p", 5, 5, 100, 100, false), new("p", 107, 5, 100, 100, false))),
+            StringComparison.Ordinal);
+        Assert.Contains("usable", NestChecker.Fault(job, At(new("p", 4, 5, 100, 100, false), new("p", 108, 5, 100, 100, false))),
+            StringComparison.Ordinal);
         Assert.Contains("wanted 2", NestChecker.Fault(job, At(new NestPlacement("p", 5, 5, 100, 100, false))), StringComparison.Ordinal);
-        Assert.Contains("size", NestChecker.Fault(job, At(new("p", 5, 5, 99, 100, false), new("p", 108, 5, 100, 100, false))), StringComparison.Ordinal);
-        Assert.Contains("grain", NestChecker.Fault(job, At(new("p", 5, 5, 100, 100, true), new("p", 108, 5, 100, 100, false))), StringComparison.Ordinal);
-        var pinwheel = new NestJob(0, 0, [new NestStock("s", 30, 30, null, 1)], [new NestPart("a", 20, 10, 2, true), new NestPart("b", 10, 20, 2, true)]);
+        Assert.Contains("size", NestChecker.Fault(job, At(new("p", 5, 5, 99, 100, false), new("p", 108, 5, 100, 100, false))),
+            StringComparison.Ordinal);
+        Assert.Contains("grain", NestChecker.Fault(job, At(new("p", 5, 5, 100, 100, true), new("p", 108, 5, 100, 100, false))),
+            StringComparison.Ordinal);
+        var pinwheel = new NestJob(0, 0, [new NestStock("s", 30, 30, null, 1)], [new NestPart("a", 20, 10, 2, true),
+            new NestPart("b", 10, 20, 2, true)]);
         Assert.Contains("edge-to-edge", NestChecker.Fault(pinwheel, At(
-            new("a", 0, 0, 20, 10, false), new("b", 20, 0, 10, 20, false), new("a", 10, 20, 20, 10, false), new("b", 0, 10, 10, 20, false))), StringComparison.Ordinal);
+            new("a", 0, 0, 20, 10, false), new("b", 20, 0, 10, 20, false), new("a", 10, 20, 20, 10, false),
+                new("b", 0, 10, 10, 20, false))), StringComparison.Ordinal);
     }
 
     [Fact]
@@ -70,7 +77,8 @@ public class NestTests
         var job = RandomJob(new Random(5));
         var quick = SheetNester.Quick(job);
         var longer = SheetNester.Search(job, 60, CancellationToken.None);
-        Assert.Equal(longer.Sheets.SelectMany(s => s.Placements), SheetNester.Search(job, 60, CancellationToken.None).Sheets.SelectMany(s => s.Placements));
+        Assert.Equal(longer.Sheets.SelectMany(s => s.Placements), SheetNester.Search(job, 60, CancellationToken.None)
+            .Sheets.SelectMany(s => s.Placements));
         Assert.Null(NestChecker.Fault(job, longer));
         Assert.True(longer.Price <= quick.Price);
         using var cancelled = new CancellationTokenSource();
@@ -82,7 +90,8 @@ public class NestTests
     public void Bars_are_cut_to_the_best_set_and_checked()
     {
         // 600 + 400 fill 1003 with one kerf; first fit by length would start 600 + 300
-        var job = new BarJob(3, 0, [new BarSupply("b", 1003, null, 10)], [new BarPart("x", 600, 2), new BarPart("y", 400, 2), new BarPart("z", 300, 1)]);
+        var job = new BarJob(3, 0, [new BarSupply("b", 1003, null, 10)], [new BarPart("x", 600, 2), new BarPart("y", 400, 2),
+            new BarPart("z", 300, 1)]);
         var result = BarNester.Nest(job);
         Assert.Null(BarChecker.Fault(job, result));
         Assert.Equal(3, result.Bars.Count);
@@ -127,7 +136,8 @@ public class NestTests
         }
 
         return new NestJob(random.Next(0, 5), random.Next(0, 12), stock,
-            [.. Enumerable.Range(0, 3 + random.Next(15)).Select(i => new NestPart("p" + i, 60 + (random.Next(0, 5000) / 10.0), 50 + (random.Next(0, 4000) / 10.0), 1 + random.Next(4), random.Next(2) == 0))]);
+            [.. Enumerable.Range(0, 3 + random.Next(15)).Select(i => new NestPart("p" + i, 60 + (random.Next(0, 5000) / 10.0), 50
+                + (random.Next(0, 4000) / 10.0), 1 + random.Next(4), random.Next(2) == 0))]);
     }
 
     /// <summary>The simplest cutter: every piece gets a strip of its own over the whole length of the first sheet.</summary>

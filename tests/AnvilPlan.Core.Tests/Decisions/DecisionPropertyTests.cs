@@ -61,7 +61,8 @@ public class DecisionPropertyTests
         var criteria = new List<Criterion> { new("cost", "Cost", 5, Measure.CostCents, null) };
         DesignOption Costing(string id, double cents) => new(id, id, OptionKind.Variant, new(null, cents, null, null, null, null), []);
         List<double> Scores(params DesignOption[] options) =>
-            [.. DecisionMatrix.Of(Sample.Empty with { Brief = Sample.Empty.Brief with { Criteria = criteria, Options = options } }, Tally).Cells.Select(c => c.Score!.Value)];
+            [.. DecisionMatrix.Of(Sample.Empty with { Brief = Sample.Empty.Brief with { Criteria = criteria, Options = options } }, Tally)
+                .Cells.Select(c => c.Score!.Value)];
         Assert.Equal([10, 5, 0], Scores(Costing("a", 1000), Costing("b", 1500), Costing("c", 2000)));
         Assert.Equal([10, 10], Scores(Costing("a", 1000), Costing("b", 1000)));
     }
@@ -73,7 +74,8 @@ public class DecisionPropertyTests
         Assert.Empty(none.Cells);
         Assert.Empty(none.Totals);
         var weightless = Any(new Random(1));
-        weightless = weightless with { Brief = weightless.Brief with { Criteria = [.. weightless.Brief.Criteria.Select(c => c with { Weight = 0 })] } };
+        weightless = weightless with
+        { Brief = weightless.Brief with { Criteria = [.. weightless.Brief.Criteria.Select(c => c with { Weight = 0 })] } };
         var matrix = DecisionMatrix.Of(weightless, Tally);
         Assert.All(matrix.Totals, t => Assert.Null(t.Total));
         Assert.Empty(matrix.Tips);
@@ -91,7 +93,8 @@ public class DecisionPropertyTests
 
     private static Design Any(Random random)
     {
-        var criteria = Enumerable.Range(0, 2 + random.Next(4)).Select(n => new Criterion("c" + n, "C" + n, random.Next(1, 11), n == 0 ? Measure.MassG : Measure.Judgement, null)).ToList();
+        var criteria = Enumerable.Range(0, 2 + random.Next(4)).Select(n => new Criterion("c" + n, "C" + n, random.Next(1, 11), n == 0
+            ? Measure.MassG : Measure.Judgement, null)).ToList();
         var options = Enumerable.Range(0, 2 + random.Next(3)).Select(n => new DesignOption(
             "o" + n, "O" + n, OptionKind.Variant, new(null, null, null, 100 + random.Next(5000), null, null),
             [.. criteria.Skip(1).Select(c => new Judgement(c.Id, random.Next(0, 11)))])).ToList();
@@ -99,7 +102,11 @@ public class DecisionPropertyTests
     }
 
     private static DecisionMatrix With(Design design, string criterionId, double weight) => DecisionMatrix.Of(
-        design with { Brief = design.Brief with { Criteria = [.. design.Brief.Criteria.Select(c => c.Id == criterionId ? c with { Weight = weight } : c)] } }, Tally);
+        design with
+        {
+            Brief = design.Brief with
+            { Criteria = [.. design.Brief.Criteria.Select(c => c.Id == criterionId ? c with { Weight = weight } : c)] }
+        }, Tally);
 
     private static double TotalOf(DecisionMatrix matrix, string optionId) => matrix.Totals.Single(t => t.OptionId == optionId).Total!.Value;
 }

@@ -21,7 +21,8 @@ public class DecisionTests
     public void The_plan_fills_in_what_it_knows_and_asks_for_the_rest()
     {
         var design = With(
-            [new("size", "Size", 5, Measure.VolumeL, null), new("look", "Look", 3, Measure.Judgement, null), new("heat", "Heat", 2, Measure.HeatPerLitre, null)],
+            [new("size", "Size", 5, Measure.VolumeL, null), new("look", "Look", 3, Measure.Judgement, null),
+                new("heat", "Heat", 2, Measure.HeatPerLitre, null)],
             new DesignOption("this", "This design", OptionKind.ThisDesign, Nothing, [new("look", 8)]),
             new DesignOption("old", "Keep the old case", OptionKind.OldCase, Nothing, []),
             new DesignOption("shelf", "A plain shelf", OptionKind.PlainShelf, Nothing, [new("look", 2)]));
@@ -47,12 +48,18 @@ public class DecisionTests
         Assert.Equal(6.6, matrix.Totals.Single(t => t.OptionId == "plain").Total!.Value, 9);
         Assert.Equal(6.0, matrix.Totals.Single(t => t.OptionId == "fine").Total!.Value, 9);
         // price: 9 w + 12 = 4 w + 36 at 4.8; look: 54 + 3 w = 24 + 9 w at 5
-        Assert.Equal([("price", 4.8, "fine"), ("look", 5.0, "fine")], matrix.Tips.Select(t => (t.CriterionId, Math.Round(t.Weight, 9), t.ThenOptionId)));
+        Assert.Equal([("price", 4.8, "fine"), ("look", 5.0, "fine")],
+            matrix.Tips.Select(t => (t.CriterionId, Math.Round(t.Weight, 9), t.ThenOptionId)));
         foreach (var tip in matrix.Tips)
         {
             double Lead(double weight)
             {
-                var at = DecisionMatrix.Of(design with { Brief = design.Brief with { Criteria = [.. design.Brief.Criteria.Select(c => c.Id == tip.CriterionId ? c with { Weight = weight } : c)] } }, Tally);
+                var at = DecisionMatrix.Of(design with
+                {
+                    Brief = design.Brief with
+                    { Criteria = [.. design.Brief.Criteria.Select(c => c.Id == tip.CriterionId ? c with { Weight = weight } : c)] }
+                },
+                    Tally);
                 return at.Totals[0].Total!.Value - at.Totals[1].Total!.Value;
             }
 

@@ -40,15 +40,19 @@ public class DesignCheckTests
         { "glueUp.glue", d => d with { GlueUp = d.GlueUp with { Glue = "honey" } } },
         { "glueUp.stages", d => d with { GlueUp = d.GlueUp with { Stages = 0 } } },
         { "glueUp.caulMm", d => d with { GlueUp = d.GlueUp with { CaulMm = -1 } } },
-        { "devices[0].stuck.widthMm", d => d.With(Sample.Device("a", "drive-25-7", "tray-1", 0, 0) with { Stuck = new Stick(StickKind.FoamTape, 0, 20) }) },
-        { "devices[0].stuck.lengthMm", d => d.With(Sample.Device("a", "drive-25-7", "tray-1", 0, 0) with { Stuck = new Stick(StickKind.FoamTape, 20, 2000) }) },
-        { "devices[0].stuck", d => d.With(Sample.Device("a", "fan-60", "panel/back", 60, 60) with { Stuck = new Stick(StickKind.FoamTape, 20, 20) }) },
+        { "devices[0].stuck.widthMm", d => d.With(Sample.Device("a", "drive-25-7", "tray-1", 0, 0) with
+            { Stuck = new Stick(StickKind.FoamTape, 0, 20) }) },
+        { "devices[0].stuck.lengthMm", d => d.With(Sample.Device("a", "drive-25-7", "tray-1", 0, 0) with
+            { Stuck = new Stick(StickKind.FoamTape, 20, 2000) }) },
+        { "devices[0].stuck", d => d.With(Sample.Device("a", "fan-60", "panel/back", 60, 60) with
+            { Stuck = new Stick(StickKind.FoamTape, 20, 20) }) },
         { "devices[0].modelId", d => d.With(Sample.Device("a", "toaster", "tray-1", 0, 0)) },
         { "devices[0].deckId", d => d.With(Sample.Device("a", "sbc-85", "panel/roof", 0, 0)) },
         { "devices[0].uMm", d => d.With(Sample.Device("a", "sbc-85", "tray-1", double.PositiveInfinity, 0)) },
         { "devices[0].quarterTurns", d => d.With(Sample.Device("a", "sbc-85", "tray-1", 0, 0, 4)) },
         { "devices[0].closedPorts", d => d.With(Sample.Device("a", "sbc-85", "tray-1", 0, 0) with { ClosedPorts = ["hatch"] }) },
-        { "devices[0].grille.pitchMm", d => d.With(Sample.Device("a", "fan-60", "panel/back", 0, 0) with { Grille = new Grille(GrilleKind.RoundHoles, 5, 0) }) },
+        { "devices[0].grille.pitchMm", d => d.With(Sample.Device("a", "fan-60", "panel/back", 0, 0) with
+            { Grille = new Grille(GrilleKind.RoundHoles, 5, 0) }) },
         { "devices[1].id", d => d.With(Sample.Device("a", "sbc-85", "tray-1", 0, 0), Sample.Device("a", "sbc-85", "tray-1", 90, 0)) },
     };
 
@@ -65,8 +69,10 @@ public class DesignCheckTests
             }
 
             foreach (var box in path == "box.panels"
-                ? (PanelBox[])[begun.Box with { Panels = [.. begun.Box.Panels.Where(p => p.Face != Face.Back)] }, begun.Box with { Panels = [.. begun.Box.Panels, begun.Box.Panels[^1]] }]
-                : [begun.Box with { Edges = [.. begun.Box.Edges.Skip(1)] }, begun.Box with { Edges = [.. begun.Box.Edges, begun.Box.Edges[0]] }])
+                ? (PanelBox[])[begun.Box with { Panels = [.. begun.Box.Panels.Where(p => p.Face != Face.Back)] }, begun.Box with
+                    { Panels = [.. begun.Box.Panels, begun.Box.Panels[^1]] }]
+                : [begun.Box with { Edges = [.. begun.Box.Edges.Skip(1)] }, begun.Box with
+                    { Edges = [.. begun.Box.Edges, begun.Box.Edges[0]] }])
             {
                 Assert.Equal([path], DesignCheck.Problems(begun with { Box = box }, Sample.Catalog).Select(p => p.Path));
             }

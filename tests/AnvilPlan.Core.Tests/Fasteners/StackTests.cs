@@ -18,7 +18,8 @@ public class StackTests
         Gen.Select(Gen.Double[0.5, 20], Gen.Double[0, 2], Gen.Double[0.5, 8], Gen.Double[0.5, 12]).Sample((clamped, washer, bite, depth) =>
         {
             var chosen = new ScrewStack(LengthMeasured.UnderHead, [clamped], washer, 0, bite, depth).Choose(stock);
-            var byHand = stock.Where(l => l - clamped - washer >= bite - 1e-9 && l - clamped - washer <= depth + 1e-9).Select(l => (double?)l).FirstOrDefault();
+            var byHand = stock.Where(l => l - clamped - washer >= bite - 1e-9 && l - clamped - washer <= depth + 1e-9)
+                .Select(l => (double?)l).FirstOrDefault();
             return chosen == byHand;
         });
     }
@@ -87,12 +88,14 @@ public class StackTests
     {
         var picker = new ScrewPicker(Tables);
         var thread = Tables.Thread("M3");
-        var choice = picker.Tapped("s", "d", "here", thread, HeadForm.Pan, [new("plate", 2, "mm", "deck")], 0.5, new("bite", 1.5, "mm", "rule"), new("depth", 2.5, "mm", "model"), 4, null);
+        var choice = picker.Tapped("s", "d", "here", thread, HeadForm.Pan, [new("plate", 2, "mm", "deck")], 0.5,
+            new("bite", 1.5, "mm", "rule"), new("depth", 2.5, "mm", "model"), 4, null);
         Assert.Equal((4.0, 5.0), (choice.MinMm, choice.MaxMm!.Value));
         Assert.Equal(4, choice.LengthMm);
         Assert.Equal(["plate", "washer under head", "bite", "depth"], choice.Why.Terms.Select(t => t.Name));
         Assert.Equal("M3 x 4 pan", choice.Label);
-        var byHand = picker.Tapped("s", "d", "here", thread, HeadForm.Pan, [new("plate", 2, "mm", "deck")], 0, new("bite", 1.5, "mm", "rule"), null, 4, 3);
+        var byHand = picker.Tapped("s", "d", "here", thread, HeadForm.Pan, [new("plate", 2, "mm", "deck")], 0,
+            new("bite", 1.5, "mm", "rule"), null, 4, 3);
         Assert.Equal(ScrewVerdict.TooShort, byHand.Verdict);
         Assert.Null(byHand.MaxMm);
     }

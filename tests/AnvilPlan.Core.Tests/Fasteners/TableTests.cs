@@ -16,9 +16,11 @@ public class TableTests
         var row = CsvTable.Shipped(name.StartsWith('M') ? "threads-iso-metric" : "threads-unified").Rows.First(r => r["size"] == name);
         var thread = FastenerTables.Shipped.Thread(name);
         var form = ThreadForm.Of(thread.Standard, thread.NominalMm, thread.PitchMm);
-        Assert.Equal(row.Number("tensile_stress_area_mm2"), form.TensileStressAreaMm2, 0.6 / 10 * Math.Max(1, form.TensileStressAreaMm2 / 10));
+        Assert.Equal(row.Number("tensile_stress_area_mm2"), form.TensileStressAreaMm2,
+            0.6 / 10 * Math.Max(1, form.TensileStressAreaMm2 / 10));
         Assert.InRange(ThreadForm.Percent(thread.NominalMm, thread.PitchMm, thread.TapDrillMm), 65, 85);
-        Assert.True(thread.NominalMm < thread.ClearanceCloseMm && thread.ClearanceCloseMm < thread.ClearanceNormalMm && thread.ClearanceNormalMm < thread.ClearanceLooseMm);
+        Assert.True(thread.NominalMm < thread.ClearanceCloseMm && thread.ClearanceCloseMm < thread.ClearanceNormalMm
+            && thread.ClearanceNormalMm < thread.ClearanceLooseMm);
     }
 
     [Fact]
@@ -56,10 +58,14 @@ public class TableTests
         Assert.True(catalog.Hardware.Count >= 80);
         Assert.True(catalog.Hardware.Count(h => h.Group == "Boards") >= 3);
         Assert.True(catalog.Hardware.Count(h => h.Fan) >= 4);
-        Assert.All(catalog.Hardware, h => Assert.True(h.Source.Length > 0 && h.Confidence.Length > 0 && h.WidthMm > 0 && h.DepthMm > 0 && h.HeightMm > 0, h.Id));
-        Assert.All(catalog.Hardware.Where(h => h.ThreadSize is not null), h => Assert.True(catalog.Fasteners.HasThread(h.ThreadSize!), h.Id));
-        Assert.All(catalog.Hardware.SelectMany(h => h.Holes.Select(x => (h, x))), p => Assert.True(p.x.XMm >= 0 && p.x.XMm <= p.h.WidthMm && p.x.YMm >= 0 && p.x.YMm <= p.h.DepthMm, p.h.Id));
-        Assert.All(catalog.Sheets, s => Assert.True(catalog.HasMaterial(s.MaterialId) && s.LeastMm <= s.TypicalMm && s.TypicalMm <= s.MostMm, s.Id));
+        Assert.All(catalog.Hardware, h => Assert.True(h.Source.Length > 0 && h.Confidence.Length > 0 && h.WidthMm > 0 && h.DepthMm > 0
+            && h.HeightMm > 0, h.Id));
+        Assert.All(catalog.Hardware.Where(h => h.ThreadSize is not null),
+            h => Assert.True(catalog.Fasteners.HasThread(h.ThreadSize!), h.Id));
+        Assert.All(catalog.Hardware.SelectMany(h => h.Holes.Select(x => (h, x))), p => Assert.True(p.x.XMm >= 0 && p.x.XMm <= p.h.WidthMm
+            && p.x.YMm >= 0 && p.x.YMm <= p.h.DepthMm, p.h.Id));
+        Assert.All(catalog.Sheets, s => Assert.True(catalog.HasMaterial(s.MaterialId) && s.LeastMm <= s.TypicalMm
+            && s.TypicalMm <= s.MostMm, s.Id));
         Assert.Contains(catalog.Fasteners.Inserts, i => i.Size == "M3");
     }
 

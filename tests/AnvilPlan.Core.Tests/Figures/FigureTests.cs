@@ -10,7 +10,8 @@ namespace AnvilPlan.Core.Tests.Figures;
 /// <summary>Numbers of a project that sums take, and results that go back.</summary>
 public class FigureTests
 {
-    private static IReadOnlyList<ProjectFigure> Of(Design design) => ProjectFigures.Of(design, Sample.Plan(design), Sample.Catalog, ShopProfile.Usual);
+    private static IReadOnlyList<ProjectFigure> Of(Design design) =>
+        ProjectFigures.Of(design, Sample.Plan(design), Sample.Catalog, ShopProfile.Usual);
 
     [Fact]
     public void Each_has_an_id_of_its_own_and_a_unit()

@@ -16,7 +16,8 @@ public partial class FindingListTests
     public void Each_code_stands_once_with_one_sentence()
     {
         Assert.Equal(FindingList.All.Count, FindingList.All.Select(k => k.Code).Distinct().Count());
-        Assert.All(FindingList.All, k => Assert.True(Code().IsMatch(k.Code) && k.About.EndsWith('.') && k.About.Count(c => c == '.') == 1, k.Code));
+        Assert.All(FindingList.All, k => Assert.True(Code().IsMatch(k.Code) && k.About.EndsWith('.')
+            && k.About.Count(c => c == '.') == 1, k.Code));
     }
 
     [Fact]

@@ -15,7 +15,8 @@ public class OtherDecisionsTests
     private static IReadOnlyList<TriedRemedy> Offered(Design design, BuildPlan plan, Finding finding) =>
         TriedRemedies.Of(finding, design, plan, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
 
-    private static Design Begun(string key, Design design) => Sample.Catalog.Systems.First(s => s.Key == key).Begin(design, Sample.Catalog)!;
+    private static Design Begun(string key, Design design) => Sample.Catalog.Systems.First(s => s.Key == key)
+        .Begin(design, Sample.Catalog)!;
 
     [Fact]
     public void Two_frames_in_one_box_are_one_snag_and_either_can_be_taken_out()
@@ -35,7 +36,8 @@ public class OtherDecisionsTests
     {
         // 2 mm of sheet, and the second 1 mm above the first: 2.5 mm more leave 1.5 mm between them
         var first = Sample.WithTray.Trays[0] with { Support = TraySupport.Hung };
-        var design = Sample.WithTray with { Trays = [first, first with { Id = "tray-2", Name = "Second", UndersideMm = first.UndersideMm + 1 }] };
+        var design = Sample.WithTray with
+        { Trays = [first, first with { Id = "tray-2", Name = "Second", UndersideMm = first.UndersideMm + 1 }] };
         var plan = Sample.Plan(design);
         var collide = plan.Findings.First(f => f.Code == "parts-collide" && f.Places.SequenceEqual(["tray-1", "tray-2"]));
         Assert.Empty(collide.Remedies);
@@ -51,7 +53,8 @@ public class OtherDecisionsTests
     public void A_tray_that_carries_hardware_is_not_taken_out()
     {
         var first = Sample.WithTray.Trays[0];
-        var design = Sample.WithTray with { Trays = [first, first with { Id = "tray-2", Name = "Second", UndersideMm = first.UndersideMm + 1 }] };
+        var design = Sample.WithTray with
+        { Trays = [first, first with { Id = "tray-2", Name = "Second", UndersideMm = first.UndersideMm + 1 }] };
         design = design.With(Sample.Device("sbc", "sbc-85", "tray-2", 60, 60));
         var plan = Sample.Plan(design);
         foreach (var finding in plan.Findings.Where(f => f.Severity == Severity.Stop))

@@ -12,7 +12,8 @@ namespace AnvilPlan.Core.Tests.Findings;
 /// <summary>Devices are brought in where the findings accept them.</summary>
 public class PlacingTests
 {
-    private static readonly string[] OfPlace = ["device-outside", "devices-collide", "device-hits-part", "hole-near-edge", "hole-in-joint", "opening-cuts-joint", "holes-meet"];
+    private static readonly string[] OfPlace = ["device-outside", "devices-collide", "device-hits-part", "hole-near-edge", "hole-in-joint",
+        "opening-cuts-joint", "holes-meet"];
 
     [Fact]
     public void Every_model_of_the_catalog_finds_a_place_in_a_roomy_box()
@@ -50,7 +51,8 @@ public class PlacingTests
     [InlineData("drive-25-7")]
     public void Where_there_is_room_a_straight_driver_reaches_what_is_added(string model)
     {
-        var (design, id) = Added(Sample.Empty with { Box = Sample.Empty.Box with { WidthMm = 420, DepthMm = 320, HeightMm = 150 } }, model, "panel/bottom");
+        var (design, id) = Added(Sample.Empty with { Box = Sample.Empty.Box with { WidthMm = 420, DepthMm = 320, HeightMm = 150 } }, model,
+            "panel/bottom");
         Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Code == "driver-blocked" && f.Places.Contains("device/" + id));
     }
 
@@ -59,7 +61,11 @@ public class PlacingTests
     {
         // through 12 mm of plywood into its standoffs an M2 screw would be between two lengths that are sold
         var bottom = Sample.Empty with { Box = Sample.Empty.Box with { WidthMm = 420, DepthMm = 320, HeightMm = 150 } };
-        var bare = bottom with { Devices = [new Device("clock-40", "clock-40", "Clock", "panel/bottom", 120, 120, 0, null, null, 0, null, null, [])] };
+        var bare = bottom with
+        {
+            Devices = [new Device("clock-40", "clock-40", "Clock", "panel/bottom", 120, 120, 0, null, null, 0, null,
+            null, [])]
+        };
         Assert.Contains(Sample.Plan(bare).Findings, f => f.Code == "screw-none-fits");
         var (design, _) = Added(bottom, "clock-40", "panel/bottom");
         Assert.Equal(0, design.Devices.Single().Adapter!.RevealMm);
@@ -73,7 +79,8 @@ public class PlacingTests
         var (design, _, reason) = DevicePlacing.Add(small, Sample.Catalog, ShopProfile.Usual, "board-305", "tray-1");
         var board = Sample.Catalog.Model("board-305");
         Assert.Null(design);
-        Assert.StartsWith($"No place on {small.Trays[0].Name} is free for {board.Name}, {board.WidthMm:0.#} x {board.DepthMm:0.#} x ", reason, StringComparison.Ordinal);
+        Assert.StartsWith($"No place on {small.Trays[0].Name} is free for {board.Name}, {board.WidthMm:0.#} x {board.DepthMm:0.#} x ",
+            reason, StringComparison.Ordinal);
         Assert.EndsWith("make the box or a tray larger.", reason, StringComparison.Ordinal);
     }
 
@@ -94,11 +101,14 @@ public class PlacingTests
     [Fact]
     public void A_control_stands_on_no_tray_and_nothing_is_carried_by_an_open_face()
     {
-        Assert.Contains("sits in the cut-out of a panel", DevicePlacing.Add(Sample.WithTray, Sample.Catalog, ShopProfile.Usual, "pot-m7", "tray-1").Reason, StringComparison.Ordinal);
+        Assert.Contains("sits in the cut-out of a panel", DevicePlacing.Add(Sample.WithTray, Sample.Catalog, ShopProfile.Usual, "pot-m7",
+            "tray-1").Reason, StringComparison.Ordinal);
         var open = Sample.WithTray.WithPanel(Face.Top, p => p with { Hold = PanelHold.Open });
         var levels = Sample.Catalog.Systems.First(s => s.Key == "levelFrame").Begin(StartingDesign.Named("Levels"), Sample.Catalog)!;
-        Assert.EndsWith("; no other panel is closed that could carry it: close one first.", DevicePlacing.Add(levels, Sample.Catalog, ShopProfile.Usual, "led-5", levels.Trays[0].Id).Reason, StringComparison.Ordinal);
-        Assert.Contains("The top is open", DevicePlacing.Add(open, Sample.Catalog, ShopProfile.Usual, "sbc-65", "panel/top").Reason, StringComparison.Ordinal);
+        Assert.EndsWith("; no other panel is closed that could carry it: close one first.", DevicePlacing.Add(levels, Sample.Catalog,
+            ShopProfile.Usual, "led-5", levels.Trays[0].Id).Reason, StringComparison.Ordinal);
+        Assert.Contains("The top is open", DevicePlacing.Add(open, Sample.Catalog, ShopProfile.Usual, "sbc-65", "panel/top").Reason,
+            StringComparison.Ordinal);
     }
 
     [Fact]
@@ -107,7 +117,8 @@ public class PlacingTests
         var (design, _) = Added(Sample.Empty, "pot-m7", "panel/front");
         Assert.Equal(3, design.Devices[0].RebateToMm);
         Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Code == "panel-too-thick");
-        var (thin, _) = Added(Sample.Empty.WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 }), "pot-m7", "panel/front");
+        var (thin, _) = Added(Sample.Empty.WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 }), "pot-m7",
+            "panel/front");
         Assert.Null(thin.Devices[0].RebateToMm);
     }
 
@@ -116,7 +127,8 @@ public class PlacingTests
     {
         var (design, id) = Added(Sample.Empty, "sma", "panel/front");
         Assert.NotNull(design.Devices[0].RebateToMm);
-        var back = design.WithPanel(Face.Back, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 }).WithEdge(EdgeId.BackLeft, e => e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-20x20" });
+        var back = design.WithPanel(Face.Back, p => p with { MaterialId = "aluminium-5052", NominalMm = 2 })
+            .WithEdge(EdgeId.BackLeft, e => e with { Joint = JointKind.ButtScrewed, BlockBarId = "beech-20x20" });
         var moved = DevicePlacing.Move(back, Sample.Catalog, ShopProfile.Usual, id, "panel/back").Design!;
         Assert.Equal(("panel/back", (double?)null), (moved.Devices[0].DeckId, moved.Devices[0].RebateToMm));
         Assert.DoesNotContain(Sample.Plan(moved).Findings, f => OfPlace.Contains(f.Code));
@@ -128,7 +140,8 @@ public class PlacingTests
         var random = new Random(9);
         for (var i = 0; i < 60; i++)
         {
-            var devices = Enumerable.Range(0, 6).Select(n => Sample.Device("d" + n, n % 2 == 0 ? "sbc-65" : "drive-25-7", "tray-1", random.Next(0, 220), random.Next(0, 140), random.Next(4))).ToArray();
+            var devices = Enumerable.Range(0, 6).Select(n => Sample.Device("d" + n, n % 2 == 0 ? "sbc-65" : "drive-25-7", "tray-1",
+                random.Next(0, 220), random.Next(0, 140), random.Next(4))).ToArray();
             var plan = Sample.Plan(Sample.WithTray.With(devices));
             var expected = new HashSet<string>(StringComparer.Ordinal);
             foreach (var a in plan.Devices)
@@ -142,7 +155,8 @@ public class PlacingTests
                 }
             }
 
-            Assert.Equal(expected.Order(StringComparer.Ordinal), plan.Findings.Where(f => f.Code == "devices-collide").Select(f => f.Id).Order(StringComparer.Ordinal));
+            Assert.Equal(expected.Order(StringComparer.Ordinal), plan.Findings.Where(f => f.Code == "devices-collide").Select(f => f.Id)
+                .Order(StringComparer.Ordinal));
         }
     }
 
@@ -150,7 +164,8 @@ public class PlacingTests
     public void A_finding_keeps_its_id_while_its_numbers_change()
     {
         Design At(double u) => Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", u, 40));
-        var (near, far) = (Sample.Plan(At(230)).Findings.First(f => f.Code == "device-outside"), Sample.Plan(At(240)).Findings.First(f => f.Code == "device-outside"));
+        var (near, far) = (Sample.Plan(At(230)).Findings.First(f => f.Code == "device-outside"), Sample.Plan(At(240))
+            .Findings.First(f => f.Code == "device-outside"));
         Assert.Equal(near.Id, far.Id);
         Assert.NotEqual(near.Text, far.Text);
         Assert.Contains(Consequences.Between(Sample.Plan(At(100)), Sample.Plan(At(240))).FindingsGained, f => f.Id == far.Id);
@@ -159,7 +174,8 @@ public class PlacingTests
     [Fact]
     public void Findings_come_gravest_first_and_every_id_is_its_own()
     {
-        foreach (var design in (Design[])[Sample.Marsh, Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 250, 40), Sample.Device("fan", "fan-80", "panel/back", 10, 10))])
+        foreach (var design in (Design[])[Sample.Marsh, Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 250, 40),
+            Sample.Device("fan", "fan-80", "panel/back", 10, 10))])
         {
             var findings = Sample.Plan(design).Findings;
             Assert.Equal(findings.OrderBy(f => f.Severity).Select(f => f.Id), findings.Select(f => f.Id));

@@ -42,7 +42,8 @@ public class RemedyTests
     [Fact]
     public void The_remedy_of_a_merged_finding_is_done_for_each_of_them_and_skips_those_it_cannot_do()
     {
-        Remedy Wider(double by) => new("wider", "Make it wider", d => by > 5 ? null : d with { Box = d.Box with { WidthMm = d.Box.WidthMm + by } });
+        Remedy Wider(double by) =>
+            new("wider", "Make it wider", d => by > 5 ? null : d with { Box = d.Box with { WidthMm = d.Box.WidthMm + by } });
         var one = Finding.Merge([Some("left", Wider(1)), Some("right", Wider(7)), Some("top", Wider(2))]);
         var changed = Assert.Single(one.Remedies).Change(Sample.Empty)!;
         Assert.Equal(Sample.Empty.Box.WidthMm + 3, changed.Box.WidthMm, 9);
@@ -63,7 +64,8 @@ public class RemedyTests
                 new Remedy("same", "The same again", d => d with { Name = d.Name }),
                 new Remedy("beside", "Something else", d => d with { Box = d.Box with { DepthMm = d.Box.DepthMm + 10 } }),
                 new Remedy("invalid", "Out of range", d => d with { Box = d.Box with { WidthMm = -1 } }),
-                new Remedy("stops", "At any price", d => d.WithEdge(EdgeId.FrontTop, e => e with { Joint = JointKind.ButtScrewed, BlockBarId = null }) with { Brief = d.Brief with { BudgetCents = null } }),
+                new Remedy("stops", "At any price", d => d.WithEdge(EdgeId.FrontTop, e => e with { Joint = JointKind.ButtScrewed,
+                    BlockBarId = null }) with { Brief = d.Brief with { BudgetCents = null } }),
                 new Remedy("mends", "Do not count it", d => d with { Brief = d.Brief with { BudgetCents = null } }),
             ],
         };
@@ -78,20 +80,26 @@ public class RemedyTests
     {
         // two trays in the air: posts for the first only
         var first = Sample.WithTray.Trays[0];
-        var design = Sample.WithTray with { Trays = [first with { Support = TraySupport.None }, first with { Id = "tray-2", Name = "Second", UndersideMm = first.UndersideMm + 45, Support = TraySupport.None }] };
+        var design = Sample.WithTray with
+        {
+            Trays = [first with { Support = TraySupport.None }, first with { Id = "tray-2", Name = "Second",
+            UndersideMm = first.UndersideMm + 45, Support = TraySupport.None }]
+        };
         var plan = Sample.Plan(design);
         var air = plan.Findings.Single(f => f.Code == "tray-unsupported");
         Assert.Equal(2, air.Members.Count);
         Assert.Contains("So also: Second.", air.Text, StringComparison.Ordinal);
         var some = new Remedy("posts", "One on posts", d => d.WithTray(first.Id, t => t with { Support = TraySupport.Posts }));
-        Assert.NotNull(TriedRemedies.Try(some.Id, air with { Remedies = [some] }, design, plan, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing));
+        Assert.NotNull(TriedRemedies.Try(some.Id, air with { Remedies = [some] }, design, plan, Sample.Catalog, ShopProfile.Usual,
+            AsBuilt.Nothing));
     }
 
     [Fact]
     public void Every_remedy_offered_in_a_full_housing_mends_its_snag()
     {
         // the marsh housing with a device pushed where it cannot be
-        var design = Sample.Marsh.WithDevice("audio", d => d with { UMm = d.UMm + 40, VMm = 5 }).WithDevice("fan-in", d => d with { VMm = d.VMm + 30 });
+        var design = Sample.Marsh.WithDevice("audio", d => d with { UMm = d.UMm + 40, VMm = 5 })
+            .WithDevice("fan-in", d => d with { VMm = d.VMm + 30 });
         var plan = Sample.Plan(design);
         var offered = 0;
         foreach (var finding in plan.Findings.Where(f => f.Severity != Severity.Note))

@@ -7,7 +7,9 @@ namespace AnvilPlan.Core.Tests.Findings;
 
 public class SolidTests
 {
-    /// <summary>Pads show 6 mm round boards of 85 x 56 mm, bevelled 45 degrees over 6 mm: what two share at a corner lies at their foot only.</summary>
+    /// <summary>
+    /// Pads show 6 mm round boards of 85 x 56 mm, bevelled 45 degrees over 6 mm: what two share at a corner lies at their foot only.
+    /// </summary>
     [Theory]
     [InlineData(11, true)]
     [InlineData(13, false)]
@@ -16,11 +18,14 @@ public class SolidTests
         var design = Sample.Catalog.Systems.Single(s => s.Key == "backBoard").Begin(Sample.Empty, Sample.Catalog)!;
         design = design with
         {
-            Structures = [.. design.Structures.Select(s => s is BackBoard b ? b with { Pads = new PadRule("acrylic", 6, 6, 45, false) } : s)],
-            Devices = [Sample.Device("low", "sbc-85", Deck.OfPanel(Face.Back), 60, 60), Sample.Device("high", "sbc-85", Deck.OfPanel(Face.Back), 60 + 85 - 20, 60 + 56 + apartMm)],
+            Structures = [.. design.Structures.Select(s => s is BackBoard b ? b with { Pads = new PadRule("acrylic", 6, 6, 45, false) }
+                : s)],
+            Devices = [Sample.Device("low", "sbc-85", Deck.OfPanel(Face.Back), 60, 60),
+                Sample.Device("high", "sbc-85", Deck.OfPanel(Face.Back), 60 + 85 - 20, 60 + 56 + apartMm)],
         };
         var plan = Sample.Plan(design);
-        Assert.Equal(collide, plan.Findings.Any(f => f is { Code: "parts-collide", Severity: Severity.Stop } && f.Places.Contains("adapter/low")));
+        Assert.Equal(collide, plan.Findings.Any(f => f is { Code: "parts-collide", Severity: Severity.Stop }
+            && f.Places.Contains("adapter/low")));
     }
 
     [Theory]

@@ -9,7 +9,8 @@ namespace AnvilPlan.Core.Tests.Fit;
 
 public class ChainTests
 {
-    private static Design Tower => Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 40, 40), Sample.Device("audio", "audio-65", "tray-1", 160, 60));
+    private static Design Tower =>
+        Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 40, 40), Sample.Device("audio", "audio-65", "tray-1", 160, 60));
 
     [Fact]
     public void The_upright_chain_through_a_board_lists_every_layer_by_hand()
@@ -29,7 +30,8 @@ public class ChainTests
         var plan = Sample.Plan(Sample.Marsh);
         Assert.NotEmpty(plan.Chains);
         Assert.All(plan.Chains, c => Assert.Equal(plan.Outer.Size[c.Axis], c.Layers.Sum(l => l.ThicknessMm), 6));
-        Assert.All(plan.Chains, c => Assert.All(c.Layers.Zip(c.Layers.Skip(1)), p => Assert.Equal(p.First.FromMm + p.First.ThicknessMm, p.Second.FromMm, 6)));
+        Assert.All(plan.Chains, c => Assert.All(c.Layers.Zip(c.Layers.Skip(1)), p => Assert.Equal(p.First.FromMm + p.First.ThicknessMm,
+            p.Second.FromMm, 6)));
     }
 
     [Fact]
@@ -45,7 +47,8 @@ public class ChainTests
         // standoffs are decided here: left to the planner they may change with the deck, because both screws must find a length
         var pinned = Tower.WithDevice("sbc", d => d with { StandoffMm = 5 }).WithDevice("audio", d => d with { StandoffMm = 5 });
         var plan = Sample.Plan(pinned);
-        var editable = plan.Chains.SelectMany(c => c.Layers.Select((l, i) => (Chain: c, Layer: l, Index: i))).Where(x => x.Layer.Handle is not null).ToList();
+        var editable = plan.Chains.SelectMany(c => c.Layers.Select((l, i) => (Chain: c, Layer: l, Index: i)))
+            .Where(x => x.Layer.Handle is not null).ToList();
         Assert.Contains(editable, e => e.Layer.Handle == "box");
         Gen.Select(Gen.Int[0, editable.Count - 1], Gen.Int[1, 60], Gen.Bool, Gen.Bool).Sample((at, tenths, grow, inner) =>
         {
@@ -72,14 +75,18 @@ public class ChainTests
     public void Layers_through_an_upright_plate_keep_the_same_bargain(TrayPlane plane)
     {
         var design = Sample.WithTray.WithTray("tray-1", t => t with { Plane = plane, UndersideMm = 70 })
-            .With(Sample.Device("near", "relay-2", "tray-1", 60, 40) with { StandoffMm = 8 }, Sample.Device("far", "relay-2", "tray-1", 120, 40) with { StandoffMm = 8, FarFace = true });
+            .With(Sample.Device("near", "relay-2", "tray-1", 60, 40) with { StandoffMm = 8 }, Sample.Device("far", "relay-2", "tray-1", 120,
+                40) with
+            { StandoffMm = 8, FarFace = true });
         var plan = Sample.Plan(design);
         var axis = plane.Normal().Axis();
-        foreach (var (chain, layer, index) in plan.Chains.Where(c => c.Axis == axis).SelectMany(c => c.Layers.Select((l, i) => (c, l, i))).Where(x => x.l.Handle is not null && x.l.Handle != "box"))
+        foreach (var (chain, layer, index) in plan.Chains.Where(c => c.Axis == axis).SelectMany(c => c.Layers.Select((l, i) => (c, l, i)))
+            .Where(x => x.l.Handle is not null && x.l.Handle != "box"))
         {
             foreach (var policy in Enum.GetValues<ChainPolicy>())
             {
-                var after = Sample.Plan(ChainEdit.Set(design, Sample.Catalog, chain, index, layer.ThicknessMm + 1.5, policy)).Chains.First(c => c.Id == chain.Id);
+                var after = Sample.Plan(ChainEdit.Set(design, Sample.Catalog, chain, index, layer.ThicknessMm + 1.5, policy))
+                    .Chains.First(c => c.Id == chain.Id);
                 Assert.Equal(policy == ChainPolicy.ChangeBox ? 1.5 : 0, after.TotalMm - chain.TotalMm, 6);
                 Assert.Equal(after.TotalMm, after.Layers.Sum(l => l.ThicknessMm), 6);
             }
@@ -94,7 +101,8 @@ public class ChainTests
         var after = Sample.Plan(start.WithPanel(Face.Front, p => p with { MeasuredMm = 14.9 }));
         var (a, b) = (before.Devices.First(d => d.Id == "sbc").Body, after.Devices.First(d => d.Id == "sbc").Body);
         Assert.Equal(3, b.Min.Y - a.Min.Y, 6);
-        Assert.Equal(before.Part("shell/front").Features.First(f => f.For == "gain"), after.Part("shell/front").Features.First(f => f.For == "gain"));
+        Assert.Equal(before.Part("shell/front").Features.First(f => f.For == "gain"), after.Part("shell/front")
+            .Features.First(f => f.For == "gain"));
     }
 
     [Theory]
@@ -106,7 +114,8 @@ public class ChainTests
     public void A_layer_that_cannot_be_set_says_so(int index, double thickness)
     {
         var chain = Sample.Plan(Tower).Chains.First(c => c.Id == "sbc/z");
-        var error = Assert.Throws<ChainEditException>(() => ChainEdit.Set(Tower, Sample.Catalog, chain, index, thickness, ChainPolicy.UseSlack));
+        var error = Assert.Throws<ChainEditException>(() => ChainEdit.Set(Tower, Sample.Catalog, chain, index, thickness,
+            ChainPolicy.UseSlack));
         Assert.EndsWith(".", error.Message, StringComparison.Ordinal);
     }
 

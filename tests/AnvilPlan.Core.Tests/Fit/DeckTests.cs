@@ -9,10 +9,13 @@ using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Core.Tests.Fit;
 
-/// <summary>Plates in all planes, both faces, turned boards, holes that are there already. The box is 320 x 240 x 160, panels 11.9.</summary>
+/// <summary>
+/// Plates in all planes, both faces, turned boards, holes that are there already. The box is 320 x 240 x 160, panels 11.9.
+/// </summary>
 public class DeckTests
 {
-    private static Design Upright(TrayPlane plane, double offset) => Sample.WithTray.WithTray("tray-1", t => t with { Plane = plane, UndersideMm = offset, RailBarId = "aluminium-6061-10x10" });
+    private static Design Upright(TrayPlane plane, double offset) =>
+        Sample.WithTray.WithTray("tray-1", t => t with { Plane = plane, UndersideMm = offset, RailBarId = "aluminium-6061-10x10" });
 
     [Fact]
     public void An_upright_plate_stands_at_its_distance_from_the_panel_behind_it()
@@ -36,7 +39,8 @@ public class DeckTests
         Assert.Equal(2, rails.Count);
         var normal = plane.Normal();
         Assert.All(rails, r => Assert.Equal(plate.Side(normal.Opposite()), r.Side(normal), 6));
-        Assert.All(rails, r => Assert.DoesNotContain(plan.Parts.Where(p => p.Box != r && p.Kind != PartKind.Panel), p => p.Box.Overlaps(r)));
+        Assert.All(rails, r => Assert.DoesNotContain(plan.Parts.Where(p => p.Box != r && p.Kind != PartKind.Panel),
+            p => p.Box.Overlaps(r)));
         Assert.DoesNotContain(plan.Findings, f => f.Code is "tray-unsupported" or "tray-outside");
     }
 
@@ -79,13 +83,17 @@ public class DeckTests
     {
         var model = Sample.Catalog.Model("board-170");
         var drilled = model.Holes.Select(h => new DrilledHole(30 + h.XMm, 30 + h.YMm, 4)).ToList();
-        var design = Sample.WithTray.WithTray("tray-1", t => t with { Drilled = drilled }).With(Sample.Device("main", "board-170", "tray-1", 30, 30) with { OnDrilledHoles = true });
+        var design = Sample.WithTray.WithTray("tray-1", t => t with { Drilled = drilled })
+            .With(Sample.Device("main", "board-170", "tray-1", 30, 30) with { OnDrilledHoles = true });
         Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Code == "pattern-misses-holes");
         Assert.DoesNotContain(Sample.Plan(design).Part("tray-1").Features, f => f.For == "main");
 
-        var finding = Sample.Plan(design.WithDevice("main", d => d with { TurnedOver = true })).Findings.Single(f => f.Code == "pattern-misses-holes");
-        // mirrored across 170.18: x 33.02 -> 137.16, nearest hole at 165.10: 27.94; 10.16 -> 160.02: 5.08 off 165.10; 165.10 -> 5.08: 5.08 off 10.16, and 27.94 off 33.02
-        Assert.Contains("hole 1 misses by 27.9 mm; hole 2 misses by 5.1 mm; hole 3 misses by 27.9 mm; hole 4 misses by 5.1 mm", finding.Text, StringComparison.Ordinal);
+        var finding = Sample.Plan(design.WithDevice("main", d => d with { TurnedOver = true }))
+            .Findings.Single(f => f.Code == "pattern-misses-holes");
+        // mirrored across 170.18: x 33.02 -> 137.16, nearest hole at 165.10: 27.94; 10.16 -> 160.02: 5.08 off 165.10; 165.10 -> 5.08: 5.08
+        // off 10.16, and 27.94 off 33.02
+        Assert.Contains("hole 1 misses by 27.9 mm; hole 2 misses by 5.1 mm; hole 3 misses by 27.9 mm; hole 4 misses by 5.1 mm",
+            finding.Text, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -94,7 +102,8 @@ public class DeckTests
         var model = Sample.Catalog.Model("drive-25-7");
         // the plate was drilled for the drive turned by a quarter: (x, y) -> (69.85 - y, x), at (80, 20)
         var drilled = model.Holes.Select(h => new DrilledHole(80 + 69.85 - h.YMm, 20 + h.XMm, 3.4)).ToList();
-        var design = Sample.WithTray.WithTray("tray-1", t => t with { Drilled = drilled }).With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { OnDrilledHoles = true });
+        var design = Sample.WithTray.WithTray("tray-1", t => t with { Drilled = drilled })
+            .With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { OnDrilledHoles = true });
         var finding = Sample.Plan(design).Findings.Single(f => f.Code == "pattern-misses-holes");
         var laid = finding.Remedies.Single(r => r.Id == "lay-to-match").Change(design)!.Devices.Single();
         Assert.Equal(1, laid.QuarterTurns % 2);
@@ -105,14 +114,16 @@ public class DeckTests
     public void An_adapter_plate_carries_both_patterns_and_lifts_the_device()
     {
         var drilled = new List<DrilledHole> { new(45, 45, 3.4), new(140, 45, 3.4), new(45, 130, 3.4), new(140, 130, 3.4) };
-        var bare = Sample.WithTray.WithTray("tray-1", t => t with { Drilled = drilled }).With(Sample.Device("relay", "relay-4", "tray-1", 55, 55));
+        var bare = Sample.WithTray.WithTray("tray-1", t => t with { Drilled = drilled })
+            .With(Sample.Device("relay", "relay-4", "tray-1", 55, 55));
         var plan = Sample.Plan(bare.WithDevice("relay", d => d with { Adapter = new Adapter("aluminium-5052", 3) }));
         var plate = plan.Part("adapter/relay");
         Assert.Equal(4, plate.Features.OfType<Hole>().Count(h => h.Thread == "M3"));
         Assert.Equal(4, plate.Features.OfType<Hole>().Count(h => h.SinkDiaMm is not null));
         Assert.DoesNotContain(plan.Part("tray-1").Features, f => f.For == "relay");
         Assert.Equal(plan.Part("tray-1").Box.Max.Z, plate.Box.Min.Z, 6);
-        Assert.Equal(plate.ThicknessMm, plan.Devices.Single().Body.Min.Z - plan.Devices.Single().StandoffMm - plan.Part("tray-1").Box.Max.Z, 6);
+        Assert.Equal(plate.ThicknessMm, plan.Devices.Single().Body.Min.Z - plan.Devices.Single().StandoffMm - plan.Part("tray-1")
+            .Box.Max.Z, 6);
         Assert.DoesNotContain(plan.Findings, f => f.Severity == Core.Findings.Severity.Stop);
     }
 
@@ -134,7 +145,8 @@ public class DeckTests
         // a hung bay above the board carries the card on its underside, the riser runs from the slot up to the card's edge
         var board = Sample.Device("board", "board-170", "panel/bottom", 40, 20) with { ClosedPorts = ["rear", "power", "switch"] };
         var card = Sample.Device("card", "card-168", "tray-1", 40, 40) with { FarFace = true, ClosedPorts = ["sockets"] };
-        var start = ChainEdit.Resize(Sample.WithTray.WithTray("tray-1", t => t with { Support = TraySupport.Hung, UndersideMm = 150 }), Axis.Z, 80).With(board, card);
+        var start = ChainEdit.Resize(Sample.WithTray.WithTray("tray-1", t => t with { Support = TraySupport.Hung, UndersideMm = 150 }),
+            Axis.Z, 80).With(board, card);
         var design = start with { Links = [new Link("riser", "board", "slot", "card", "edge", "card-riser-ribbon", 400)] };
         var plan = Sample.Plan(design);
         var (low, high) = (plan.Devices.Single(d => d.Id == "board").Body, plan.Devices.Single(d => d.Id == "card").Body);
@@ -151,7 +163,9 @@ public class DeckTests
     [InlineData(TrayPlane.FacesRight)]
     public void Devices_on_both_faces_look_away_from_the_plate_and_never_into_it(TrayPlane plane)
     {
-        var design = Upright(plane, 60).With(Sample.Device("near", "relay-2", "tray-1", 60, 40), Sample.Device("far", "relay-2", "tray-1", 60, 40) with { FarFace = true });
+        var design = Upright(plane, 60).With(Sample.Device("near", "relay-2", "tray-1", 60, 40), Sample.Device("far", "relay-2", "tray-1",
+            60, 40) with
+        { FarFace = true });
         var plan = Sample.Plan(design);
         var plate = plan.Part("tray-1").Box;
         var normal = plane.Normal();

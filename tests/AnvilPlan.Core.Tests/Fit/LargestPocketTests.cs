@@ -19,15 +19,18 @@ public class LargestPocketTests
             var design = Sample.WithTray;
             foreach (var model in (string[])["relay-2", "supply-35w", "drive-25-7", "adc-50"])
             {
-                design = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, model, random.Next(2) == 0 ? "tray-1" : "panel/bottom").Design ?? design;
+                design = DevicePlacing.Add(design, Sample.Catalog, ShopProfile.Usual, model, random.Next(2) == 0 ? "tray-1"
+                    : "panel/bottom").Design ?? design;
             }
 
             var plan = Sample.Plan(design);
             var largest = FreePockets.Of(plan, Sample.Catalog, 2)[0].Box.VolumeMm3;
-            List<Box> taken = [.. plan.Devices.Select(d => d.Body), .. plan.Parts.Where(p => p.Kind != PartKind.Panel).Select(p => p.Box), .. plan.Rooms.Select(r => r.Box)];
+            List<Box> taken = [.. plan.Devices.Select(d => d.Body), .. plan.Parts.Where(p => p.Kind != PartKind.Panel).Select(p => p.Box),
+                .. plan.Rooms.Select(r => r.Box)];
             for (var i = 0; i < 60; i++)
             {
-                var at = plan.Inner.Min + new Point3(random.NextDouble() * plan.Inner.Size.X, random.NextDouble() * plan.Inner.Size.Y, random.NextDouble() * plan.Inner.Size.Z);
+                var at = plan.Inner.Min + new Point3(random.NextDouble() * plan.Inner.Size.X, random.NextDouble() * plan.Inner.Size.Y,
+                    random.NextDouble() * plan.Inner.Size.Z);
                 Assert.True(Grown(at, plan.Inner, taken, random).VolumeMm3 <= largest + 1e-3);
             }
         }
@@ -44,9 +47,11 @@ public class LargestPocketTests
         foreach (var direction in Enum.GetValues<Direction>().OrderBy(_ => random.Next()))
         {
             var axis = direction.Axis();
-            var way = direction.Sign() > 0 ? box.WithSpan(axis, box.Min[axis], room.Max[axis]) : box.WithSpan(axis, room.Min[axis], box.Max[axis]);
+            var way = direction.Sign() > 0 ? box.WithSpan(axis, box.Min[axis], room.Max[axis])
+                : box.WithSpan(axis, room.Min[axis], box.Max[axis]);
             var stops = taken.Where(t => t.Overlaps(way)).ToList();
-            var end = direction.Sign() > 0 ? stops.Select(s => s.Min[axis]).Append(room.Max[axis]).Min() : stops.Select(s => s.Max[axis]).Append(room.Min[axis]).Max();
+            var end = direction.Sign() > 0 ? stops.Select(s => s.Min[axis]).Append(room.Max[axis]).Min() : stops.Select(s => s.Max[axis])
+                .Append(room.Min[axis]).Max();
             box = direction.Sign() > 0 ? box.WithSpan(axis, box.Min[axis], end) : box.WithSpan(axis, end, box.Max[axis]);
         }
 

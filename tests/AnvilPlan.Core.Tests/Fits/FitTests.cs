@@ -85,7 +85,8 @@ public class FitTests
             for (var i = 0; i < 4000; i++)
             {
                 // three sigma is the tolerance
-                var gap = m.Terms.Sum(t => t.Sign * (t.NominalMm + Math.Clamp(Normal(random) * t.PlusMinusMm / 3, -t.PlusMinusMm, t.PlusMinusMm)));
+                var gap = m.Terms.Sum(t => t.Sign * (t.NominalMm + Math.Clamp(Normal(random) * t.PlusMinusMm / 3, -t.PlusMinusMm,
+                    t.PlusMinusMm)));
                 Assert.InRange(gap, m.GapMm - m.WorstMm - 0.01, m.GapMm + m.WorstMm + 0.01);
                 beyond += Math.Abs(gap - m.GapMm) > m.RssMm ? 1 : 0;
             }
@@ -94,21 +95,27 @@ public class FitTests
         }
     }
 
-    private static double Normal(Random random) => Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
+    private static double Normal(Random random) =>
+        Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
 
     [Fact]
-    public void A_tight_tray_is_given_the_air_that_it_needs() => Provocation.Mends("fit-binds", 1, Sample.WithTray.WithTray("tray-1", t => t with { GapMm = 0.1 }));
+    public void A_tight_tray_is_given_the_air_that_it_needs() =>
+        Provocation.Mends("fit-binds", 1, Sample.WithTray.WithTray("tray-1", t => t with { GapMm = 0.1 }));
 
     [Fact]
     public void A_printer_on_hand_says_how_true_it_is_until_a_coupon_does_and_sockets_follow()
     {
-        var own = ShopProfile.Usual with { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Printer", 250, 250, 250, null, null, 0.12, false)], [], []) };
-        Assert.Equal((0.2, 0.12), (ShopProfile.Usual.ToleranceOf(ShopProcess.Printer).PlusMinusMm, own.ToleranceOf(ShopProcess.Printer).PlusMinusMm));
+        var own = ShopProfile.Usual with
+        { Tools = new ToolSet([new Tool("p", ToolKind.Printer, "Printer", 250, 250, 250, null, null, 0.12, false)], [], []) };
+        Assert.Equal((0.2, 0.12), (ShopProfile.Usual.ToleranceOf(ShopProcess.Printer).PlusMinusMm, own.ToleranceOf(ShopProcess.Printer)
+            .PlusMinusMm));
         var tried = own with { Coupons = [new(ShopProcess.Printer, "petg", 0.5)] };
         Assert.Equal(new KnownTolerance(0.25, 1, 0), tried.ToleranceOf(ShopProcess.Printer));
         // a socket in which the bar slides is one tolerance of the print wider than the bar
-        var ends = Sample.Catalog.Systems.Single(s => s.Key == "printedEnds").Begin(Sample.Empty, Sample.Catalog)!.WithStructure<PrintedEnds>("printed-ends", e => e with { Fit = FitClass.Sliding });
-        double Socket(ShopProfile shop) => Sample.Plan(ends, shop).Parts.SelectMany(p => p.Features.OfType<Channel>()).Where(c => c.Purpose.Contains("socket", StringComparison.OrdinalIgnoreCase)).Max(c => c.Max.U - c.Min.U);
+        var ends = Sample.Catalog.Systems.Single(s => s.Key == "printedEnds")
+            .Begin(Sample.Empty, Sample.Catalog)!.WithStructure<PrintedEnds>("printed-ends", e => e with { Fit = FitClass.Sliding });
+        double Socket(ShopProfile shop) => Sample.Plan(ends, shop).Parts.SelectMany(p => p.Features.OfType<Channel>())
+            .Where(c => c.Purpose.Contains("socket", StringComparison.OrdinalIgnoreCase)).Max(c => c.Max.U - c.Min.U);
         Assert.Equal(Socket(own) + 0.13, Socket(tried), 6);
     }
 
@@ -117,11 +124,16 @@ public class FitTests
     {
         var shop = ShopProfile.Usual;
         Assert.Equal(new KnownTolerance(0.25, 0, 0), shop.ToleranceOf(ShopProcess.Saw));
-        shop = shop with { Coupons = [new(ShopProcess.Saw, "birch-plywood", 0.3), new(ShopProcess.Saw, "birch-plywood", 0.2), new(ShopProcess.Printer, "petg", 0.5)] };
+        shop = shop with
+        {
+            Coupons = [new(ShopProcess.Saw, "birch-plywood", 0.3), new(ShopProcess.Saw, "birch-plywood", 0.2),
+            new(ShopProcess.Printer, "petg", 0.5)]
+        };
         var known = shop.ToleranceOf(ShopProcess.Saw);
         Assert.Equal((0.125, 2, 0.05), (known.PlusMinusMm, known.Coupons, Math.Round(known.SpreadMm, 6)));
         // and the fit of a lid follows: three times an eighth for loose
-        Assert.Equal(Sample.Plan(Lid(null)).Part("shell/top").LengthMm - 0.375, Sample.Plan(Lid(FitClass.Loose), shop).Part("shell/top").LengthMm, 6);
+        Assert.Equal(Sample.Plan(Lid(null)).Part("shell/top").LengthMm - 0.375, Sample.Plan(Lid(FitClass.Loose), shop).Part("shell/top")
+            .LengthMm, 6);
     }
 
     [Theory]
@@ -149,7 +161,8 @@ public class FitTests
     {
         var shell = Fit(Sample.Empty, ShopProfile.Usual);
         Assert.Equal(ShopProcess.Saw, Making.ProcessOf(shell, Sample.Catalog, ShopProfile.Usual));
-        var laser = ShopProfile.Usual with { Tools = new ToolSet([new Tool("l", ToolKind.Laser, "Laser", 600, 400, null, 12, 0.2, null, false)], [], []) };
+        var laser = ShopProfile.Usual with
+        { Tools = new ToolSet([new Tool("l", ToolKind.Laser, "Laser", 600, 400, null, 12, 0.2, null, false)], [], []) };
         Assert.Equal(ShopProcess.Laser, Making.ProcessOf(shell, Sample.Catalog, laser));
     }
 

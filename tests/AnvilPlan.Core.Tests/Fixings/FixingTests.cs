@@ -14,9 +14,11 @@ namespace AnvilPlan.Core.Tests.Fixings;
 /// <summary>Every screw, peg and rivet as a solid: no two meet, each has its hole in every part that it passes.</summary>
 public class FixingTests
 {
-    public static TheoryData<string> Systems => [.. Sample.Catalog.Systems.Where(s => s.Begin(Sample.Empty, Sample.Catalog) is not null).Select(s => s.Key)];
+    public static TheoryData<string> Systems => [.. Sample.Catalog.Systems.Where(s => s.Begin(Sample.Empty, Sample.Catalog) is not null)
+        .Select(s => s.Key)];
 
-    private static BuildPlan Begun(string system) => Sample.Plan(Sample.Catalog.Systems.Single(s => s.Key == system).Begin(StartingDesign.Named("begun"), Sample.Catalog)!);
+    private static BuildPlan Begun(string system) =>
+        Sample.Plan(Sample.Catalog.Systems.Single(s => s.Key == system).Begin(StartingDesign.Named("begun"), Sample.Catalog)!);
 
     [Theory]
     [MemberData(nameof(Systems))]
@@ -37,7 +39,8 @@ public class FixingTests
     public void In_every_part_that_it_passes_a_fixing_of_a_starting_design_has_a_hole_of_its_own(string system)
     {
         var plan = Begun(system);
-        foreach (var (fixing, layer) in plan.Fixings.SelectMany(f => f.Layers.Select(l => (f, l))).Where(x => x.l.HoleMm > 0 && x.l.Owner.Kind != PlaceKind.Device))
+        foreach (var (fixing, layer) in plan.Fixings.SelectMany(f => f.Layers.Select(l => (f, l)))
+            .Where(x => x.l.HoleMm > 0 && x.l.Owner.Kind != PlaceKind.Device))
         {
             var part = plan.Part(layer.Owner.ToString());
             if (part.BarId is { } bar && Sample.Catalog.Bar(bar).Shape == BarShape.Slotted)
@@ -49,7 +52,8 @@ public class FixingTests
             var has = part.Features.Any(f => f switch
             {
                 Hole h => h.At.DistanceTo(at) < 0.01,
-                EdgeHole e => new Uv(e.AlongMm, e.FromSeenMm).DistanceTo(e.Edge is PartEdge.ULeast or PartEdge.UMost ? new Uv(at.V, -part.Frame.HeightOf(fixing.At)) : new Uv(at.U, -part.Frame.HeightOf(fixing.At))) < 0.01,
+                EdgeHole e => new Uv(e.AlongMm, e.FromSeenMm).DistanceTo(e.Edge is PartEdge.ULeast or PartEdge.UMost
+                    ? new Uv(at.V, -part.Frame.HeightOf(fixing.At)) : new Uv(at.U, -part.Frame.HeightOf(fixing.At))) < 0.01,
                 Opening o => o.At.DistanceTo(at) < 0.01,
                 Channel c => at.U >= c.Min.U && at.U <= c.Max.U && at.V >= c.Min.V && at.V <= c.Max.V,
                 _ => false,
@@ -61,7 +65,8 @@ public class FixingTests
     [Fact]
     public void Screws_from_two_walls_into_one_corner_post_pass_each_other()
     {
-        var post = Begun("railFrame").Fixings.Where(f => f.Layers.Any(l => l.Owner == "rail-frame/front-left" && l.Role == LayerRole.Thread)).ToList();
+        var post = Begun("railFrame").Fixings.Where(f => f.Layers.Any(l => l.Owner == "rail-frame/front-left"
+            && l.Role == LayerRole.Thread)).ToList();
         var (front, left) = (post.Where(f => f.Axis.Axis() == Axis.Y).ToList(), post.Where(f => f.Axis.Axis() == Axis.X).ToList());
         Assert.NotEmpty(front);
         Assert.NotEmpty(left);

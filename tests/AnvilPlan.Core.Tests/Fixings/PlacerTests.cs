@@ -82,9 +82,12 @@ public class PlacerTests
     public void Each_foot_takes_the_best_way_for_itself_and_says_so_in_its_id()
     {
         Point3[] corners = [new(110, Y, Z), new(150, Y, Z), new(190, Y, Z)];
-        var feet = new FixingSet("foot", "feet", "Foot", Direction.Up, [new PointsLocus(corners)], [Way(4, headMm: 14), Way(4, headMm: 5) with { Suffix = "-small" }]) { EachForItself = true };
+        var feet = new FixingSet("foot", "feet", "Foot", Direction.Up, [new PointsLocus(corners)],
+            [Way(4, headMm: 14), Way(4, headMm: 5) with { Suffix = "-small" }])
+        { EachForItself = true };
         var placed = Placed(Peg("bar", new Point3(150 + 7, Y, Z), Direction.Back, 6), feet);
-        Assert.Equal(["foot-small/2", "foot/1", "foot/3"], placed.Where(p => p.Set == feet).SelectMany(p => p.Fixings).Select(f => f.Id).Order(StringComparer.Ordinal));
+        Assert.Equal(["foot-small/2", "foot/1", "foot/3"], placed.Where(p => p.Set == feet).SelectMany(p => p.Fixings).Select(f => f.Id)
+            .Order(StringComparer.Ordinal));
     }
 
     [Fact]
@@ -115,7 +118,9 @@ public class PlacerTests
                 var across = (Axis)(3 - (int)along - (int)axis);
                 var area = new Box(from, from.With(along, from[along] + 60).With(across, from[across] + 12));
                 var way = new Direction[] { Direction.Right, Direction.Back, Direction.Up }[(int)axis];
-                sets.Add(new FixingSet($"s{i}", "x", "Row", way, [new RowLocus(area, along, across, 8, 30, RowLocus.FromMiddle(area, across, 3))], [Way(3 + random.Next(3), at: from[axis])]));
+                sets.Add(new FixingSet($"s{i}", "x", "Row", way,
+                    [new RowLocus(area, along, across, 8, 30, RowLocus.FromMiddle(area, across, 3))],
+                    [Way(3 + random.Next(3), at: from[axis])]));
             }
 
             var placed = Place([.. sets]);
@@ -140,7 +145,8 @@ public class PlacerTests
                 for (var i = 0; i < 16; i++)
                 {
                     var (sin, cos) = Math.SinCos(i * Math.PI / 8);
-                    var p = middle.With(others[0], middle[others[0]] + (((piece.DiaMm / 2) - 0.05) * cos)).With(others[1], middle[others[1]] + (((piece.DiaMm / 2) - 0.05) * sin));
+                    var p = middle.With(others[0], middle[others[0]] + (((piece.DiaMm / 2) - 0.05) * cos))
+                        .With(others[1], middle[others[1]] + (((piece.DiaMm / 2) - 0.05) * sin));
                     if (Holds(b, p))
                     {
                         return true;
@@ -157,7 +163,8 @@ public class PlacerTests
         var (off, axis) = (p - f.At, f.Axis.Axis());
         var across = off.With(axis, 0);
         var from = Math.Sqrt((across.X * across.X) + (across.Y * across.Y) + (across.Z * across.Z));
-        return f.Pieces.Any(q => off[axis] * f.Axis.Sign() > q.FromMm + 0.05 && off[axis] * f.Axis.Sign() < q.ToMm - 0.05 && from < (q.DiaMm / 2) - 0.05);
+        return f.Pieces.Any(q => off[axis] * f.Axis.Sign() > q.FromMm + 0.05 && off[axis] * f.Axis.Sign() < q.ToMm - 0.05
+            && from < (q.DiaMm / 2) - 0.05);
     }
 
     [Theory]
@@ -167,7 +174,8 @@ public class PlacerTests
     public void Decided_places_of_one_set_may_be_too_near_to_each_other(double apartMm, bool eachForItself, int conflicts)
     {
         // shanks of 4 clear each other at 4 and a touch
-        var set = new FixingSet("pair", "x", "Pair", Direction.Up, [new PointsLocus([new(100, Y, Z), new(100 + apartMm, Y, Z)])], [Way(4)]) { EachForItself = eachForItself };
+        var set = new FixingSet("pair", "x", "Pair", Direction.Up, [new PointsLocus([new(100, Y, Z), new(100 + apartMm, Y, Z)])], [Way(4)])
+        { EachForItself = eachForItself };
         var told = Placed(set).SelectMany(p => p.Conflicts).ToList();
         Assert.Equal(conflicts, told.Count);
         Assert.All(told, c => Assert.Equal(("pair/2", "pair/1"), (c.Fixing.Id, c.Obstacle.Owner)));
@@ -176,7 +184,8 @@ public class PlacerTests
     [Fact]
     public void The_next_places_are_taken_when_those_of_one_locus_clash()
     {
-        var set = new FixingSet("pair", "x", "Pair", Direction.Up, [new PointsLocus([new(100, Y, Z), new(103, Y, Z)]), new PointsLocus([new(100, Y, Z), new(110, Y, Z)])], [Way(4)]);
+        var set = new FixingSet("pair", "x", "Pair", Direction.Up, [new PointsLocus([new(100, Y, Z), new(103, Y, Z)]),
+            new PointsLocus([new(100, Y, Z), new(110, Y, Z)])], [Way(4)]);
         Assert.Equal([100, 110], Xs(Placed(set)[0]), Near);
     }
 
@@ -186,16 +195,19 @@ public class PlacerTests
 
     /// <summary>Upright screws of 4 in a row along X.</summary>
     private static FixingSet Row(double[]? across = null, double pitchMostMm = 40) => new(
-        "row", "x", "Row", Direction.Up, [new RowLocus(new Box(new(100, Y - 10, Z), new(200, Y + 10, Z)), Axis.X, Axis.Y, 10, pitchMostMm, across ?? [Y])], [Way(4)]);
+        "row", "x", "Row", Direction.Up, [new RowLocus(new Box(new(100, Y - 10, Z), new(200, Y + 10, Z)), Axis.X, Axis.Y, 10, pitchMostMm,
+            across ?? [Y])], [Way(4)]);
 
     /// <summary>A shank from 10 below to 10 above, with a head at its middle if wanted.</summary>
     private static FixingWay Way(double diaMm, double? headMm = null, double at = Z) => new(
-        FixingKind.Screw, at, [], [new FixingPiece(PieceKind.Shank, -10, 10, diaMm), .. headMm is { } head ? (FixingPiece[])[new FixingPiece(PieceKind.Head, -2, 2, head)] : []], [], []);
+        FixingKind.Screw, at, [], [new FixingPiece(PieceKind.Shank, -10, 10, diaMm), .. headMm is { } head
+            ? (FixingPiece[])[new FixingPiece(PieceKind.Head, -2, 2, head)] : []], [], []);
 
     /// <summary>Something solid in the way, with a place that is decided.</summary>
     private static FixingSet Peg(string name, Point3 from, Direction axis, double diaMm, double lengthMm = 20) => new(
         name, "y", name, axis, [new PointsLocus([from])],
-        [new FixingWay(FixingKind.Pin, from[axis.Axis()], [], [new FixingPiece(PieceKind.Peg, lengthMm == 20 ? -10 : 0, lengthMm == 20 ? 10 : lengthMm, diaMm)], [], [])]);
+        [new FixingWay(FixingKind.Pin, from[axis.Axis()], [], [new FixingPiece(PieceKind.Peg, lengthMm == 20 ? -10 : 0, lengthMm == 20 ? 10
+            : lengthMm, diaMm)], [], [])]);
 
     private static IReadOnlyList<PlacedSet> Placed(params FixingSet[] sets) => Place(sets);
 

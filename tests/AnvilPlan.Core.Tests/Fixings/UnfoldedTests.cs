@@ -13,11 +13,17 @@ public class UnfoldedTests
     [Fact]
     public void Over_a_bend_two_holes_lie_apart_by_their_outside_distances_less_the_deduction()
     {
-        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = 1.5 })) with
+        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "aluminium-5052",
+            NominalMm = 1.5,
+            MeasuredMm = 1.5
+        })) with
         {
             Structures = [new FoldedSheet("tray", [Face.Bottom, Face.Front, Face.Back], 1.5, 0, SheetJoin.Rivets)],
         };
-        var plan = Sample.Plan(design.With(Sample.Device("board", "sbc-65", "panel/bottom", 90, 90), Sample.Device("jack", "dc-jack", "panel/front", 150, 70)));
+        var plan = Sample.Plan(design.With(Sample.Device("board", "sbc-65", "panel/bottom", 90, 90),
+            Sample.Device("jack", "dc-jack", "panel/front", 150, 70)));
         var (blank, front, bottom) = (plan.Part("tray"), plan.Part("shell/front"), plan.Part("shell/bottom"));
         var jack = front.Features.First(f => f.For == "device/jack" || f.Id.StartsWith("jack/", StringComparison.Ordinal));
         var inFront = front.Frame.ToSpace(At(jack));
@@ -28,9 +34,11 @@ public class UnfoldedTests
         foreach (var hole in bottom.Features.OfType<Hole>().Where(h => h.Id.StartsWith("board/", StringComparison.Ordinal)))
         {
             var inBottom = bottom.Frame.ToSpace(hole.At);
-            var (a, b) = (At(blank.Features.Single(f => f.Id == $"flat/shell/bottom/{hole.Id}")), At(blank.Features.Single(f => f.Id == $"flat/shell/front/{jack.Id}")));
+            var (a, b) = (At(blank.Features.Single(f => f.Id == $"flat/shell/bottom/{hole.Id}")),
+                At(blank.Features.Single(f => f.Id == $"flat/shell/front/{jack.Id}")));
             // along the bend line as they are; across it the way down the front and in under the bottom, from the outer corner
-            var (along, across) = Math.Abs(Math.Abs(a.U - b.U) - Math.Abs(inBottom.X - inFront.X)) < 1e-3 ? (a.U - b.U, a.V - b.V) : (a.V - b.V, a.U - b.U);
+            var (along, across) = Math.Abs(Math.Abs(a.U - b.U) - Math.Abs(inBottom.X - inFront.X)) < 1e-3 ? (a.U - b.U, a.V - b.V)
+                : (a.V - b.V, a.U - b.U);
             Assert.Equal(Math.Abs(inBottom.X - inFront.X), Math.Abs(along), 3);
             Assert.Equal(inFront.Z + inBottom.Y - deduction, Math.Abs(across), 2);
             compared++;
@@ -39,5 +47,6 @@ public class UnfoldedTests
         Assert.Equal(4, compared);
     }
 
-    private static Uv At(Feature feature) => feature switch { Hole h => h.At, Opening o => o.At, _ => throw new InvalidOperationException($"{feature.Id} has no middle.") };
+    private static Uv At(Feature feature) =>
+        feature switch { Hole h => h.At, Opening o => o.At, _ => throw new InvalidOperationException($"{feature.Id} has no middle.") };
 }

@@ -89,6 +89,7 @@ public sealed class OutlineTests
         // 3 above the middle of a circle of 5 the half chord is 4
         Assert.Equal([(6.0, 14.0)], Outline.CircleAt(new(10, 5), 10).Across(8).Select(s => (Math.Round(s.From, 9), Math.Round(s.To, 9))));
         Assert.Empty(Nose.Across(11));
-        Assert.Equal(2, Outline.Of([new Uv(0, 0), new(30, 0), new(30, 10), new(20, 10), new(20, 5), new(10, 5), new(10, 10), new(0, 10)]).Across(7).Count());
+        Assert.Equal(2, Outline.Of([new Uv(0, 0), new(30, 0), new(30, 10), new(20, 10), new(20, 5), new(10, 5), new(10, 10), new(0, 10)])
+            .Across(7).Count());
     }
 }

@@ -16,7 +16,8 @@ public class GlueTests
         GlueUp = new GlueUp("PVA yellow (aliphatic)", 1, 20),
         Box = Sample.Empty.Box with
         {
-            Edges = [.. Sample.Empty.Box.Edges.Select(e => e.Id.Of().B == Face.Top ? e : e with { Joint = e.Id.Along() == Axis.Z ? joint : JointKind.ButtGlued, DepthMm = null, BlockBarId = null, Covers = e.Id.Along() == Axis.Z ? e.Id.Of().B : Face.Bottom })],
+            Edges = [.. Sample.Empty.Box.Edges.Select(e => e.Id.Of().B == Face.Top ? e : e with { Joint = e.Id.Along() == Axis.Z ? joint
+                : JointKind.ButtGlued, DepthMm = null, BlockBarId = null, Covers = e.Id.Along() == Axis.Z ? e.Id.Of().B : Face.Bottom })],
         },
     };
 
@@ -32,7 +33,8 @@ public class GlueTests
     public void The_table_is_the_references()
     {
         var slow = Glue.Find("PVA slow / extended")!;
-        Assert.Equal((10.0, 20.0, 45.0, 24.0, 10.0, 4.0), (slow.OpenMin, slow.ClosedMin, slow.ClampMin, slow.FullStrengthH, slow.LeastC, slow.CoverageM2PerL));
+        Assert.Equal((10.0, 20.0, 45.0, 24.0, 10.0, 4.0), (slow.OpenMin, slow.ClosedMin, slow.ClampMin, slow.FullStrengthH, slow.LeastC,
+            slow.CoverageM2PerL));
         // 0.5 m², 4 m² a litre, a quarter more
         Assert.Equal(156.25, slow.NeedMl(500_000)!.Value, 6);
         Assert.Null(Glue.Find("cyanoacrylate")!.NeedMl(1000));
@@ -117,7 +119,14 @@ public class GlueTests
     public void A_bottom_in_grooves_comes_before_the_board_that_would_lock_it_out()
     {
         var design = Glued();
-        design = design with { Box = design.Box with { Edges = [.. design.Box.Edges.Select(e => e.Id.Of().B == Face.Bottom ? e with { Joint = JointKind.Groove, Covers = e.Id.Of().A } : e)] } };
+        design = design with
+        {
+            Box = design.Box with
+            {
+                Edges = [.. design.Box.Edges.Select(e => e.Id.Of().B == Face.Bottom ? e with { Joint = JointKind.Groove, Covers = e.Id.Of()
+            .A } : e)]
+            }
+        };
         var order = Sample.Plan(design).Glue.Stages.SelectMany(s => s.PieceIds).ToList();
         var bottom = order.IndexOf("shell/bottom");
         Assert.True(bottom < Math.Max(order.IndexOf("shell/left"), order.IndexOf("shell/right")), string.Join(", ", order));
@@ -135,7 +144,8 @@ public class GlueTests
         var upright = plan.Edges.First(e => e.Edge == EdgeId.FrontLeft).LengthMm;
         Assert.Equal(2 * (int)Math.Ceiling(upright / coverage), across.Count);
         Assert.Equal(320 + 40, across.OpensMm);
-        var wide = Sample.Plan(design with { GlueUp = design.GlueUp with { CaulMm = 60 } }).Glue.Stages[0].Clamps.First(c => c.Across == "the width");
+        var wide = Sample.Plan(design with { GlueUp = design.GlueUp with { CaulMm = 60 } }).Glue.Stages[0]
+            .Clamps.First(c => c.Across == "the width");
         Assert.True(wide.Count < across.Count && wide.OpensMm == 320 + 120);
     }
 
@@ -181,18 +191,25 @@ public class GlueTests
     {
         { "glue-time-short", 2, Glued(), ShopProfile.Usual with { Air = new RoomAir(28, 50) } },
         { "glue-too-cold", 0, Glued(), ShopProfile.Usual with { Air = new RoomAir(6, 50) } },
-        { "glue-too-cold", 1, Glued() with { GlueUp = new GlueUp("urea formaldehyde powder", 1, 20) }, ShopProfile.Usual with { Air = new RoomAir(14, 50) } },
+        { "glue-too-cold", 1, Glued() with { GlueUp = new GlueUp("urea formaldehyde powder", 1, 20) }, ShopProfile.Usual with
+            { Air = new RoomAir(14, 50) } },
         { "clamps-short", 1, Glued(), ShopProfile.Usual with { Clamps = [new(500, 8)] } },
     };
 
     [Theory]
     [MemberData(nameof(Provoked))]
-    public void What_does_not_work_out_is_found_and_mended(string code, int remedies, Design design, ShopProfile shop) => Provocation.Mends(code, remedies, design, shop);
+    public void What_does_not_work_out_is_found_and_mended(string code, int remedies, Design design, ShopProfile shop) =>
+        Provocation.Mends(code, remedies, design, shop);
 
     [Fact]
     public void Nothing_glued_asks_for_nothing()
     {
-        var metal = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 3, MeasuredMm = null }));
+        var metal = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "aluminium-5052",
+            NominalMm = 3,
+            MeasuredMm = null
+        }));
         Assert.Same(GluePlan.Nothing, Sample.Plan(metal).Glue);
     }
 }

@@ -35,12 +35,15 @@ public class CheckListTests
         var lines = Sample.Plan(design).CheckList;
         Assert.Equal(CheckState.LeftOut, lines.Single(l => l.What == "double USB socket A").State);
         Assert.Equal(CheckState.Missing, lines.Single(l => l.What == "network jack").State);
-        Assert.Equal((CheckKind.Cable, CheckState.Missing), lines.Where(l => l.What == "40-pin header").Select(l => (l.Kind, l.State)).Single());
-        var cabled = design.With(Sample.Device("supply", "supply-35w", "panel/bottom", 120, 60)) with { Links = [new Link("dc", "supply", "terminals", "sbc", "power", "low-voltage-dc-pair-2-x-0-75", null)] };
+        Assert.Equal((CheckKind.Cable, CheckState.Missing), lines.Where(l => l.What == "40-pin header")
+            .Select(l => (l.Kind, l.State)).Single());
+        var cabled = design.With(Sample.Device("supply", "supply-35w", "panel/bottom", 120, 60)) with
+        { Links = [new Link("dc", "supply", "terminals", "sbc", "power", "low-voltage-dc-pair-2-x-0-75", null)] };
         Assert.Equal(CheckState.Provided, Sample.Plan(cabled).CheckList.Single(l => l.What == "USB-C power").State);
         Assert.Equal(CheckState.Missing, lines.Single(l => l.What == "power button").State);
         var buttoned = Sample.Plan(design.With(Sample.Device("b", "button-16", "panel/front", 100, 80) with { RebateToMm = 7 })).CheckList;
-        Assert.Equal((CheckState.Provided, "b, front"), buttoned.Where(l => l.What == "power button").Select(l => (l.State, l.Where)).Single());
+        Assert.Equal((CheckState.Provided, "b, front"), buttoned.Where(l => l.What == "power button")
+            .Select(l => (l.State, l.Where)).Single());
     }
 
     [Fact]
@@ -51,11 +54,13 @@ public class CheckListTests
         {
             var models = Sample.Catalog.Hardware;
             var devices = Enumerable.Range(0, 5).Select(n => models[random.Next(models.Count)] is var m
-                ? Sample.Device("d" + n, m.Id, m.InPanel ? "panel/front" : "tray-1", random.Next(250), random.Next(120), random.Next(4)) : null!).ToArray();
+                ? Sample.Device("d" + n, m.Id, m.InPanel ? "panel/front" : "tray-1", random.Next(250), random.Next(120), random.Next(4))
+                    : null!).ToArray();
             var plan = Sample.Plan(Sample.WithTray.With(devices));
             foreach (var line in plan.CheckList.Where(l => l.State == CheckState.Missing))
             {
-                Assert.Contains(plan.Findings, f => (f.Severity != Severity.Note || line.Kind is CheckKind.Cable or CheckKind.Label) && f.Places.Contains("device/" + line.DeviceId));
+                Assert.Contains(plan.Findings, f => (f.Severity != Severity.Note || line.Kind is CheckKind.Cable or CheckKind.Label)
+                    && f.Places.Contains("device/" + line.DeviceId));
             }
         }
     }
@@ -81,7 +86,8 @@ public class CheckListTests
             var (w, d) = (10 + (random.NextDouble() * 200), 10 + (random.NextDouble() * 200));
             var holes = Enumerable.Range(0, 4).Select(_ => new Uv(random.NextDouble() * w, random.NextDouble() * d)).ToList();
             var placed = PlacedPattern.Of(holes, w, d, random.Next(2) == 0, random.Next(-5, 6), default);
-            Assert.All(placed.HolesMm, h => Assert.True(h.U >= -1e-9 && h.V >= -1e-9 && h.U <= placed.WidthMm + 1e-9 && h.V <= placed.DepthMm + 1e-9));
+            Assert.All(placed.HolesMm, h => Assert.True(h.U >= -1e-9 && h.V >= -1e-9 && h.U <= placed.WidthMm + 1e-9
+                && h.V <= placed.DepthMm + 1e-9));
             Assert.Equal(holes[0].DistanceTo(holes[3]), placed.HolesMm[0].DistanceTo(placed.HolesMm[3]), 9);
         }
     }
@@ -92,7 +98,8 @@ public class CheckListTests
         var panel = RackPanel.Of(3);
         Assert.Equal((3 * 44.45) - 0.8, panel.HeightMm, 9);
         Assert.Equal(9, panel.HoleHeightsMm.Count);
-        Assert.Equal((double[])[15.875, 15.875, 12.7, 15.875], panel.HoleHeightsMm.Take(4).Zip(panel.HoleHeightsMm.Skip(1), (a, b) => Math.Round(b - a, 6)));
+        Assert.Equal((double[])[15.875, 15.875, 12.7, 15.875], panel.HoleHeightsMm.Take(4)
+            .Zip(panel.HoleHeightsMm.Skip(1), (a, b) => Math.Round(b - a, 6)));
         var (columns, length) = FanPattern.Row(80, 71.5, 6, 3);
         Assert.Equal((3 * 80) + (2 * 6), length);
         Assert.All(columns.Chunk(2), c => Assert.Equal(71.5, c[1] - c[0], 9));

@@ -18,9 +18,11 @@ public class PowerTests
     private static Design Roomy => Sample.Empty with { Box = Sample.Empty.Box with { WidthMm = 500, DepthMm = 400, HeightMm = 220 } };
 
     private static Design With(params string[] models) => models.Select((m, i) => (m, i)).Aggregate(
-        Roomy, (d, x) => DevicePlacing.Add(d, Sample.Catalog, ShopProfile.Usual, x.m, Sample.Catalog.Model(x.m).InPanel ? "panel/back" : "panel/bottom").Design!);
+        Roomy, (d, x) => DevicePlacing.Add(d, Sample.Catalog, ShopProfile.Usual, x.m, Sample.Catalog.Model(x.m).InPanel ? "panel/back"
+            : "panel/bottom").Design!);
 
-    private static PowerBalance Balance(Design design, params PowerLoad[] others) => PowerBalance.Of(FitStage.Run(design, Sample.Catalog).Devices, others);
+    private static PowerBalance Balance(Design design, params PowerLoad[] others) =>
+        PowerBalance.Of(FitStage.Run(design, Sample.Catalog).Devices, others);
 
     [Fact]
     public void Nothing_is_balanced_where_nothing_gives_power() => Assert.Empty(Balance(With("sbc-85", "fan-60")).Unfed);

@@ -12,7 +12,8 @@ public class WiresTests
     public void Every_control_inlet_display_and_board_has_a_place_for_its_wires()
     {
         string[] bare = [.. Sample.Catalog.Hardware
-            .Where(m => m.Ports.Count == 0 && m.Tails.Count == 0 && m.Group is "Panel controls" or "Inlets" or "Displays" or "Boards" && m.Ports.Count == 0).Select(m => m.Id)];
+            .Where(m => m.Ports.Count == 0 && m.Tails.Count == 0 && m.Group is "Panel controls" or "Inlets" or "Displays" or "Boards"
+                && m.Ports.Count == 0).Select(m => m.Id)];
         Assert.Empty(bare);
     }
 
@@ -36,7 +37,8 @@ public class WiresTests
     {
         var design = Sample.Empty with
         {
-            Devices = [Sample.Device("button", "button-16", "panel/front", 60, 60), Sample.Device("relays", "relay-4", "panel/bottom", 80, 80), Sample.Device("inlet", "inlet-c14", "panel/back", 60, 50)],
+            Devices = [Sample.Device("button", "button-16", "panel/front", 60, 60), Sample.Device("relays", "relay-4", "panel/bottom", 80,
+                80), Sample.Device("inlet", "inlet-c14", "panel/back", 60, 50)],
         };
         var plan = Sample.Plan(design);
         var snag = Assert.Single(plan.Findings, f => f.Code == "port-without-cable");

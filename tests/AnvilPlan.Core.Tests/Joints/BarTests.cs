@@ -12,7 +12,8 @@ namespace AnvilPlan.Core.Tests.Joints;
 public class BarTests
 {
     private static Hole[] Holes(BuildPlan plan, string part, string start) =>
-        [.. plan.Part(part).Features.OfType<Hole>().Where(h => h.Id.StartsWith(start, StringComparison.Ordinal)).OrderBy(h => h.At.U).ThenBy(h => h.At.V)];
+        [.. plan.Part(part).Features.OfType<Hole>().Where(h => h.Id.StartsWith(start, StringComparison.Ordinal)).OrderBy(h => h.At.U)
+            .ThenBy(h => h.At.V)];
 
     [Fact]
     public void Screws_through_a_panel_meet_the_pilots_in_its_block()
@@ -106,7 +107,8 @@ public class BarTests
             Assert.Equal(left.Box.Min.X, left.Frame.ToSpace(tapped.Edge == PartEdge.VLeast ? default : new Uv(0, left.WidthMm)).X, 6);
         }
 
-        Assert.True(left.Features.OfType<EdgeHole>().Count(h => h.Id.Contains("/wall/", StringComparison.Ordinal)) >= 2, "one fixing would let the rail turn");
+        Assert.True(left.Features.OfType<EdgeHole>().Count(h => h.Id.Contains("/wall/", StringComparison.Ordinal)) >= 2,
+            "one fixing would let the rail turn");
     }
 
     [Fact]
@@ -129,7 +131,8 @@ public class BarTests
         Assert.Equal(new Uv(12, 12), posts[0].At);
         foreach (var post in posts)
         {
-            var (above, below) = (tray.Frame.ToSpace(post.At), bottom.Frame.ToSpace(bottom.Features.OfType<Hole>().Single(h => h.Id == post.Id).At));
+            var (above, below) = (tray.Frame.ToSpace(post.At), bottom.Frame.ToSpace(bottom.Features.OfType<Hole>()
+                .Single(h => h.Id == post.Id).At));
             Assert.Equal((Math.Round(above.X, 6), Math.Round(above.Y, 6)), (Math.Round(below.X, 6), Math.Round(below.Y, 6)));
         }
     }

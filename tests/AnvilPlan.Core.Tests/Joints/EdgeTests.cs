@@ -35,7 +35,9 @@ public class EdgeTests
     public void Turning_the_cover_round_swaps_who_is_long(EdgeId id)
     {
         var (a, b) = id.Of();
-        double Long(Face covers, Face of) => Sample.Plan(Sample.Empty.WithEdge(id, e => e with { Covers = covers, Joint = JointKind.ButtGlued, BlockBarId = null })).Part("shell/" + Deck.Name(of)) is var p
+        double Long(Face covers, Face of) =>
+            Sample.Plan(Sample.Empty.WithEdge(id, e => e with { Covers = covers, Joint = JointKind.ButtGlued, BlockBarId = null }))
+            .Part("shell/" + Deck.Name(of)) is var p
             ? p.LengthMm + p.WidthMm : 0;
         Assert.Equal(11.9, Long(a, a) - Long(b, a), 6);
         Assert.Equal(11.9, Long(b, b) - Long(a, b), 6);
@@ -46,7 +48,13 @@ public class EdgeTests
     {
         var design = Sample.Empty.WithPanel(Face.Back, p => p with { InsetMm = 6, MaterialId = "birch-plywood", NominalMm = 6 });
         design = Faces.Edges.Where(e => e.Of().A == Face.Back || e.Of().B == Face.Back)
-            .Aggregate(design, (d, id) => d.WithEdge(id, e => e with { Covers = id.Of().A == Face.Back ? id.Of().B : id.Of().A, Joint = JointKind.Groove, DepthMm = 4 }));
+            .Aggregate(design, (d, id) => d.WithEdge(id, e => e with
+            {
+                Covers = id.Of().A == Face.Back ? id.Of().B : id.Of()
+                .A,
+                Joint = JointKind.Groove,
+                DepthMm = 4
+            }));
         var loose = ShopProfile.Usual with { Fits = ShopProfile.Usual.Fits with { GrooveWidthMm = 0.3, GrooveDepthMm = 0.8 } };
         var plan = Sample.Plan(design, loose);
         foreach (var side in (string[])["left", "right", "top", "bottom"])
@@ -64,10 +72,17 @@ public class EdgeTests
     [Fact]
     public void A_hole_over_a_seam_is_told_for_every_kind_of_joint()
     {
-        foreach (var joint in Enum.GetValues<JointKind>().Where(j => j is not (JointKind.OnRail or JointKind.InRail or JointKind.Bent or JointKind.Sloped)))
+        foreach (var joint in Enum.GetValues<JointKind>()
+            .Where(j => j is not (JointKind.OnRail or JointKind.InRail or JointKind.Bent or JointKind.Sloped)))
         {
             var design = Sample.Empty
-                .WithEdge(EdgeId.FrontBottom, e => e with { Joint = joint, DepthMm = joint is JointKind.Rabbet or JointKind.Groove ? 5 : null, BlockBarId = joint == JointKind.ButtScrewed ? "beech-20x20" : null })
+                .WithEdge(EdgeId.FrontBottom, e => e with
+                {
+                    Joint = joint,
+                    DepthMm = joint is JointKind.Rabbet or JointKind.Groove ? 5
+                    : null,
+                    BlockBarId = joint == JointKind.ButtScrewed ? "beech-20x20" : null
+                })
                 .With(Sample.Device("led", "led-5", "panel/front", 100, 2) with { RebateToMm = 5 });
             Assert.Contains(Sample.Plan(design).Findings, f => f.Code == "opening-cuts-joint" && f.Severity == Severity.Stop);
         }

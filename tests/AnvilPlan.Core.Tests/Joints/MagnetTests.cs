@@ -17,12 +17,24 @@ public class MagnetTests
     private static IEnumerable<EdgeId> TopEdges => Faces.Edges.Where(e => e.Of().B == Face.Top);
 
     private static Design Walls(string material, double nominalMm, Design? design = null) =>
-        Faces.All.Aggregate(design ?? Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = material, NominalMm = nominalMm, MeasuredMm = null }));
+        Faces.All.Aggregate(design ?? Sample.Empty, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = material,
+            NominalMm = nominalMm,
+            MeasuredMm = null
+        }));
 
     private static Design OnMagnets(Design design, string? block) =>
-        TopEdges.Aggregate(design, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Magnets, BlockBarId = block, Covers = Face.Top, DepthMm = null }));
+        TopEdges.Aggregate(design, (d, id) => d.WithEdge(id, e => e with
+        {
+            Joint = JointKind.Magnets,
+            BlockBarId = block,
+            Covers = Face.Top,
+            DepthMm = null
+        }));
 
-    private static List<Hole> Pockets(BuildPlan plan, string part) => [.. plan.Part(part).Features.OfType<Hole>().Where(h => h.Purpose.Contains("disc magnet", StringComparison.Ordinal))];
+    private static List<Hole> Pockets(BuildPlan plan, string part) =>
+        [.. plan.Part(part).Features.OfType<Hole>().Where(h => h.Purpose.Contains("disc magnet", StringComparison.Ordinal))];
 
     private static void Clean(BuildPlan plan) => Assert.DoesNotContain(plan.Findings, f => f.Severity != Severity.Note);
 
@@ -47,7 +59,8 @@ public class MagnetTests
         Assert.Equal(4, blocks.Count);
         // 15 less 1.5 on both sides takes 12
         Assert.All(lid, h => Assert.Equal((12.0, 3.0), (h.DiaMm, h.DepthMm!.Value)));
-        Assert.Equal(lid.Count, blocks.Sum(b => b.Features.OfType<Hole>().Count(h => h.DiaMm == 12) + b.Features.OfType<EdgeHole>().Count(h => h.DiaMm == 12)));
+        Assert.Equal(lid.Count, blocks.Sum(b => b.Features.OfType<Hole>().Count(h => h.DiaMm == 12) + b.Features.OfType<EdgeHole>()
+            .Count(h => h.DiaMm == 12)));
         Assert.All(plan.Fixings.Where(f => f.Kind == FixingKind.Magnet), f =>
         {
             Assert.Equal(2, f.Layers.Count);
@@ -58,16 +71,23 @@ public class MagnetTests
             Assert.True(block.Box.Grow(-7).Contains(f.At.With(Axis.Z, block.Box.Centre.Z)));
         });
         Assert.Equal(2 * lid.Count, plan.Cost.Purchase.Single(l => l.Kind == "magnet").Count);
-        var held = plan.Holds.Where(h => h.PartA.StartsWith("block/", StringComparison.Ordinal) || h.PartB.StartsWith("block/", StringComparison.Ordinal)).ToList();
+        var held = plan.Holds.Where(h => h.PartA.StartsWith("block/", StringComparison.Ordinal)
+            || h.PartB.StartsWith("block/", StringComparison.Ordinal)).ToList();
         Assert.All(held.Where(h => h.By == HoldBy.Glue), h => Assert.DoesNotContain("shell/top", new[] { h.PartA, h.PartB }));
         Assert.Equal(4, held.Count(h => h.By == HoldBy.Magnets));
-        Assert.DoesNotContain(plan.Holds, h => h.By == HoldBy.Magnets && h.PartA.StartsWith("shell/", StringComparison.Ordinal) && h.PartB.StartsWith("shell/", StringComparison.Ordinal));
+        Assert.DoesNotContain(plan.Holds, h => h.By == HoldBy.Magnets && h.PartA.StartsWith("shell/", StringComparison.Ordinal)
+            && h.PartB.StartsWith("shell/", StringComparison.Ordinal));
     }
 
     [Fact]
     public void An_acrylic_wall_is_screwed_to_the_block_that_the_magnets_sit_in()
     {
-        var plan = Sample.Plan(OnMagnets(Sample.Empty.WithPanel(Face.Left, p => p with { MaterialId = "acrylic", NominalMm = 6, MeasuredMm = null }), "beech-15x15"));
+        var plan = Sample.Plan(OnMagnets(Sample.Empty.WithPanel(Face.Left, p => p with
+        {
+            MaterialId = "acrylic",
+            NominalMm = 6,
+            MeasuredMm = null
+        }), "beech-15x15"));
         Assert.Contains(plan.Fixings, f => f.Layers.Any(l => l.Owner == "shell/left") && f.Layers.Any(l => l.Owner == "block/left-top"));
     }
 
@@ -76,7 +96,12 @@ public class MagnetTests
     [InlineData("beech-15x15")]
     public void Steel_is_drawn_as_it_is_and_needs_half_as_many(string? block)
     {
-        var plan = Sample.Plan(OnMagnets(Sample.Empty.WithPanel(Face.Top, p => p with { MaterialId = "steel", NominalMm = 1, MeasuredMm = null }), block));
+        var plan = Sample.Plan(OnMagnets(Sample.Empty.WithPanel(Face.Top, p => p with
+        {
+            MaterialId = "steel",
+            NominalMm = 1,
+            MeasuredMm = null
+        }), block));
         Clean(plan);
         Assert.Empty(Pockets(plan, "shell/top"));
         var magnets = plan.Fixings.Where(f => f.Kind == FixingKind.Magnet).ToList();
@@ -90,8 +115,10 @@ public class MagnetTests
     [Fact]
     public void The_end_of_a_steel_sheet_takes_no_magnet()
     {
-        var design = OnMagnets(Sample.Empty.WithPanel(Face.Left, p => p with { MaterialId = "steel", NominalMm = 1, MeasuredMm = null }), null);
-        Assert.Contains(Sample.Plan(design).Findings, f => f.Code == "joint-unsuited" && f.Text.Contains("in its end", StringComparison.Ordinal));
+        var design = OnMagnets(Sample.Empty.WithPanel(Face.Left, p => p with { MaterialId = "steel", NominalMm = 1, MeasuredMm = null }),
+            null);
+        Assert.Contains(Sample.Plan(design).Findings, f => f.Code == "joint-unsuited"
+            && f.Text.Contains("in its end", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -136,7 +163,12 @@ public class MagnetTests
     [Fact]
     public void The_remedy_makes_a_lid_that_grips()
     {
-        var loose = TopEdges.Aggregate(Sample.Empty, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Loose, BlockBarId = null, DepthMm = null }));
+        var loose = TopEdges.Aggregate(Sample.Empty, (d, id) => d.WithEdge(id, e => e with
+        {
+            Joint = JointKind.Loose,
+            BlockBarId = null,
+            DepthMm = null
+        }));
         var finding = Sample.Plan(loose).Findings.Single(f => f.Code == "removable-held");
         var pressed = finding.Remedies.Single(r => r.Title.StartsWith("Press it in", StringComparison.Ordinal)).Change(loose)!;
         Assert.DoesNotContain(Sample.Plan(pressed).Findings, f => f.Severity == Severity.Stop);

@@ -14,11 +14,21 @@ public class MethodTests
     private const EdgeId Corner = EdgeId.FrontLeft;
 
     /// <summary>The front over the left side, both of one thickness, joined so.</summary>
-    private static BuildPlan Joined(JointKind joint, double measured, double height = 160, string material = "birch-plywood") => Sample.Plan(
-        ((Face[])[Face.Front, Face.Left]).Aggregate(Sample.Empty with { Box = Sample.Empty.Box with { HeightMm = height } }, (d, f) => d.WithPanel(f, p => p with { MaterialId = material, NominalMm = 15, MeasuredMm = measured }))
-            .WithEdge(Corner, e => e with { Joint = joint, Covers = Face.Front, DepthMm = null, BlockBarId = joint == JointKind.ButtScrewed ? "beech-20x20" : null }));
+    private static BuildPlan Joined(JointKind joint, double measured, double height = 160, string material = "birch-plywood") =>
+        Sample.Plan(
+        ((Face[])[Face.Front, Face.Left]).Aggregate(Sample.Empty with { Box = Sample.Empty.Box with { HeightMm = height } },
+            (d, f) => d.WithPanel(f, p => p with { MaterialId = material, NominalMm = 15, MeasuredMm = measured }))
+            .WithEdge(Corner, e => e with
+            {
+                Joint = joint,
+                Covers = Face.Front,
+                DepthMm = null,
+                BlockBarId = joint == JointKind.ButtScrewed
+                ? "beech-20x20" : null
+            }));
 
-    private static double Setting(BuildPlan plan, string what) => plan.Layouts.Single(l => l.Edge == Corner).Settings.First(s => s.What.StartsWith(what, StringComparison.Ordinal)).Value;
+    private static double Setting(BuildPlan plan, string what) => plan.Layouts.Single(l => l.Edge == Corner)
+        .Settings.First(s => s.What.StartsWith(what, StringComparison.Ordinal)).Value;
 
     private static IEnumerable<T> Cut<T>(BuildPlan plan, string part)
         where T : Feature => plan.Part(part).Features.OfType<T>().Where(f => f.For == "edge/front-left");
@@ -48,7 +58,8 @@ public class MethodTests
     {
         var plan = Joined(JointKind.Dovetail, 16, 200, material);
         Assert.Equal(degrees, Setting(plan, "bevel"), 0.01);
-        var (tails, wide, narrow, pin, half) = ((int)Setting(plan, "tails"), Setting(plan, "tail at the end"), Setting(plan, "tail at the shoulder"), Setting(plan, "pin between tails"), Setting(plan, "half pin"));
+        var (tails, wide, narrow, pin, half) = ((int)Setting(plan, "tails"), Setting(plan, "tail at the end"),
+            Setting(plan, "tail at the shoulder"), Setting(plan, "pin between tails"), Setting(plan, "half pin"));
         Assert.Equal(plan.Edges.Single(e => e.Edge == Corner).LengthMm, (tails * wide) + ((tails - 1) * pin) + (2 * half), 0.05);
         Assert.Equal(wide - (2 * 16 * Math.Tan(degrees * Math.PI / 180)), narrow, 0.05);
         Assert.True(half >= 16 / 2.0 && narrow > pin);
@@ -59,7 +70,8 @@ public class MethodTests
     {
         var plan = Joined(JointKind.Dovetail, 16, 200);
         var layout = plan.Layouts.Single(l => l.Edge == Corner);
-        var (pins, tails) = (layout.Boards.Single(b => b.PartId == "shell/front").Marks, layout.Boards.Single(b => b.PartId == "shell/left").Marks);
+        var (pins, tails) = (layout.Boards.Single(b => b.PartId == "shell/front").Marks, layout.Boards.Single(b => b.PartId == "shell/left")
+            .Marks);
         // sockets in the pin board for every tail; sockets in the tail board for every pin, half pins too
         Assert.Equal(pins.Count + 1, tails.Count);
         Assert.All(pins.Concat(tails), m => Assert.NotNull(m.FarFromMm));
@@ -110,7 +122,8 @@ public class MethodTests
         Assert.Equal(face.Count, end.Count);
         var front = plan.Part("shell/front");
         var left = plan.Part("shell/left");
-        Assert.Equal(face.Select(h => front.Frame.ToSpace(h.At).Z).Order(), end.Select(h => left.Box.Min.Z + h.AlongMm).Order(), (a, b) => Math.Abs(a - b) < 1e-6);
+        Assert.Equal(face.Select(h => front.Frame.ToSpace(h.At).Z).Order(), end.Select(h => left.Box.Min.Z + h.AlongMm).Order(),
+            (a, b) => Math.Abs(a - b) < 1e-6);
         var gaps = face.Select(h => front.Frame.ToSpace(h.At).Z).Order().ToList();
         Assert.All(gaps.Zip(gaps.Skip(1)), g => Assert.InRange(g.Second - g.First, 40, 150));
     }
@@ -164,7 +177,12 @@ public class MethodTests
     [InlineData("birch-plywood", 12, 3.2)]
     public void A_rivet_keeps_its_distance_from_the_edge_of_the_angle(string material, double nominal, double hole)
     {
-        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = material, NominalMm = nominal, MeasuredMm = null }))
+        var design = Faces.All.Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = material,
+            NominalMm = nominal,
+            MeasuredMm = null
+        }))
             .WithEdge(Corner, e => e with { Joint = JointKind.Riveted, Covers = Face.Front, DepthMm = null, BlockBarId = null });
         var plan = Sample.Plan(design);
         var rivets = Cut<Hole>(plan, "shell/front").Where(h => h.Purpose.StartsWith("rivet", StringComparison.Ordinal)).ToList();
@@ -173,7 +191,9 @@ public class MethodTests
         Assert.DoesNotContain(plan.Findings, f => f.Code == "hole-near-edge" && f.Text.StartsWith("rivet", StringComparison.Ordinal));
     }
 
-    private static BuildPlan Metal(JointKind joint) => Sample.Plan(((Face[])[Face.Front, Face.Left]).Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = null }))
+    private static BuildPlan Metal(JointKind joint) =>
+        Sample.Plan(((Face[])[Face.Front, Face.Left])
+        .Aggregate(Sample.Empty, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = null }))
         .WithEdge(Corner, e => e with { Joint = joint, Covers = Face.Front, DepthMm = null, BlockBarId = null }));
 
     [Fact]

@@ -13,7 +13,8 @@ public class LayoutTests
         var stack = ToleranceStack.Of(nominal, signs, tolerance);
         var random = new Random(1);
         double Normal() => Math.Sqrt(-2 * Math.Log(1 - random.NextDouble())) * Math.Cos(2 * Math.PI * random.NextDouble());
-        var gaps = Enumerable.Range(0, 40_000).Select(_ => nominal.Select((n, i) => signs[i] * (n + (tolerance[i] / 3 * Normal()))).Sum()).ToList();
+        var gaps = Enumerable.Range(0, 40_000).Select(_ => nominal.Select((n, i) => signs[i] * (n + (tolerance[i] / 3 * Normal()))).Sum())
+            .ToList();
         var mean = gaps.Average();
         var sigma = Math.Sqrt(gaps.Sum(g => (g - mean) * (g - mean)) / gaps.Count);
         Assert.Equal(stack.GapMm, mean, 0.01);
@@ -25,7 +26,8 @@ public class LayoutTests
     public void Worst_case_is_the_least_gap_over_all_corners_of_the_tolerances()
     {
         double[] nominal = [50, 20, 25], signs = [1, -1, -1], tolerance = [0.2, 0.1, 0.3];
-        var least = Enumerable.Range(0, 8).Min(bits => nominal.Select((n, i) => signs[i] * (n + ((bits >> i & 1) == 0 ? tolerance[i] : -tolerance[i]))).Sum());
+        var least = Enumerable.Range(0, 8)
+            .Min(bits => nominal.Select((n, i) => signs[i] * (n + ((bits >> i & 1) == 0 ? tolerance[i] : -tolerance[i]))).Sum());
         Assert.Equal(least, ToleranceStack.Of(nominal, signs, tolerance).GapMinWorstMm, 9);
     }
 
@@ -38,7 +40,8 @@ public class LayoutTests
     [InlineData(new[] { 10.0, 10.0, 10.0 }, null)]
     [InlineData(new[] { 9.0, 10.0, 10.01, 10.02, 9.99 }, 0)]
     [InlineData(new[] { 10.0, 10.01, 10.02, 9.99, 11.5 }, 4)]
-    public void An_outlier_stands_far_from_the_others(double[] readings, int? outlier) => Assert.Equal(outlier, CaliperSeries.Of(readings).OutlierIndex);
+    public void An_outlier_stands_far_from_the_others(double[] readings, int? outlier) =>
+        Assert.Equal(outlier, CaliperSeries.Of(readings).OutlierIndex);
 
     [Fact]
     public void With_more_than_ten_readings_the_test_does_not_speak()

@@ -11,11 +11,13 @@ namespace AnvilPlan.Core.Tests.Loads;
 /// <summary>Sag, strips, magnets and hinges against sums made by hand, and the findings they lead to.</summary>
 public class LoadTests
 {
-    private static Design Carrying(double kg, Design? design = null) => (design ?? Bare) is var d ? d with { Brief = d.Brief with { CarriesKg = kg } } : Bare;
+    private static Design Carrying(double kg, Design? design = null) =>
+        (design ?? Bare) is var d ? d with { Brief = d.Brief with { CarriesKg = kg } } : Bare;
 
     /// <summary>No blocks below the top, so that only the walls carry it.</summary>
     private static Design Bare => Faces.Edges.Where(e => e.Of().B == Face.Top).Aggregate(
-        Sample.Empty.WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed }), (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.ButtGlued, Covers = Face.Top, BlockBarId = null }));
+        Sample.Empty.WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed }), (d, id) =>
+            d.WithEdge(id, e => e with { Joint = JointKind.ButtGlued, Covers = Face.Top, BlockBarId = null }));
 
     private static LoadCase Load(Design design, string id) => Sample.Plan(design).Loads.Single(l => l.Id == id);
 
@@ -34,7 +36,8 @@ public class LoadTests
     [Fact]
     public void A_divider_in_the_middle_halves_the_span()
     {
-        var divider = new Tray("divider", "Divider", "birch-plywood", 12, null, 142, 0, TraySupport.Housed, null) { Plane = TrayPlane.FacesRight };
+        var divider = new Tray("divider", "Divider", "birch-plywood", 12, null, 142, 0, TraySupport.Housed, null)
+        { Plane = TrayPlane.FacesRight };
         var bare = Carrying(20);
         var halved = Load(bare with { Trays = [divider] }, "top");
         var spans = Load(bare, "top");
@@ -65,21 +68,30 @@ public class LoadTests
     [Fact]
     public void Strips_bear_by_their_area_in_shear_on_a_wall_and_in_pull_under_a_floor()
     {
-        var stuck = Sample.WithTray.With(Sample.Device("drive", "drive-25-7", "tray-1", 60, 60) with { Stuck = new Stick(StickKind.HookAndLoop, 25, 50) });
+        var stuck = Sample.WithTray.With(Sample.Device("drive", "drive-25-7", "tray-1", 60, 60) with
+        { Stuck = new Stick(StickKind.HookAndLoop, 25, 50) });
         var load = Load(stuck, "stuck/drive");
         var newton = Sample.Catalog.Model("drive-25-7").MassG / 1000 * 9.81;
-        Assert.Equal((newton, 25 * 50 * 0.05 / 8), (load.Value, load.Limit), (a, b) => Math.Abs(a.Item1 - b.Item1) < 0.006 && Math.Abs(a.Item2 - b.Item2) < 0.006);
+        Assert.Equal((newton, 25 * 50 * 0.05 / 8), (load.Value, load.Limit), (a, b) => Math.Abs(a.Item1 - b.Item1) < 0.006
+            && Math.Abs(a.Item2 - b.Item2) < 0.006);
         var plan = Sample.Plan(stuck);
         Assert.DoesNotContain(plan.Screws, s => s.For == "drive");
         Assert.Equal(5, plan.Devices.Single(d => d.Id == "drive").StandoffMm);
         Assert.Contains(plan.CheckList, l => l.DeviceId == "drive" && l.What == "stuck to its deck");
-        var upright = Sample.Empty.With(Sample.Device("drive", "drive-25-7", "panel/back", 60, 60) with { Stuck = new Stick(StickKind.HookAndLoop, 25, 50) });
+        var upright = Sample.Empty.With(Sample.Device("drive", "drive-25-7", "panel/back", 60, 60) with
+        { Stuck = new Stick(StickKind.HookAndLoop, 25, 50) });
         Assert.Equal(25 * 50 * 0.1 / 8, Load(upright, "stuck/drive").Limit, 2);
     }
 
     /// <summary>The top on magnets at two or four of its edges.</summary>
     private static Design OnMagnets(params EdgeId[] edges) => edges.Aggregate(
-        Faces.Edges.Where(e => e.Of().B == Face.Top).Aggregate(Sample.Empty, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Loose, Covers = Face.Top, BlockBarId = null })),
+        Faces.Edges.Where(e => e.Of().B == Face.Top)
+            .Aggregate(Sample.Empty, (d, id) => d.WithEdge(id, e => e with
+            {
+                Joint = JointKind.Loose,
+                Covers = Face.Top,
+                BlockBarId = null
+            })),
         (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Magnets, BlockBarId = null }));
 
     [Fact]
@@ -88,12 +100,15 @@ public class LoadTests
         var plan = Sample.Plan(OnMagnets(EdgeId.FrontTop, EdgeId.BackTop));
         Assert.DoesNotContain(plan.Findings, f => f.Code is "removable-held" or "panel-loose" or "part-floats");
         // 11.9 mm less 1.5 on either side: 8 mm
-        var pockets = plan.Part("shell/top").Features.OfType<Hole>().Where(h => h.Purpose.Contains("magnet", StringComparison.Ordinal)).ToList();
-        var ends = plan.Part("shell/front").Features.OfType<EdgeHole>().Concat(plan.Part("shell/back").Features.OfType<EdgeHole>()).ToList();
+        var pockets = plan.Part("shell/top").Features.OfType<Hole>().Where(h => h.Purpose.Contains("magnet", StringComparison.Ordinal))
+            .ToList();
+        var ends = plan.Part("shell/front").Features.OfType<EdgeHole>().Concat(plan.Part("shell/back").Features.OfType<EdgeHole>())
+            .ToList();
         Assert.Equal(pockets.Count, ends.Count);
         Assert.All(pockets, p => Assert.Equal((8.0, 3.0), (p.DiaMm, p.DepthMm!.Value)));
         var front = plan.Part("shell/front");
-        foreach (var (pocket, end) in pockets.Where(p => p.For == "edge/front-top").Zip(plan.Part("shell/front").Features.OfType<EdgeHole>().OrderBy(h => h.AlongMm)))
+        foreach (var (pocket, end) in pockets.Where(p => p.For == "edge/front-top").Zip(plan.Part("shell/front").Features.OfType<EdgeHole>()
+            .OrderBy(h => h.AlongMm)))
         {
             // the two pockets of a pair lie over each other
             var top = plan.Part("shell/top");
@@ -108,12 +123,20 @@ public class LoadTests
     [Fact]
     public void A_heavy_panel_wants_more_magnets() => Provocation.Mends(
         "hold-weak", 1, OnMagnets(EdgeId.LeftTop, EdgeId.RightTop) is var d
-            ? d with { Brief = d.Brief with { StandsOn = Face.Back }, Box = d.Box with { Feet = null } } is var s ? s.WithPanel(Face.Top, p => p with { NominalMm = 18, MeasuredMm = null }) : d
+            ? d with { Brief = d.Brief with { StandsOn = Face.Back }, Box = d.Box with { Feet = null } } is var s
+                ? s.WithPanel(Face.Top, p => p with { NominalMm = 18, MeasuredMm = null }) : d
             : Sample.Empty);
 
     private static Design Door(Face at, Face covers, Design? design = null) => Faces.Edges.Where(e => e.Of().A == Face.Front).Aggregate(
         (design ?? Sample.Empty).WithPanel(Face.Front, p => p with { Hold = PanelHold.Hinged, HingeAt = at }),
-        (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Loose, BlockBarId = null, DepthMm = null, Covers = covers == Face.Front ? Face.Front : id.Of().B }));
+        (d, id) => d.WithEdge(id, e => e with
+        {
+            Joint = JointKind.Loose,
+            BlockBarId = null,
+            DepthMm = null,
+            Covers = covers == Face.Front
+            ? Face.Front : id.Of().B
+        }));
 
     [Theory]
     [InlineData(Face.Front)]
@@ -121,7 +144,8 @@ public class LoadTests
     public void Hinges_sit_a_sixth_from_the_ends_with_both_leaves_in_one_plane(Face covers)
     {
         var plan = Sample.Plan(Door(Face.Left, covers));
-        var (edged, faced) = covers == Face.Front ? (plan.Part("shell/front"), plan.Part("shell/left")) : (plan.Part("shell/left"), plan.Part("shell/front"));
+        var (edged, faced) = covers == Face.Front ? (plan.Part("shell/front"), plan.Part("shell/left"))
+            : (plan.Part("shell/left"), plan.Part("shell/front"));
         var face = faced.Features.OfType<Hole>().Where(h => h.Id.Contains("/hinge-", StringComparison.Ordinal)).ToList();
         var edge = edged.Features.OfType<EdgeHole>().Where(h => h.Id.Contains("/hinge-", StringComparison.Ordinal)).ToList();
         // a leaf of 11 mm in 11.9: 38 x 38 with two holes; two hinges on less than half a metre
@@ -129,12 +153,14 @@ public class LoadTests
         var length = Math.Min(edged.Box.Max.Z, faced.Box.Max.Z) - Math.Max(edged.Box.Min.Z, faced.Box.Min.Z);
         var from = Math.Max(edged.Box.Min.Z, faced.Box.Min.Z);
         var heights = face.Select(h => faced.Frame.ToSpace(h.At).Z - from).Order().ToList();
-        Assert.Equal([(length / 6) - 12, (length / 6) + 12, (length * 5 / 6) - 12, (length * 5 / 6) + 12], heights, (a, b) => Math.Abs(a - b) < 1e-6);
+        Assert.Equal([(length / 6) - 12, (length / 6) + 12, (length * 5 / 6) - 12, (length * 5 / 6) + 12], heights,
+            (a, b) => Math.Abs(a - b) < 1e-6);
         // 6 mm to either side of the joint line
         var joint = covers == Face.Front ? edged.Box.Max.Y : edged.Box.Max.X;
         var axis = covers == Face.Front ? Axis.Y : Axis.X;
         Assert.All(face, h => Assert.Equal(joint + 6, faced.Frame.ToSpace(h.At)[axis], 6));
-        Assert.All(edge, h => Assert.Equal(edged.ThicknessMm - 6, edged.SeenFrom == "outside" ? h.FromSeenMm : edged.ThicknessMm - h.FromSeenMm, 6));
+        Assert.All(edge, h => Assert.Equal(edged.ThicknessMm - 6, edged.SeenFrom == "outside" ? h.FromSeenMm
+            : edged.ThicknessMm - h.FromSeenMm, 6));
         Assert.Equal(2, plan.Cost.Purchase.Single(l => l.Kind == "hinge").Count);
         Assert.DoesNotContain(plan.Findings, f => f.Code is "hinge-finds-no-room" or "part-floats");
     }
@@ -145,7 +171,8 @@ public class LoadTests
         var plan = Sample.Plan(Door(Face.Left, Face.Front));
         var load = plan.Loads.Single(l => l.Id == "hinges/front");
         var door = plan.Part("shell/front");
-        var z = plan.Part("shell/left").Features.OfType<Hole>().Where(h => h.Id.Contains("/hinge-", StringComparison.Ordinal)).Select(h => plan.Part("shell/left").Frame.ToSpace(h.At).Z).Order().ToList();
+        var z = plan.Part("shell/left").Features.OfType<Hole>().Where(h => h.Id.Contains("/hinge-", StringComparison.Ordinal))
+            .Select(h => plan.Part("shell/left").Frame.ToSpace(h.At).Z).Order().ToList();
         var apart = ((z[2] + z[3]) / 2) - ((z[0] + z[1]) / 2);
         var weight = door.Box.VolumeMm3 * Sample.Catalog.Material("birch-plywood").DensityKgPerM3 * 1e-9 * 9.81;
         Assert.Equal(weight * door.Box.Size.X / 2 / apart / 2, load.Value, 0.02);
@@ -155,9 +182,12 @@ public class LoadTests
     public static TheoryData<string, int, Design> Provoked => new()
     {
         { "board-sags", 1, Carrying(90) },
-        { "board-sags", 2, Sample.WithTray.WithTray("tray-1", t => t with { MaterialId = "acrylic", NominalMm = 2, UndersideMm = 24 }).With(Sample.Device("cells", "battery-pack", "tray-1", 60, 60)) },
-        { "hold-weak", 2, Sample.WithTray.With(Sample.Device("drive", "drive-25-7", "tray-1", 60, 60) with { Stuck = new Stick(StickKind.FoamTape, 10, 20) }) },
-        { "hinge-finds-no-room", 1, Door(Face.Left, Face.Front, Sample.Empty.WithPanel(Face.Front, p => p with { NominalMm = 6, MeasuredMm = null })) },
+        { "board-sags", 2, Sample.WithTray.WithTray("tray-1", t => t with { MaterialId = "acrylic", NominalMm = 2, UndersideMm = 24 })
+            .With(Sample.Device("cells", "battery-pack", "tray-1", 60, 60)) },
+        { "hold-weak", 2, Sample.WithTray.With(Sample.Device("drive", "drive-25-7", "tray-1", 60, 60) with
+            { Stuck = new Stick(StickKind.FoamTape, 10, 20) }) },
+        { "hinge-finds-no-room", 1, Door(Face.Left, Face.Front, Sample.Empty.WithPanel(Face.Front, p => p with
+            { NominalMm = 6, MeasuredMm = null })) },
     };
 
     [Theory]
@@ -175,7 +205,8 @@ public class LoadTests
         // front and back run over the sides
         Assert.Equal(320 - 30, plan.Part("plinth/front").LengthMm, 6);
         Assert.Equal(240 - 30 - (2 * 11.9), plan.Part("plinth/left").LengthMm, 6);
-        Assert.Contains(DesignCheck.Problems(design with { Box = design.Box with { Feet = new Feet(20, 10, 30) } }, Sample.Catalog), p => p.Message.Contains("not on both", StringComparison.Ordinal));
+        Assert.Contains(DesignCheck.Problems(design with { Box = design.Box with { Feet = new Feet(20, 10, 30) } }, Sample.Catalog),
+            p => p.Message.Contains("not on both", StringComparison.Ordinal));
     }
 
     [Fact]
@@ -186,7 +217,8 @@ public class LoadTests
         {
             // 160 of box on 50 of plinth
             var plan = Sample.Plan(plinth with { Brief = plinth.Brief with { LimitHeightMm = limit } });
-            Assert.Equal(over, plan.Findings.Any(f => f.Code == "over-the-limit" && f.Text.Contains("with what it stands on", StringComparison.Ordinal)));
+            Assert.Equal(over, plan.Findings.Any(f => f.Code == "over-the-limit"
+                && f.Text.Contains("with what it stands on", StringComparison.Ordinal)));
         }
     }
 
@@ -196,7 +228,8 @@ public class LoadTests
     public void A_fan_below_breathes_through_the_gap_round_the_feet(double feetMm, bool chokes)
     {
         var design = Sample.Empty with { Box = Sample.Empty.Box with { Feet = new Feet(12, feetMm, 20), WidthMm = 200, DepthMm = 160 } };
-        var plan = Sample.Plan(design.With(Sample.Device("fan", "fan-80", "panel/bottom", 30, 40) with { Grille = new Grille(GrilleKind.Open, 0, 0) }));
+        var plan = Sample.Plan(design.With(Sample.Device("fan", "fan-80", "panel/bottom", 30, 40) with
+        { Grille = new Grille(GrilleKind.Open, 0, 0) }));
         // 720 mm round the bottom times the height of the feet against the opening
         Assert.InRange(plan.Fans.Single().OpenMm2, 720 * 5, 720 * 8);
         Assert.Equal(chokes, plan.Findings.Any(f => f.Code == "feet-low"));
@@ -205,7 +238,8 @@ public class LoadTests
     [Fact]
     public void A_board_that_nothing_carries_from_two_sides_is_no_beam()
     {
-        var open = ((Face[])[Face.Left, Face.Right, Face.Back]).Aggregate(Carrying(10), (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open }));
+        var open = ((Face[])[Face.Left, Face.Right, Face.Back])
+            .Aggregate(Carrying(10), (d, f) => d.WithPanel(f, p => p with { Hold = PanelHold.Open }));
         Assert.DoesNotContain(Sample.Plan(open).Loads, l => l.Id == "top");
     }
 }

@@ -25,7 +25,8 @@ public class MockUpTests
         var mockUp = MockUp.Of(plan, 3, 20);
         foreach (var face in (string[])["front", "back", "left", "right"])
         {
-            var (real, card) = (plan.Part("shell/" + face).Features.OfType<Opening>().ToList(), mockUp.Parts.Single(p => p.Id == "card/" + face));
+            var (real, card) = (plan.Part("shell/" + face).Features.OfType<Opening>().ToList(),
+                mockUp.Parts.Single(p => p.Id == "card/" + face));
             var cut = card.Features.OfType<Opening>().ToDictionary(o => o.Id);
             Assert.Equal(real.Count, cut.Count);
             Assert.All(real, o => Assert.Equal(o.Shape.AreaMm2, cut[o.Id].Shape.AreaMm2, 3));
@@ -48,11 +49,13 @@ public class MockUpTests
         var lines = MockUpSheet.Lines(Sample.Marsh, Sample.Catalog);
         var tray = lines.Single(l => l.Key == "tray/tray-1");
         var after = MockUpSheet.Apply(Sample.Marsh, Sample.Catalog,
-            [new("inside/z", lines.Single(l => l.Key == "inside/z").PlanMm + 6), new("tray/tray-1", tray.PlanMm + 2.5), new("place/sbc/u", 66)]);
+            [new("inside/z", lines.Single(l => l.Key == "inside/z").PlanMm + 6), new("tray/tray-1", tray.PlanMm + 2.5),
+                new("place/sbc/u", 66)]);
         Assert.Equal(6, Sample.Plan(after).Inner.Size.Z - Sample.Plan(Sample.Marsh).Inner.Size.Z, 6);
         Assert.Equal(tray.PlanMm + 2.5, after.Trays.Single().UndersideMm);
         Assert.Equal(66, after.Devices.Single(d => d.Id == "sbc").UMm);
-        Assert.Equal("inside/q", Assert.Throws<MockUpException>(() => MockUpSheet.Apply(Sample.Marsh, Sample.Catalog, [new("inside/q", 5)])).Key);
+        Assert.Equal("inside/q", Assert.Throws<MockUpException>(() => MockUpSheet.Apply(Sample.Marsh, Sample.Catalog, [new("inside/q", 5)]))
+            .Key);
         Assert.Throws<MockUpException>(() => MockUpSheet.Apply(Sample.Marsh, Sample.Catalog, [new("inside/x", double.NaN)]));
     }
 }

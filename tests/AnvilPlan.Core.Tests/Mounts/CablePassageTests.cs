@@ -16,7 +16,8 @@ public class CablePassageTests
     private static readonly Link Cable = new("pair", "low", "out", "high", "power", "low-voltage-dc-pair-2-x-0-75", null);
 
     /// <summary>A converter on the bottom, a board on the tray above it.</summary>
-    private static Design OverAndUnder(double gapMm = 1) => (Sample.WithTray with { Trays = [Sample.WithTray.Trays[0] with { GapMm = gapMm, UndersideMm = 60 }], Links = [Cable] })
+    private static Design OverAndUnder(double gapMm = 1) =>
+        (Sample.WithTray with { Trays = [Sample.WithTray.Trays[0] with { GapMm = gapMm, UndersideMm = 60 }], Links = [Cable] })
         .With(Sample.Device("low", "bec-5v", "panel/bottom", 130, 90), Sample.Device("high", "sbc-85", "tray-1", 110, 90));
 
     [Fact]
@@ -41,7 +42,8 @@ public class CablePassageTests
         var design = OverAndUnder();
         var plan = Sample.Plan(design);
         var stop = plan.Findings.Single(f => f.Code == "cable-closed-off");
-        var cut = TriedRemedies.Of(stop, design, plan, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing).Single(r => r.Id == "cut-through");
+        var cut = TriedRemedies.Of(stop, design, plan, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing)
+            .Single(r => r.Id == "cut-through");
         var tray = cut.Plan.Part("tray-1");
         var opening = Assert.Single(tray.Features.OfType<Opening>(), o => o.For == "pair");
         var size = ((double[])[opening.WidthMm, opening.HeightMm!.Value]).Order().ToList();
@@ -52,7 +54,8 @@ public class CablePassageTests
         var (min, max) = tray.Frame.ToPlane(cut.Plan.Devices.Single(d => d.Id == "high").Body);
         Assert.True(opening.Max.U <= min.U || opening.Min.U >= max.U || opening.Max.V <= min.V || opening.Min.V >= max.V);
         Assert.All(tray.Features.OfType<Hole>(), h => Assert.True(
-            h.At.U + (h.DiaMm / 2) < opening.Min.U || h.At.U - (h.DiaMm / 2) > opening.Max.U || h.At.V + (h.DiaMm / 2) < opening.Min.V || h.At.V - (h.DiaMm / 2) > opening.Max.V));
+            h.At.U + (h.DiaMm / 2) < opening.Min.U || h.At.U - (h.DiaMm / 2) > opening.Max.U || h.At.V + (h.DiaMm / 2) < opening.Min.V
+                || h.At.V - (h.DiaMm / 2) > opening.Max.V));
     }
 
     [Fact]

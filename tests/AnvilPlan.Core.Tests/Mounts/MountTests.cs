@@ -13,7 +13,8 @@ namespace AnvilPlan.Core.Tests.Mounts;
 public class MountTests
 {
     private static Uv[] Holes(BuildPlan plan, string part, string device) =>
-        [.. plan.Part(part).Features.OfType<Hole>().Where(h => h.For == device).Select(h => new Uv(Math.Round(h.At.U, 6), Math.Round(h.At.V, 6)))];
+        [.. plan.Part(part).Features.OfType<Hole>().Where(h => h.For == device)
+            .Select(h => new Uv(Math.Round(h.At.U, 6), Math.Round(h.At.V, 6)))];
 
     [Fact]
     public void A_board_on_a_tray_has_its_holes_at_its_place_plus_the_pattern()
@@ -36,7 +37,8 @@ public class MountTests
         // the standard 170 board is not symmetrical: x' = W - x on the outside drawing, reference 8.7
         var plan = Sample.Plan(Sample.Empty.With(Sample.Device("board", "board-170", "panel/back", 60, 0)));
         Assert.True(plan.Devices.Single().Mirrored);
-        var expected = new Uv[] { new(170.18 - 33.02, 163.83), new(170.18 - 10.16, 6.35), new(170.18 - 165.1, 163.83), new(170.18 - 165.1, 6.35) };
+        var expected = new Uv[] { new(170.18 - 33.02, 163.83), new(170.18 - 10.16, 6.35), new(170.18 - 165.1, 163.83),
+            new(170.18 - 165.1, 6.35) };
         Assert.Equal(expected.Select(e => new Uv(Math.Round(60 + e.U, 6), e.V)), Holes(plan, "shell/back", "board"));
     }
 
@@ -99,11 +101,13 @@ public class MountTests
         // USB A 14.5 x 16 in a 1.5 mm metal side, face 0.4 behind it: 14.5 + 2 x 0.75; in plywood 11.9 the plug 17 x 20 passes
         var metal = Sample.WithTray.WithPanel(Face.Right, p => p with { MaterialId = "steel", NominalMm = 1.5 });
         var inner = Sample.Plan(metal).Inner;
-        var close = Sample.Plan(metal.With(Sample.Device("sbc", "sbc-85", "tray-1", inner.Size.X - 1 - 88 - 0.4, 40) with { ClosedPorts = ["lan", "usb-b"] }));
+        var close = Sample.Plan(metal.With(Sample.Device("sbc", "sbc-85", "tray-1", inner.Size.X - 1 - 88 - 0.4, 40) with
+        { ClosedPorts = ["lan", "usb-b"] }));
         var own = close.Part("shell/right").Features.OfType<Opening>().Single(o => o.Id == "sbc/usb-a");
         Assert.Equal((16.0, 17.5), (own.WidthMm, own.HeightMm!.Value));
 
-        var wood = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 204, 40) with { ClosedPorts = ["lan", "usb-b"] }));
+        var wood = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 204, 40) with
+        { ClosedPorts = ["lan", "usb-b"] }));
         var plug = wood.Part("shell/right").Features.OfType<Opening>().Single(o => o.Id == "sbc/usb-a");
         Assert.Equal((18.5, 21.5), (plug.WidthMm, plug.HeightMm!.Value));
         // seen from outside the right side's u runs to the back: tray begins 11.9 + 1, side begins at 11.9
@@ -173,13 +177,15 @@ public class MountTests
     [Fact]
     public void Every_position_says_how_it_came_about_and_the_terms_add_up()
     {
-        var plan = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 40, 30, 2), Sample.Device("board", "sbc-65", "panel/back", 100, 60)));
+        var plan = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-85", "tray-1", 40, 30, 2),
+            Sample.Device("board", "sbc-65", "panel/back", 100, 60)));
         Assert.NotEmpty(plan.MountPoints);
         foreach (var why in plan.MountPoints.SelectMany(p => (Why[])[p.WhyU, p.WhyV]))
         {
             Assert.Equal(3, why.Terms.Count);
             var sum = why.Terms[0].Value + why.Terms[1].Value;
-            Assert.True(Math.Abs(why.Value - (sum - why.Terms[2].Value)) < 1e-6 || Math.Abs(why.Value - (why.Terms[2].Value - sum)) < 1e-6, why.ToString());
+            Assert.True(Math.Abs(why.Value - (sum - why.Terms[2].Value)) < 1e-6 || Math.Abs(why.Value - (why.Terms[2].Value - sum)) < 1e-6,
+                why.ToString());
         }
     }
 
@@ -205,6 +211,7 @@ public class MountTests
         var rail = plan.Part("rail/tray-1/left").Features.OfType<Hole>().First();
         Assert.Equal((2.5, "M3"), (rail.DiaMm, rail.Thread));
         Assert.Equal(2.7 + 0.2, plan.Part("tray-1").Features.OfType<Hole>().First(h => h.For == "sbc").DiaMm, 6);
-        Assert.All(plan.Screws.Where(s => s.Verdict == ScrewVerdict.Fits), s => Assert.True(s.LengthMm >= s.MinMm - 1e-9 && (s.MaxMm is null || s.LengthMm <= s.MaxMm + 1e-9)));
+        Assert.All(plan.Screws.Where(s => s.Verdict == ScrewVerdict.Fits), s => Assert.True(s.LengthMm >= s.MinMm - 1e-9
+            && (s.MaxMm is null || s.LengthMm <= s.MaxMm + 1e-9)));
     }
 }

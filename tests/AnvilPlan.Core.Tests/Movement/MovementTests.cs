@@ -14,7 +14,8 @@ namespace AnvilPlan.Core.Tests.Movement;
 /// <summary>What the seasons do to solid boards, where they are trapped, and what is sized for it.</summary>
 public class MovementTests
 {
-    private static Design Solid(Design design, Face face, string material = "cherry", double nominal = 16, GrainRun grain = GrainRun.AlongU) =>
+    private static Design Solid(Design design, Face face, string material = "cherry", double nominal = 16,
+        GrainRun grain = GrainRun.AlongU) =>
         design.WithPanel(face, p => p with { MaterialId = material, NominalMm = nominal, MeasuredMm = nominal, Grain = grain });
 
     /// <summary>A solid bottom, its grain across the width, in grooves of four plywood walls.</summary>
@@ -23,15 +24,23 @@ public class MovementTests
         var design = Solid(Sample.Empty, Face.Bottom, "beech", 12).WithPanel(Face.Bottom, p => p with { Floats = floats, InsetMm = 6 });
         design = design with { Box = design.Box with { Feet = null } };
         return Faces.Edges.Where(e => e.Of().B == Face.Bottom)
-            .Aggregate(design, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.Groove, Covers = id.Of().A, DepthMm = entry, BlockBarId = null }));
+            .Aggregate(design, (d, id) => d.WithEdge(id, e => e with
+            {
+                Joint = JointKind.Groove,
+                Covers = id.Of().A,
+                DepthMm = entry,
+                BlockBarId = null
+            }));
     }
 
     [Fact]
     public void Moisture_of_shop_and_home_is_the_references()
     {
         // 21.1 C: 30 % -> 6.2, 50 % -> 9.2, 65 % -> 12.0
-        var air = WoodAir.Of(Sample.Empty with { Brief = Sample.Empty.Brief with { Home = new HomeAir(21.1, 30, 65) } }, ShopProfile.Usual with { Air = new RoomAir(21.1, 50) });
-        Assert.Equal((9.2, 6.2, 12.0), (Math.Round(air.NowPercent, 1), Math.Round(air.DriestPercent, 1), Math.Round(air.DampestPercent, 1)));
+        var air = WoodAir.Of(Sample.Empty with { Brief = Sample.Empty.Brief with { Home = new HomeAir(21.1, 30, 65) } },
+            ShopProfile.Usual with { Air = new RoomAir(21.1, 50) });
+        Assert.Equal((9.2, 6.2, 12.0), (Math.Round(air.NowPercent, 1), Math.Round(air.DriestPercent, 1),
+            Math.Round(air.DampestPercent, 1)));
         var (shrink, swell) = air.Change(300, 0.00431);
         Assert.Equal(300 * 0.00431 * (air.NowPercent - air.DriestPercent), shrink, 9);
         Assert.Equal(300 * 0.00431 * (air.DampestPercent - air.NowPercent), swell, 9);
@@ -44,7 +53,8 @@ public class MovementTests
         var front = Assert.Single(plan.Movement.Parts);
         Assert.Equal("shell/front", front.PartId);
         Assert.Equal(plan.Part("shell/front").WidthMm, front.AcrossMm, 6);
-        Assert.Equal(Math.Round(front.AcrossMm * 0.00248 * (plan.Movement.Air.NowPercent - plan.Movement.Air.DriestPercent), 2), front.ShrinkMm);
+        Assert.Equal(Math.Round(front.AcrossMm * 0.00248 * (plan.Movement.Air.NowPercent - plan.Movement.Air.DriestPercent), 2),
+            front.ShrinkMm);
     }
 
     [Fact]
@@ -68,12 +78,14 @@ public class MovementTests
     {
         var plan = Sample.Plan(Solid(Sample.Empty, Face.Top, "beech", 18));
         var top = plan.Part("shell/top");
-        var slots = top.Features.OfType<Opening>().Where(o => o.Purpose.Contains("slot across the grain", StringComparison.Ordinal)).ToList();
+        var slots = top.Features.OfType<Opening>().Where(o => o.Purpose.Contains("slot across the grain", StringComparison.Ordinal))
+            .ToList();
         Assert.NotEmpty(slots);
         var air = plan.Movement.Air;
         foreach (var slot in slots)
         {
-            var travel = Math.Abs(slot.At.V - (top.WidthMm / 2)) * 0.00431 * Math.Max(air.NowPercent - air.DriestPercent, air.DampestPercent - air.NowPercent);
+            var travel = Math.Abs(slot.At.V - (top.WidthMm / 2)) * 0.00431 * Math.Max(air.NowPercent - air.DriestPercent,
+                air.DampestPercent - air.NowPercent);
             Assert.InRange(slot.HeightMm!.Value - slot.WidthMm - (2 * travel), 0, 0.1 + 1e-9);
             Assert.Equal(slot.WidthMm / 2, slot.CornerRadiusMm, 9);
         }
@@ -100,7 +112,10 @@ public class MovementTests
     public void A_box_of_boards_that_all_move_alike_is_at_peace()
     {
         var solid = ((Face[])[Face.Left, Face.Right, Face.Front, Face.Back]).Aggregate(Sample.Empty, (d, f) => Solid(d, f, "cherry", 12));
-        solid = Faces.Edges.Where(e => e.Along() == Axis.Z).Aggregate(solid, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.ButtGlued, BlockBarId = null }));
-        Assert.DoesNotContain(Sample.Plan(solid).Findings, f => f.Code == "grain-crossed" && f.Places.All(p => p.Id.StartsWith("shell/", StringComparison.Ordinal)) && !f.Places.Contains("shell/bottom") && !f.Places.Contains("shell/top"));
+        solid = Faces.Edges.Where(e => e.Along() == Axis.Z)
+            .Aggregate(solid, (d, id) => d.WithEdge(id, e => e with { Joint = JointKind.ButtGlued, BlockBarId = null }));
+        Assert.DoesNotContain(Sample.Plan(solid).Findings, f => f.Code == "grain-crossed"
+            && f.Places.All(p => p.Id.StartsWith("shell/", StringComparison.Ordinal)) && !f.Places.Contains("shell/bottom")
+            && !f.Places.Contains("shell/top"));
     }
 }

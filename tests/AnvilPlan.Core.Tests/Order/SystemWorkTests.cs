@@ -23,7 +23,8 @@ public class SystemWorkTests
     {
         var begun = Begin("acrylicStack");
         var plan = Sample.Plan(begun with { Devices = [Sample.Device("sbc", "sbc-65", Deck.OfPanel(Face.Bottom), 60, 60)] });
-        var bolts = plan.Work.Operations.Single(o => o.Fixings.Any(f => plan.Fixings.Any(x => x.Id == f && x.Kind == FixingKind.Bolt && x.For == begun.Structures[0].Id)));
+        var bolts = plan.Work.Operations.Single(o => o.Fixings.Any(f => plan.Fixings.Any(x => x.Id == f && x.Kind == FixingKind.Bolt
+            && x.For == begun.Structures[0].Id)));
         Assert.Equal(Done.Closed, bolts.Does);
         Assert.True(At(plan, o => o.Id == "mount/sbc") < At(plan, o => o.Id == bolts.Id));
         Assert.NotNull(bolts.HoldPoint);
@@ -50,7 +51,8 @@ public class SystemWorkTests
         var plan = Sample.Plan(begun);
         var slid = plan.Work.Operations.First(o => o.Id.StartsWith("place/", StringComparison.Ordinal) && o.Does == Done.In);
         Assert.True(At(plan, o => o.Id == slid.Id) > At(plan, o => o.Id == "finish"));
-        Assert.All(plan.Work.Operations.Where(o => o.Does == Done.Closed), o => Assert.True(At(plan, x => x.Id == slid.Id) < At(plan, x => x.Id == o.Id)));
+        Assert.All(plan.Work.Operations.Where(o => o.Does == Done.Closed),
+            o => Assert.True(At(plan, x => x.Id == slid.Id) < At(plan, x => x.Id == o.Id)));
         Assert.Equal(Rates.PlaceMin, slid.Minutes);
     }
 
@@ -65,19 +67,26 @@ public class SystemWorkTests
             var job = ((PrintBlank)part.Blank).Job;
             var print = plan.Work.Operations.Single(o => o.Id == "print/" + part.Id);
             Assert.Equal((job.Count * 15.0, Math.Round(job.Hours * 60, 1)), (print.Minutes, print.WaitMin));
-            Assert.DoesNotContain(plan.Work.Operations, o => o.Does is Done.Drilled or Done.Opened or Done.Grooved && o.Makes[0].Of == part.Id);
+            Assert.DoesNotContain(plan.Work.Operations, o => o.Does is Done.Drilled or Done.Opened or Done.Grooved && o.Makes[0]
+                .Of == part.Id);
             Assert.Equal(job.Count > 1, plan.Work.Operations.Any(o => o.Id == "piece/" + part.Id));
-            Assert.Equal(job.Count > 1 ? (job.Count - 1) * 7.0 : 0, plan.Work.Operations.Where(o => o.Id == "piece/" + part.Id).Sum(o => o.Minutes));
+            Assert.Equal(job.Count > 1 ? (job.Count - 1) * 7.0 : 0, plan.Work.Operations.Where(o => o.Id == "piece/" + part.Id)
+                .Sum(o => o.Minutes));
         }
 
-        Assert.DoesNotContain(plan.Work.Operations, o => o.Id.StartsWith("cut/", StringComparison.Ordinal) && made.Any(m => m.Id == o.Makes[0].Of));
+        Assert.DoesNotContain(plan.Work.Operations, o => o.Id.StartsWith("cut/", StringComparison.Ordinal)
+            && made.Any(m => m.Id == o.Makes[0].Of));
     }
 
     [Fact]
     public void A_board_of_several_plies_is_cut_as_often()
     {
         var begun = Begin("bentWrap");
-        var plan = Sample.Plan(begun with { Structures = [.. begun.Structures.Select(s => s is BentWrap w ? w with { Corners = [.. w.Corners.Select(c => c with { Method = CornerMethod.Laminated })] } : s)] });
+        var plan = Sample.Plan(begun with
+        {
+            Structures = [.. begun.Structures.Select(s => s is BentWrap w
+            ? w with { Corners = [.. w.Corners.Select(c => c with { Method = CornerMethod.Laminated })] } : s)]
+        });
         Assert.Contains(plan.Made, m => m.Blank is SheetBlank { Plies: > 1 });
         foreach (var (made, sheet) in plan.Made.Where(m => m.Blank is SheetBlank).Select(m => (m, (SheetBlank)m.Blank)))
         {
@@ -88,7 +97,8 @@ public class SystemWorkTests
     [Fact]
     public void Pins_and_dowels_are_set_before_the_glue_and_take_their_own_minutes()
     {
-        var design = Sample.Empty.WithEdge(EdgeId.FrontLeft, e => e with { Joint = JointKind.Dowel }).WithEdge(EdgeId.FrontRight, e => e with { Joint = JointKind.Dowel });
+        var design = Sample.Empty.WithEdge(EdgeId.FrontLeft, e => e with { Joint = JointKind.Dowel })
+            .WithEdge(EdgeId.FrontRight, e => e with { Joint = JointKind.Dowel });
         var plan = Sample.Plan(design);
         var dowels = plan.Fixings.Where(f => f.Kind == FixingKind.Dowel).ToList();
         var set = plan.Work.Operations.Where(o => o.Does == Done.Set).ToList();
@@ -102,7 +112,8 @@ public class SystemWorkTests
     public void A_door_hangs_after_the_finish()
     {
         var hinged = Sample.Plan(Sample.Empty.WithPanel(Face.Front, p => p with { Hold = PanelHold.Hinged, HingeAt = Face.Left })
-            .WithEdge(EdgeId.FrontLeft, Lies).WithEdge(EdgeId.FrontRight, Lies).WithEdge(EdgeId.FrontTop, Lies).WithEdge(EdgeId.FrontBottom, Lies));
+            .WithEdge(EdgeId.FrontLeft, Lies).WithEdge(EdgeId.FrontRight, Lies).WithEdge(EdgeId.FrontTop, Lies)
+                .WithEdge(EdgeId.FrontBottom, Lies));
         var hinges = hinged.Work.Operations.Where(o => o.Fixings.Any(f => f.Contains("hinge", StringComparison.Ordinal))).ToList();
         Assert.NotEmpty(hinges);
         Assert.All(hinges, o => Assert.True(At(hinged, x => x.Id == o.Id) > At(hinged, x => x.Id == "finish")));
@@ -113,7 +124,8 @@ public class SystemWorkTests
     [Fact]
     public void What_is_stuck_on_takes_two_minutes_and_needs_no_driver()
     {
-        var plan = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-65", "tray-1", 60, 60) with { Stuck = new Stick(StickKind.FoamTape, 20, 40) }));
+        var plan = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-65", "tray-1", 60, 60) with
+        { Stuck = new Stick(StickKind.FoamTape, 20, 40) }));
         var stuck = plan.Work.Operations.Single(o => o.Id == "mount/sbc");
         Assert.Equal((Rates.StickMin, "", ""), (stuck.Minutes, stuck.Tool, stuck.Setting));
         Assert.Empty(stuck.Fixings);
@@ -126,7 +138,8 @@ public class SystemWorkTests
         var plan = Sample.Plan(Sample.WithTray.With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40)));
         var drilled = plan.Work.Operations.Single(o => o.Id == "drill/tray-1");
         var holes = plan.Part("tray-1").Features.OfType<Hole>().GroupBy(h => (h.DiaMm, h.SinkDiaMm)).ToList();
-        Assert.All(holes, g => Assert.Contains($"{(g.Count() == 1 ? "" : $"{g.Count()} of ")}{g.Key.DiaMm:0.##}", drilled.Setting, StringComparison.Ordinal));
+        Assert.All(holes, g => Assert.Contains($"{(g.Count() == 1 ? "" : $"{g.Count()} of ")}{g.Key.DiaMm:0.##}", drilled.Setting,
+            StringComparison.Ordinal));
         Assert.Equal(holes.Sum(g => g.Count()) * 1.5, drilled.Minutes, 9);
         Assert.Equal(drilled.Features.Count, holes.Sum(g => g.Count()));
     }

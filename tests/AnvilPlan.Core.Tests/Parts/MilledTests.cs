@@ -8,9 +8,13 @@ namespace AnvilPlan.Core.Tests.Parts;
 /// <summary>The table of what is sawn and milled says what the features are, each once.</summary>
 public class MilledTests
 {
-    private static Part With(params Feature[] features) => Sample.Plan(Sample.Empty).Part("shell/front") with { LengthMm = 300, WidthMm = 120, ThicknessMm = 12, Features = features };
+    private static Part With(params Feature[] features) =>
+        Sample.Plan(Sample.Empty).Part("shell/front") with { LengthMm = 300, WidthMm = 120, ThicknessMm = 12, Features = features };
 
-    private static Channel Kerf(int n, double u) => new($"bend/kerf/{n}", "edge", $"kerf {n} of 5 at front-top", WorkedFrom.Far, ChannelShape.Groove, new(u, 0), new(u + 1.2, 120), 10.2, 10.2, "web of 1.8 mm") { FloorMm = 1.2 };
+    private static Channel Kerf(int n, double u) =>
+        new($"bend/kerf/{n}", "edge", $"kerf {n} of 5 at front-top", WorkedFrom.Far, ChannelShape.Groove, new(u, 0), new(u + 1.2, 120),
+        10.2, 10.2, "web of 1.8 mm")
+        { FloorMm = 1.2 };
 
     [Fact]
     public void Kerfs_at_one_step_are_one_line_with_the_first_place_the_step_and_what_is_left()
@@ -35,10 +39,14 @@ public class MilledTests
         var random = new Random(5);
         for (var round = 0; round < 40; round++)
         {
-            Feature[] field = [.. from i in Enumerable.Range(0, 2 + random.Next(6)) from j in Enumerable.Range(0, 1 + random.Next(4)) where random.Next(6) > 0
-                select new Opening($"o/{i}/{j}", "fan", "grille", WorkedFrom.Seen, new(20 + (i * 9) + (j % 2 * 4.5), 20 + (j * 8)), 6, null, 0, "size", "place")];
+            Feature[] field = [.. from i in Enumerable.Range(0, 2 + random.Next(6)) from j in Enumerable.Range(0, 1 + random.Next(4))
+                where random.Next(6) > 0
+                select new Opening($"o/{i}/{j}", "fan", "grille", WorkedFrom.Seen, new(20 + (i * 9) + (j % 2 * 4.5), 20 + (j * 8)), 6, null,
+                    0, "size", "place")];
             var part = With(field);
-            var said = Milled.Gathered(part).SelectMany(r => Enumerable.Range(0, r.Count).Select(k => r.Min + new Uv((r.Step?.U ?? 0) * k, (r.Step?.V ?? 0) * k))).Select(p => (Math.Round(p.U, 3), Math.Round(p.V, 3))).Order().ToList();
+            var said = Milled.Gathered(part).SelectMany(r => Enumerable.Range(0, r.Count)
+                .Select(k => r.Min + new Uv((r.Step?.U ?? 0) * k, (r.Step?.V ?? 0) * k))).Select(p =>
+                (Math.Round(p.U, 3), Math.Round(p.V, 3))).Order().ToList();
             Assert.Equal(field.Cast<Opening>().Select(o => (Math.Round(o.Min.U, 3), Math.Round(o.Min.V, 3))).Order(), said);
             Assert.Equal(field.Length, Milled.Rows(part).Count);
         }

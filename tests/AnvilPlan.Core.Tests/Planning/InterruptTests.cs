@@ -15,7 +15,8 @@ public sealed class InterruptTests
     {
         using var off = new CancellationTokenSource();
         off.Cancel();
-        Assert.Throws<OperationCanceledException>(() => Planner.Plan(Sample.WithTray, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing, off.Token));
+        Assert.Throws<OperationCanceledException>(() => Planner.Plan(Sample.WithTray, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing,
+            off.Token));
         Assert.False(Interrupt.Current.CanBeCanceled);
         Assert.NotEmpty(Planner.Plan(Sample.WithTray, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing, CancellationToken.None).Parts);
     }
@@ -24,7 +25,8 @@ public sealed class InterruptTests
     public void A_heavy_plan_ends_soon_after_it_is_called_off()
     {
         var board = new Device("b", "sbc-85", "Board", "tray-1", 20, 20, 0, null, null, 0, null, null, []);
-        var heavy = Sample.WithTray with { Devices = [.. Enumerable.Range(0, 500).Select(i => board with { Id = $"b-{i}", UMm = i % 23, VMm = i / 23 })] };
+        var heavy = Sample.WithTray with
+        { Devices = [.. Enumerable.Range(0, 500).Select(i => board with { Id = $"b-{i}", UMm = i % 23, VMm = i / 23 })] };
         using var off = new CancellationTokenSource();
         var watch = new System.Diagnostics.Stopwatch();
         var caller = new Thread(() =>
@@ -59,7 +61,8 @@ public sealed class InterruptTests
         off.Cancel();
         using (Interrupt.On(off.Token))
         {
-            Assert.Throws<OperationCanceledException>(() => TriedRemedies.Of(finding, design, plan, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing));
+            Assert.Throws<OperationCanceledException>(() => TriedRemedies.Of(finding, design, plan, Sample.Catalog, ShopProfile.Usual,
+                AsBuilt.Nothing));
         }
 
         Assert.NotEmpty(TriedRemedies.Of(finding, design, plan, Sample.Catalog, ShopProfile.Usual, AsBuilt.Nothing));

@@ -9,7 +9,9 @@ namespace AnvilPlan.Core.Tests.Planning;
 /// <summary>What Core may know, held to what the compiler wrote and not to what its sources say.</summary>
 public partial class LayerTests(ITestOutputHelper output)
 {
-    /// <summary>Files, devices, network, clock, chance without a seed, the machine's own language and time zone, processes and threads of one's own.</summary>
+    /// <summary>
+    /// Files, devices, network, clock, chance without a seed, the machine's own language and time zone, processes and threads of one's own.
+    /// </summary>
     [GeneratedRegex(@"^System\.(IO\.(?!(StringReader|StringWriter|TextReader|TextWriter|Stream|MemoryStream|StreamReader|InvalidDataException|EndOfStreamException)\.)|Net\.|Data\.|Console\.|Environment\.(?!get_CurrentManagedThreadId)|Diagnostics\.(Stopwatch|Process)\.|Random\.(\.ctor\(0\)|get_Shared)|Security\.Cryptography\.RandomNumberGenerator\.|TimeProvider\.|TimeZoneInfo\.|Threading\.(Thread|Timer|ThreadPool)\.|Threading\.Tasks\.Task\.(Run|Delay)|Globalization\.CultureInfo\.get_Current|DateTime(Offset)?\.(get_(Utc)?Now|get_Today|ToLocalTime)|Guid\.(NewGuid|CreateVersion7))")]
     private static partial Regex Outside();
 
@@ -53,7 +55,8 @@ public partial class LayerTests(ITestOutputHelper output)
         ["Designs", "Catalogs", "Fasteners", "Findings", "Cuts"],
         ["Shops", "Fit", "Layout", "Cost", "Decisions", "Hardware", "Measuring", "Printing"],
         ["Parts", "Shell"],
-        ["Bends", "Clearance", "Fits", "Fixings", "Loads", "Movement", "Joints", "Joints.Methods", "Mounts", "Gluing", "Order", "Checks", "Calculators"],
+        ["Bends", "Clearance", "Fits", "Fixings", "Loads", "Movement", "Joints", "Joints.Methods", "Mounts", "Gluing", "Order", "Checks",
+            "Calculators"],
         ["Plans", "MockUps", "Figures"],
         ["Construction", "Stages", "Remedies"],
         ["Judging"],
@@ -64,7 +67,9 @@ public partial class LayerTests(ITestOutputHelper output)
     public void Every_namespace_knows_only_those_of_its_layer_and_below()
     {
         using var core = new CompiledCode(typeof(Planner).Assembly);
-        int Layer(string name) => Array.FindIndex(Layers, l => l.Contains(name.StartsWith("AnvilPlan.Core.Construction", StringComparison.Ordinal) ? "Construction" : name["AnvilPlan.Core.".Length..]));
+        int Layer(string name) =>
+            Array.FindIndex(Layers, l => l.Contains(name.StartsWith("AnvilPlan.Core.Construction", StringComparison.Ordinal)
+            ? "Construction" : name["AnvilPlan.Core.".Length..]));
         Assert.All(core.Namespaces().Where(n => n.Key.StartsWith("AnvilPlan.", StringComparison.Ordinal)), n =>
         {
             Assert.True(Layer(n.Key) >= 0, $"{n.Key} is in no layer");
@@ -85,7 +90,15 @@ public partial class LayerTests(ITestOutputHelper output)
     [Fact]
     public void A_circle_is_found_where_there_is_one()
     {
-        Dictionary<string, HashSet<string>> uses = new() { ["a"] = ["b"], ["b"] = ["c"], ["c"] = ["b", "d"], ["d"] = [], ["e"] = ["a", "e2"], ["e2"] = ["e"] };
+        Dictionary<string, HashSet<string>> uses = new()
+        {
+            ["a"] = ["b"],
+            ["b"] = ["c"],
+            ["c"] = ["b", "d"],
+            ["d"] = [],
+            ["e"] = ["a", "e2"],
+            ["e2"] = ["e"]
+        };
         Assert.Equal(["b", "c"], CompiledCode.LargestCircle(uses));
         Assert.Single(CompiledCode.LargestCircle(new Dictionary<string, HashSet<string>> { ["a"] = ["b"], ["b"] = [] }));
     }

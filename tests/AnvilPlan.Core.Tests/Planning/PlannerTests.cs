@@ -24,7 +24,8 @@ public class PlannerTests
     {
         var text = JsonSerializer.Serialize(Sample.Marsh, Shipped.Json);
         Assert.Equal(text, JsonSerializer.Serialize(JsonSerializer.Deserialize<Design>(text, Shipped.Json), Shipped.Json));
-        var error = Assert.Throws<JsonException>(() => JsonSerializer.Deserialize<Design>(text.Replace("\"uMm\":60", "\"colour\":60", StringComparison.Ordinal), Shipped.Json));
+        var error = Assert.Throws<JsonException>(() => JsonSerializer.Deserialize<Design>(text.Replace("\"uMm\":60", "\"colour\":60",
+            StringComparison.Ordinal), Shipped.Json));
         Assert.Contains("colour", error.Message, StringComparison.Ordinal);
     }
 
@@ -42,7 +43,8 @@ public class PlannerTests
     public void A_part_changed_after_it_was_cut_is_stale_and_its_neighbours_are_not()
     {
         var plan = Sample.Plan(Sample.Marsh);
-        var cut = new AsBuilt([.. plan.Parts.Select((p, i) => new BenchEntry(i + 1, DateTime.UnixEpoch, 1, p.Id, p.Fingerprint, null, PartState.Cut, null, null, ""))]);
+        var cut = new AsBuilt([.. plan.Parts.Select((p, i) => new BenchEntry(i + 1, DateTime.UnixEpoch, 1, p.Id, p.Fingerprint, null,
+            PartState.Cut, null, null, ""))]);
         var same = Planner.Plan(Sample.Marsh, Sample.Catalog, ShopProfile.Usual, cut);
         Assert.DoesNotContain(same.Parts, p => p.Stale);
         Assert.All(same.Parts, p => Assert.Equal(PartState.Cut, p.State));
@@ -57,7 +59,8 @@ public class PlannerTests
         var plan = Sample.Plan(Sample.Marsh);
         Assert.True(plan.Tally.Parts >= 14);
         Assert.True(plan.Tally.Holes >= 40);
-        Assert.Equal(["cable-closed-off", "link-volts", "supply-volts"], plan.Findings.Where(f => f.Severity == Severity.Stop).Select(f => f.Code).Order());
+        Assert.Equal(["cable-closed-off", "link-volts", "supply-volts"], plan.Findings.Where(f => f.Severity == Severity.Stop)
+            .Select(f => f.Code).Order());
         Assert.Equal(5, plan.Parts.Where(p => p.Flat).Select(p => (p.MaterialId, p.NominalMm)).Distinct().Count());
     }
 
@@ -79,7 +82,8 @@ public class PlannerTests
     [Fact]
     public void Sixty_devices_are_planned_in_well_under_half_a_second()
     {
-        var devices = Enumerable.Range(0, 60).Select(i => Sample.Device("d" + i, "sbc-65", "tray-1", 5 + (i % 10 * 70), 5 + (i / 10 * 35))).ToArray();
+        var devices = Enumerable.Range(0, 60).Select(i => Sample.Device("d" + i, "sbc-65", "tray-1", 5 + (i % 10 * 70), 5 + (i / 10 * 35)))
+            .ToArray();
         var big = Sample.WithTray with { Box = Sample.WithTray.Box with { WidthMm = 760, DepthMm = 300 } };
         Sample.Plan(big.With(devices));
         var watch = Stopwatch.StartNew();
@@ -93,7 +97,8 @@ public class PlannerTests
     {
         var core = typeof(Planner).Assembly;
         string[] allowed = ["System.", "netstandard", "mscorlib"];
-        var foreign = core.GetReferencedAssemblies().Select(a => a.Name!).Where(n => !allowed.Any(a => n.StartsWith(a, StringComparison.Ordinal))).ToList();
+        var foreign = core.GetReferencedAssemblies().Select(a => a.Name!)
+            .Where(n => !allowed.Any(a => n.StartsWith(a, StringComparison.Ordinal))).ToList();
         Assert.Empty(foreign);
     }
 }

@@ -17,18 +17,21 @@ public class WholePlanTests
 {
     public static TheoryData<string> All =>
     [
-        .. Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "Data", "demo"), "*.json").Select(f => "demo/" + Path.GetFileNameWithoutExtension(f)).Order(),
+        .. Directory.GetFiles(Path.Combine(AppContext.BaseDirectory, "Data", "demo"), "*.json")
+            .Select(f => "demo/" + Path.GetFileNameWithoutExtension(f)).Order(),
         .. Sample.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key),
     ];
 
     private static Design Of(string name) => name.StartsWith("demo/", StringComparison.Ordinal)
-        ? JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", name + ".json"))).RootElement.GetProperty("design").Deserialize<Design>(Shipped.Json)!
+        ? JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", name + ".json")))
+            .RootElement.GetProperty("design").Deserialize<Design>(Shipped.Json)!
         : Sample.Catalog.Systems.Single(s => s.Key == name).Begin(Sample.WithTray, Sample.Catalog)!;
 
     [Theory]
     [MemberData(nameof(All))]
     public void The_same_design_gives_the_same_plan_byte_for_byte(string name) =>
-        Assert.Equal(JsonSerializer.Serialize(Sample.Plan(Of(name)), Shipped.Json), JsonSerializer.Serialize(Sample.Plan(Of(name)), Shipped.Json));
+        Assert.Equal(JsonSerializer.Serialize(Sample.Plan(Of(name)), Shipped.Json), JsonSerializer.Serialize(Sample.Plan(Of(name)),
+            Shipped.Json));
 
     [Theory]
     [MemberData(nameof(All))]
@@ -39,7 +42,8 @@ public class WholePlanTests
         Assert.All(plan.Holds, h => Assert.True(parts.Contains(h.PartA) && parts.Contains(h.PartB), $"{h.PartA}, {h.PartB}"));
         Assert.All(plan.Glue.Stages.SelectMany(s => s.PieceIds), p => Assert.Contains(p, parts));
         Assert.All(plan.Movement.Parts, p => Assert.Contains(p.PartId, parts));
-        Assert.All(plan.Meetings.SelectMany(m => m.Places), p => Assert.True(parts.Contains(p.Id) || p.Kind == PlaceKind.Device, p.ToString()));
+        Assert.All(plan.Meetings.SelectMany(m => m.Places), p => Assert.True(parts.Contains(p.Id) || p.Kind == PlaceKind.Device,
+            p.ToString()));
         Assert.All(plan.Loads, l => Assert.True(parts.Contains(l.Place.Id) || l.Place.Kind == PlaceKind.Device, l.Place.ToString()));
         Assert.All(plan.Layouts.SelectMany(l => l.Boards), b => Assert.Contains(b.PartId, parts));
         Assert.All(plan.Parts.Where(p => p.LeafOf is not null), p => Assert.Contains(p.LeafOf!, parts));
@@ -54,8 +58,10 @@ public class WholePlanTests
         var pieces = plan.Glue.Stages.SelectMany(s => s.PieceIds).ToList();
         Assert.Equal(pieces.Count, pieces.Distinct().Count());
         var whole = plan.Parts.ToDictionary(p => p.Id, p => p.LeafOf ?? p.Id);
-        var glued = plan.Holds.Where(h => h.By == HoldBy.Glue && Wooden(plan, h.PartA) && Wooden(plan, h.PartB) && whole[h.PartA] != whole[h.PartB]).ToList();
-        Assert.Equal(glued.SelectMany(h => (string[])[whole[h.PartA], whole[h.PartB]]).Distinct().Order(StringComparer.Ordinal), pieces.Order(StringComparer.Ordinal));
+        var glued = plan.Holds.Where(h => h.By == HoldBy.Glue && Wooden(plan, h.PartA) && Wooden(plan, h.PartB)
+            && whole[h.PartA] != whole[h.PartB]).ToList();
+        Assert.Equal(glued.SelectMany(h => (string[])[whole[h.PartA], whole[h.PartB]]).Distinct().Order(StringComparer.Ordinal),
+            pieces.Order(StringComparer.Ordinal));
         Assert.Equal(glued.Select(h => (h.PartA, h.PartB, h.Place)).Distinct().Count(), plan.Glue.Stages.Sum(s => s.Joints));
         Assert.All(plan.Glue.Stages, s => Assert.True(s.Minutes > 0 && s.PieceIds.Count > 0));
         Assert.All(plan.Glue.Stages.SelectMany(s => s.Clamps), c => Assert.True(c.Count >= 1 && c.OpensMm > 0));
@@ -77,7 +83,8 @@ public class WholePlanTests
             Assert.Equal(!m.Closes, plan.Findings.Any(f => f.Code == "fit-binds" && f.Text.StartsWith(m.What, StringComparison.Ordinal)));
         }
 
-        Assert.Equal(plan.Loads.Where(l => !l.Holds).Select(l => l.Place).Distinct().Order(), plan.Findings.Where(f => f.Code is "board-sags" or "hold-weak").Select(f => f.Places[0]).Distinct().Order());
+        Assert.Equal(plan.Loads.Where(l => !l.Holds).Select(l => l.Place).Distinct().Order(),
+            plan.Findings.Where(f => f.Code is "board-sags" or "hold-weak").Select(f => f.Places[0]).Distinct().Order());
         Assert.All(plan.Loads, l => Assert.True(l.Value >= 0 && l.Limit >= 0 && (l.Kind != LoadKind.Sag || l.Limit > 0), l.What));
     }
 

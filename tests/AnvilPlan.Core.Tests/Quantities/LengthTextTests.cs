@@ -98,7 +98,8 @@ public class LengthTextTests
         Math.Abs(LengthText.Parse(LengthText.Mm(new Length(mm))).Value!.Value.Mm - mm) <= 0.005 + 1e-9);
 
     [Fact]
-    public void Printed_fractions_parse_back_within_half_a_step() => Gen.Select(Gen.Double[-9_000, 9_000], Gen.Int[1, 6].Select(i => 1 << i)).Sample((mm, den) =>
+    public void Printed_fractions_parse_back_within_half_a_step() =>
+        Gen.Select(Gen.Double[-9_000, 9_000], Gen.Int[1, 6].Select(i => 1 << i)).Sample((mm, den) =>
         Math.Abs(LengthText.Parse(LengthText.Inches(new Length(mm), den)).Value!.Value.Mm - mm) <= (25.4 / (2 * den)) + 1e-6);
 
     [Fact]

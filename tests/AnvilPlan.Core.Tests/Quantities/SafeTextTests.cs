@@ -38,7 +38,9 @@ public sealed class SafeTextTests
     {
         var text = JsonSerializer.Serialize(StartingDesign.Named("x"), Shipped.Json);
         Assert.Contains(good, text, StringComparison.Ordinal);
-        Assert.Contains(says, Assert.Throws<JsonException>(() => JsonSerializer.Deserialize<Design>(text.Replace(good, bad, StringComparison.Ordinal), Shipped.Json)).Message, StringComparison.Ordinal);
+        Assert.Contains(says,
+            Assert.Throws<JsonException>(() => JsonSerializer.Deserialize<Design>(text.Replace(good, bad, StringComparison.Ordinal),
+            Shipped.Json)).Message, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -49,6 +51,7 @@ public sealed class SafeTextTests
         Assert.All(results.Take(4), r => Assert.True(r.ContainsKey("error")));
         Assert.Equal(30.0, (double)results[4]["cut_angle_deg"]!, 9);
         using var million = JsonDocument.Parse("[" + string.Join(',', Enumerable.Repeat("1", 10_001)) + "]");
-        Assert.Contains("holds 10001 sums", Assert.Throws<CalculatorException>(() => CalculatorList.RunBatch(million.RootElement)).Message, StringComparison.Ordinal);
+        Assert.Contains("holds 10001 sums", Assert.Throws<CalculatorException>(() => CalculatorList.RunBatch(million.RootElement)).Message,
+            StringComparison.Ordinal);
     }
 }

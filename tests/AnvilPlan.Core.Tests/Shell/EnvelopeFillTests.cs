@@ -15,7 +15,11 @@ namespace AnvilPlan.Core.Tests.Shell;
 /// </summary>
 public class EnvelopeFillTests
 {
-    private static readonly ShopProfile Tight = ShopProfile.Usual with { Fits = ShopProfile.Usual.Fits with { GrooveWidthMm = 0, GrooveDepthMm = 0 } };
+    private static readonly ShopProfile Tight = ShopProfile.Usual with
+    {
+        Fits = ShopProfile.Usual.Fits with
+        { GrooveWidthMm = 0, GrooveDepthMm = 0 }
+    };
 
     [Fact]
     public void Random_boxes_fill_their_envelope_without_gap_or_overlap()
@@ -76,7 +80,8 @@ public class EnvelopeFillTests
         var volume = 0.0;
         for (var n = 0; n < 400; n++)
         {
-            var p = new Point3(random.NextDouble() * plan.Outer.Max.X, random.NextDouble() * plan.Outer.Max.Y, random.NextDouble() * plan.Outer.Max.Z);
+            var p = new Point3(random.NextDouble() * plan.Outer.Max.X, random.NextDouble() * plan.Outer.Max.Y,
+                random.NextDouble() * plan.Outer.Max.Z);
             // half of the points are pulled into a corner, where the joints meet
             if (n % 2 == 0)
             {
@@ -90,7 +95,8 @@ public class EnvelopeFillTests
 
             var owners = Owners(plan, p);
             var shell = InShell(design, plan, p);
-            Assert.True(owners == (shell ? 1 : 0), $"{name}: {p} belongs to {owners} parts, it lies {(shell ? "in the shell" : "outside it")}");
+            Assert.True(owners == (shell ? 1 : 0), $"{name}: {p} belongs to {owners} parts, it lies "
+                + $"{(shell ? "in the shell" : "outside it")}");
             volume += owners;
         }
 
@@ -104,7 +110,8 @@ public class EnvelopeFillTests
         _ => at,
     };
 
-    private static int Owners(BuildPlan plan, Point3 p) => plan.Parts.Count(x => x.Id.StartsWith("shell/", StringComparison.Ordinal) && Has(x, p));
+    private static int Owners(BuildPlan plan, Point3 p) => plan.Parts.Count(x => x.Id.StartsWith("shell/", StringComparison.Ordinal)
+        && Has(x, p));
 
     private static bool Has(Part part, Point3 p)
     {
@@ -156,7 +163,8 @@ public class EnvelopeFillTests
 
         var outward = inset.Face.Outward();
         var depth = (plan.Outer.Side(outward) - p[outward.Axis()]) * outward.Sign();
-        return depth > inset.InsetMm || Enum.GetValues<Axis>().Any(a => a != outward.Axis() && (p[a] < plan.Inner.Min[a] || p[a] > plan.Inner.Max[a]));
+        return depth > inset.InsetMm || Enum.GetValues<Axis>().Any(a => a != outward.Axis()
+            && (p[a] < plan.Inner.Min[a] || p[a] > plan.Inner.Max[a]));
     }
 
     private static bool NearAPlane(BuildPlan plan, Point3 p) => Enum.GetValues<Axis>().Any(a =>
@@ -177,18 +185,21 @@ public class EnvelopeFillTests
             var joint = consecutive ? JointKind.Mitre
                 : mate == insetFace ? (random.Next(4) == 0 ? JointKind.ButtGlued : JointKind.Groove)
                 : random.Next(2) == 0 ? JointKind.Rabbet : JointKind.ButtGlued;
-            var depth = joint is JointKind.Rabbet or JointKind.Groove ? Math.Round(thickness[host] * (0.2 + (random.NextDouble() * 0.5)), 1) : (double?)null;
+            var depth = joint is JointKind.Rabbet or JointKind.Groove ? Math.Round(thickness[host] * (0.2 + (random.NextDouble() * 0.5)), 1)
+                : (double?)null;
             return new Edge(id, host, joint, depth, null);
         })];
         if (mitred >= 0 && edges.FirstOrDefault(e => e.Joint == JointKind.Mitre) is { } mitre)
         {
-            edges = edges.Select(e => EntersWith(edges, e, mitre) is { } twin ? e with { Joint = twin.Joint, DepthMm = twin.DepthMm } : e).ToList();
+            edges = edges.Select(e => EntersWith(edges, e, mitre) is { } twin ? e with { Joint = twin.Joint, DepthMm = twin.DepthMm }
+                : e).ToList();
         }
 
         return Sample.Empty with
         {
             Box = new PanelBox(
-                120 + random.Next(400), 120 + random.Next(300), 100 + random.Next(300), random.Next(2) == 0 ? SizeBasis.Outer : SizeBasis.Inner,
+                120 + random.Next(400), 120 + random.Next(300), 100 + random.Next(300), random.Next(2) == 0 ? SizeBasis.Outer
+                    : SizeBasis.Inner,
                 [.. Faces.All.Select(f => new Panel(f, random.Next(2) == 0 ? "birch-plywood" : "mdf", 12, thickness[f], PanelHold.Fixed,
                     random.Next(2) == 0 ? GrainRun.AlongU : GrainRun.AlongV, f == insetFace ? 1 + random.Next(8) : 0))],
                 [.. edges],

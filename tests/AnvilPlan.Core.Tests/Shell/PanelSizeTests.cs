@@ -55,7 +55,16 @@ public class PanelSizeTests
     [Fact]
     public void Inner_sizes_make_the_outer_ones()
     {
-        var plan = Sample.Plan(Sample.Empty with { Box = Sample.Empty.Box with { Basis = SizeBasis.Inner, WidthMm = 300, DepthMm = 200, HeightMm = 100 } });
+        var plan = Sample.Plan(Sample.Empty with
+        {
+            Box = Sample.Empty.Box with
+            {
+                Basis = SizeBasis.Inner,
+                WidthMm = 300,
+                DepthMm = 200,
+                HeightMm = 100
+            }
+        });
         Assert.Equal(300 + 23.8, plan.Outer.Size.X, 9);
         Assert.Equal(300, plan.Inner.Size.X, 9);
         Assert.Equal(100 + 23.8, plan.Outer.Size.Z, 9);
@@ -76,7 +85,8 @@ public class PanelSizeTests
         var mitred = Sample.Empty.WithEdge(EdgeId.FrontLeft, e => e with { Joint = JointKind.Mitre });
         Assert.Equal(45, Sample.Plan(mitred).Part("shell/front").Features.OfType<Bevel>().Single().AngleDeg, 9);
         var unequal = Sample.Plan(mitred.WithPanel(Face.Left, p => p with { MeasuredMm = 6 }));
-        var (front, left) = (unequal.Part("shell/front").Features.OfType<Bevel>().Single(), unequal.Part("shell/left").Features.OfType<Bevel>().Single());
+        var (front, left) = (unequal.Part("shell/front").Features.OfType<Bevel>().Single(), unequal.Part("shell/left")
+            .Features.OfType<Bevel>().Single());
         Assert.Equal(90, front.AngleDeg + left.AngleDeg, 9);
         Assert.Equal(6 / 11.9, Math.Tan(front.AngleDeg * Math.PI / 180), 9);
     }

@@ -6,10 +6,13 @@ using System.Reflection.PortableExecutable;
 
 namespace AnvilPlan.Core.Tests.Support;
 
-/// <summary>What an assembly really uses, read from what the compiler wrote: names of foreign members, and which of its own namespaces know which.</summary>
+/// <summary>
+/// What an assembly really uses, read from what the compiler wrote: names of foreign members, and which of its own namespaces know which.
+/// </summary>
 public sealed class CompiledCode : IDisposable
 {
-    private static readonly Dictionary<int, OpCode> Codes = typeof(OpCodes).GetFields(BindingFlags.Public | BindingFlags.Static).Select(f => (OpCode)f.GetValue(null)!).ToDictionary(c => c.Value & 0xffff);
+    private static readonly Dictionary<int, OpCode> Codes = typeof(OpCodes).GetFields(BindingFlags.Public | BindingFlags.Static)
+        .Select(f => (OpCode)f.GetValue(null)!).ToDictionary(c => c.Value & 0xffff);
 
     private readonly PEReader _file;
     private readonly MetadataReader _reader;
@@ -25,7 +28,9 @@ public sealed class CompiledCode : IDisposable
         .Where(m => m.Parent.Kind == HandleKind.TypeReference)
         .Select(m => (Type: _reader.GetTypeReference((TypeReferenceHandle)m.Parent), Member: m))
         .Select(m => $"{_reader.GetString(m.Type.Namespace)}.{_reader.GetString(m.Type.Name)}.{_reader.GetString(m.Member.Name)}"
-            + (m.Member.GetKind() == MemberReferenceKind.Method ? $"({m.Member.DecodeMethodSignature(new Names(this), null).ParameterTypes.Length})" : "")).ToHashSet(StringComparer.Ordinal);
+            + (m.Member.GetKind() == MemberReferenceKind.Method
+                ? $"({m.Member.DecodeMethodSignature(new Names(this), null).ParameterTypes.Length})"
+                : "")).ToHashSet(StringComparer.Ordinal);
 
     /// <summary>Texts that its methods load, each with how often.</summary>
     public IReadOnlyDictionary<string, int> Texts()
@@ -107,7 +112,8 @@ public sealed class CompiledCode : IDisposable
     public static IReadOnlyList<string> LargestCircle(IReadOnlyDictionary<string, HashSet<string>> uses)
     {
         var reach = uses.Keys.ToDictionary(k => k, k => Reached(k, uses), StringComparer.Ordinal);
-        return uses.Keys.Select(k => (IReadOnlyList<string>)[.. reach[k].Where(o => reach.TryGetValue(o, out var back) && back.Contains(k)).Append(k).Distinct().Order(StringComparer.Ordinal)])
+        return uses.Keys.Select(k => (IReadOnlyList<string>)[.. reach[k].Where(o => reach.TryGetValue(o, out var back) && back.Contains(k))
+            .Append(k).Distinct().Order(StringComparer.Ordinal)])
             .MaxBy(c => c.Count)!;
     }
 
@@ -209,9 +215,11 @@ public sealed class CompiledCode : IDisposable
             }
         }
 
-        public bool GetTypeFromDefinition(MetadataReader reader, TypeDefinitionHandle handle, byte rawTypeKind) => Found.Add(code.NamespaceOf(handle));
+        public bool GetTypeFromDefinition(MetadataReader reader, TypeDefinitionHandle handle, byte rawTypeKind) =>
+            Found.Add(code.NamespaceOf(handle));
 
-        public bool GetTypeFromSpecification(MetadataReader reader, object? genericContext, TypeSpecificationHandle handle, byte rawTypeKind) => reader.GetTypeSpecification(handle).DecodeSignature(this, null);
+        public bool GetTypeFromSpecification(MetadataReader reader, object? genericContext, TypeSpecificationHandle handle,
+            byte rawTypeKind) => reader.GetTypeSpecification(handle).DecodeSignature(this, null);
 
         public bool GetTypeFromReference(MetadataReader reader, TypeReferenceHandle handle, byte rawTypeKind) => false;
 

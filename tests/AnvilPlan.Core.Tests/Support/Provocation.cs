@@ -39,7 +39,8 @@ internal static class Provocation
             }
             else
             {
-                Assert.Fail($"{remedy.Title}: {string.Join(" | ", stops)}{(after.Findings.Any(f => f.Id == finding.Id) ? " still there" : "")}");
+                Assert.Fail($"{remedy.Title}: "
+                    + $"{string.Join(" | ", stops)}{(after.Findings.Any(f => f.Id == finding.Id) ? " still there" : "")}");
             }
         }
 

@@ -13,7 +13,9 @@ internal static class Sample
 {
     public static Catalog Catalog => Shipped.Catalog;
 
-    /// <summary>A station in a plain panel box with rabbets, grooves and screwed blocks; its figures are checked by hand in many tests.</summary>
+    /// <summary>
+    /// A station in a plain panel box with rabbets, grooves and screwed blocks; its figures are checked by hand in many tests.
+    /// </summary>
     public static Design Marsh { get; } = JsonDocument.Parse(
         File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "panel-box-station.json")))
         .RootElement.GetProperty("design").Deserialize<Design>(Shipped.Json)!;
@@ -31,5 +33,6 @@ internal static class Sample
 
     public static Design With(this Design design, params Device[] devices) => design with { Devices = [.. design.Devices, .. devices] };
 
-    public static BuildPlan Plan(Design design, ShopProfile? shop = null) => Planner.Plan(design, Catalog, shop ?? ShopProfile.Usual, AsBuilt.Nothing);
+    public static BuildPlan Plan(Design design, ShopProfile? shop = null) =>
+        Planner.Plan(design, Catalog, shop ?? ShopProfile.Usual, AsBuilt.Nothing);
 }

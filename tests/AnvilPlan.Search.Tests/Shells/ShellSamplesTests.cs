@@ -23,7 +23,8 @@ public class ShellSamplesTests
             for (var round = 0; round < 5; round++)
             {
                 var (dx, dy, dz, lift) = (random.Next(-60, 90), random.Next(-60, 90), random.Next(0, 90), random.Next(0, 25));
-                var moved = ChainEdit.Resize(ChainEdit.Resize(ChainEdit.Resize(set, Axis.X, dx), Axis.Y, dy), Axis.Z, dz).WithTray("tray-1", t => t with { UndersideMm = t.UndersideMm + lift });
+                var moved = ChainEdit.Resize(ChainEdit.Resize(ChainEdit.Resize(set, Axis.X, dx), Axis.Y, dy), Axis.Z, dz)
+                    .WithTray("tray-1", t => t with { UndersideMm = t.UndersideMm + lift });
                 var fit = FitStage.Run(moved, Shipped.Catalog);
                 var shell = ShellStage.Run(moved, Shipped.Catalog, ShopProfile.Usual, fit);
                 var joints = JointStage.Run(moved, Shipped.Catalog, ShopProfile.Usual, fit, shell);
@@ -36,7 +37,8 @@ public class ShellSamplesTests
 
                 for (var i = 0; i < fit.Devices.Count; i++)
                 {
-                    Same(SymbolicBox.Of(i, [0, 0, 0], [samples.Of(s => s.Fit.Devices[i].Occupied)], ShellSamples.StepMm), fit.Devices[i].Occupied);
+                    Same(SymbolicBox.Of(i, [0, 0, 0], [samples.Of(s => s.Fit.Devices[i].Occupied)], ShellSamples.StepMm),
+                        fit.Devices[i].Occupied);
                 }
 
                 void Same(SymbolicBox box, Box real)
@@ -59,13 +61,15 @@ public class ShellSamplesTests
     public void A_block_that_does_not_move_evenly_is_refused()
     {
         var (a, b) = (new Box(default, new Point3(10, 10, 10)), new Box(default, new Point3(12.5, 10, 10)));
-        Assert.Contains("per mm", Assert.Throws<InvalidOperationException>(() => SymbolicBox.Of(-1, [0, 0, 0], [[a, b]], 8)).Message, StringComparison.Ordinal);
+        Assert.Contains("per mm", Assert.Throws<InvalidOperationException>(() => SymbolicBox.Of(-1, [0, 0, 0], [[a, b]], 8)).Message,
+            StringComparison.Ordinal);
     }
 
     [Fact]
     public void Growing_a_block_moves_its_faces_out_and_keeps_how_they_move()
     {
-        var grown = SymbolicBox.Of(-1, [0, 0, 0], [[new Box(default, new Point3(10, 10, 10)), new Box(default, new Point3(18, 10, 10))]], 8).Grow(2);
+        var grown = SymbolicBox.Of(-1, [0, 0, 0], [[new Box(default, new Point3(10, 10, 10)), new Box(default, new Point3(18, 10, 10))]], 8)
+            .Grow(2);
         Assert.Equal(-2, grown.Ways[0].Min[0].ConstantMm);
         Assert.Equal(12, grown.Ways[0].Max[0].ConstantMm);
         Assert.Equal([1], grown.Ways[0].Max[0].Factors);

@@ -18,7 +18,8 @@ public class ShellSearchTests
 
     private static Design Marsh { get; } = Demo("marsh-listening-station");
 
-    private static Design Demo(string name) => JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "demo", name + ".json")))
+    private static Design Demo(string name) =>
+        JsonDocument.Parse(File.ReadAllText(Path.Combine(AppContext.BaseDirectory, "Data", "demo", name + ".json")))
         .RootElement.GetProperty("design").Deserialize<Design>(Shipped.Json)!;
 
     public static TheoryData<int> Sets => [.. Enumerable.Range(0, DeviceSets.All.Count)];
@@ -77,14 +78,17 @@ public class ShellSearchTests
             var plan = Planner.Plan(found.Design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
             Assert.DoesNotContain(plan.Findings, f => f.Severity == Severity.Stop);
             Assert.Equal(before.Parts.Count(p => p.Flat), plan.Parts.Count(p => p.Flat));
-            Assert.Equal(before.Ports.Count(p => p.State == Core.Mounts.PortState.Opened), plan.Ports.Count(p => p.State == Core.Mounts.PortState.Opened));
+            Assert.Equal(before.Ports.Count(p => p.State == Core.Mounts.PortState.Opened),
+                plan.Ports.Count(p => p.State == Core.Mounts.PortState.Opened));
             Assert.Equal(plan.Outer.Size.X * plan.Outer.Size.Y * plan.Outer.Size.Z * 1e-6, found.VolumeL, 6);
         }
 
-        Assert.True(result.Arrangements.Where(a => a.Goal == SearchGoal.Flat).All(a => a.HeightMm <= before.Outer.Size.Z + 1e-6), "flattest is no taller than what stands");
+        Assert.True(result.Arrangements.Where(a => a.Goal == SearchGoal.Flat).All(a => a.HeightMm <= before.Outer.Size.Z + 1e-6),
+            "flattest is no taller than what stands");
     }
 
-    public static TheoryData<string> Systems => [.. Shipped.Catalog.Systems.Where(s => s.Decision is not null && s.Key != "deskConsole").Select(s => s.Key)];
+    public static TheoryData<string> Systems => [.. Shipped.Catalog.Systems.Where(s => s.Decision is not null && s.Key != "deskConsole")
+        .Select(s => s.Key)];
 
     [Theory]
     [MemberData(nameof(Systems))]
@@ -102,7 +106,8 @@ public class ShellSearchTests
         Assert.True(result.Arrangements.Count == 1, result.Why);
         // rings are a number of layers high, slides have the lengths that are sold: those may have to stay as they are
         var most = system is "acrylicStack" or "drawerStand" ? 1 : 0.8;
-        Assert.InRange(result.Arrangements[0].VolumeL, 0, (most * Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing).Tally.VolumeL) + 1e-6);
+        Assert.InRange(result.Arrangements[0].VolumeL, 0, (most * Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing)
+            .Tally.VolumeL) + 1e-6);
         Assert.All(Stops(result.Arrangements[0].Design), f => Assert.Contains(f.Code, known));
     }
 
@@ -114,7 +119,8 @@ public class ShellSearchTests
         if (found.Proven)
         {
             // a millimetre less along any side, with everything moved as it will: the search says that there is none
-            foreach (var less in (Brief[])[set.Brief with { LimitWidthMm = found.WidthMm - 1, LimitDepthMm = found.DepthMm, LimitHeightMm = found.HeightMm + 40 }])
+            foreach (var less in (Brief[])[set.Brief with { LimitWidthMm = found.WidthMm - 1, LimitDepthMm = found.DepthMm,
+                LimitHeightMm = found.HeightMm + 40 }])
             {
                 var smaller = Search(set with { Brief = less }, Volume, 6);
                 Assert.All(smaller.Arrangements, a => Assert.True(a.VolumeL >= found.VolumeL - 1e-6));
@@ -128,7 +134,12 @@ public class ShellSearchTests
     public void A_tray_with_folded_sides_is_laid_with_its_devices_between_them()
     {
         var set = DeviceSets.All[0];
-        var folded = set with { Trays = [.. set.Trays.Select(t => t with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = null, Support = TraySupport.Flanges, RailBarId = null, Flanges = new TrayFlanges(FlangedEdges.All, false, 18, 2, SheetJoin.RivetNuts) })] };
+        var folded = set with
+        {
+            Trays = [.. set.Trays.Select(t => t with { MaterialId = "aluminium-5052", NominalMm = 2, MeasuredMm = null,
+            Support = TraySupport.Flanges, RailBarId = null, Flanges = new TrayFlanges(FlangedEdges.All, false, 18, 2,
+            SheetJoin.RivetNuts) })]
+        };
         Assert.NotEmpty(folded.Trays);
         var result = Search(folded, Volume, 8);
         Assert.True(result.Arrangements.Count == 1, result.Why);
@@ -171,7 +182,8 @@ public class ShellSearchTests
     {
         var set = DeviceSets.All[0];
         var board = set.Devices[0];
-        var pinned = set.WithDevice(board.Id, d => d with { UMm = 30, VMm = 40, QuarterTurns = 1, Locked = true }).WithTray("tray-1", t => t with { Locked = true });
+        var pinned = set.WithDevice(board.Id, d => d with { UMm = 30, VMm = 40, QuarterTurns = 1, Locked = true })
+            .WithTray("tray-1", t => t with { Locked = true });
         var found = Assert.Single(Search(pinned, Volume, 5).Arrangements).Design;
         Assert.Equal((30, 40, 1), (found.Devices[0].UMm, found.Devices[0].VMm, found.Devices[0].QuarterTurns));
         Assert.Equal(60, found.Trays[0].UndersideMm);

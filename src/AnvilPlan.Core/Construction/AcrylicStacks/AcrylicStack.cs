@@ -6,4 +6,5 @@ namespace AnvilPlan.Core.Construction.AcrylicStacks;
 /// <param name="WallMm">Width of the rings.</param>
 /// <param name="SpacerMm">Tube on the bolts between two rings; 0 = ring on ring.</param>
 /// <param name="Thread">Of the bolts at the corners.</param>
-public sealed record AcrylicStack(string Id, string MaterialId, double LayerNominalMm, double? LayerMeasuredMm, double WallMm, double SpacerMm, string Thread) : Structure(Id);
+public sealed record AcrylicStack(string Id, string MaterialId, double LayerNominalMm, double? LayerMeasuredMm, double WallMm,
+    double SpacerMm, string Thread) : Structure(Id);

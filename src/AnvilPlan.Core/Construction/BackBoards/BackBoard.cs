@@ -14,7 +14,9 @@ public enum Hanging
     /// <summary>A frame is screwed to the wall, the board over it.</summary>
     ScrewedFrame,
 
-    /// <summary>A rail on the wall and a rail behind the board, bevelled to hook into each other; a bar below keeps the board upright.</summary>
+    /// <summary>
+    /// A rail on the wall and a rail behind the board, bevelled to hook into each other; a bar below keeps the board upright.
+    /// </summary>
     BevelledRails,
 }
 
@@ -25,7 +27,8 @@ public enum Hanging
 /// <param name="StudSpacingMm">Centre to centre of the wall's framing.</param>
 /// <param name="FirstStudMm">From the board's left edge, seen from the front, to the first stud behind it.</param>
 /// <param name="CableClearMm">All round a plug in its hole through the board.</param>
-public sealed record BackBoard(string Id, string FrameBarId, double FrameInsetMm, PadRule? Pads, double StudSpacingMm, double FirstStudMm, double CableClearMm) : Structure(Id)
+public sealed record BackBoard(string Id, string FrameBarId, double FrameInsetMm, PadRule? Pads, double StudSpacingMm, double FirstStudMm,
+    double CableClearMm) : Structure(Id)
 {
     public Hanging Hanging { get; init; }
 }

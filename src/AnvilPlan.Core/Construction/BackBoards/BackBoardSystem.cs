@@ -63,13 +63,15 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
     public override string Key => "backBoard";
     public override string Name => "Back board";
-    public override string About => "A board on the wall with everything on its face, cables behind it, and a lit reveal round each device.";
+    public override string About => "A board on the wall with everything on its face, cables behind it, and a lit reveal round each "
+        + "device.";
     public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<BackBoard>> Asked { get; } =
     [
         Asking.Bar<BackBoard>("frameBarId", "Frame", s => s.FrameBarId),
-        Asking.Choice<BackBoard, Hanging>("hanging", "Hung by", (Hanging.ScrewedFrame, "screwed frame"), (Hanging.BevelledRails, "bevelled rails")),
+        Asking.Choice<BackBoard, Hanging>("hanging", "Hung by", (Hanging.ScrewedFrame, "screwed frame"),
+            (Hanging.BevelledRails, "bevelled rails")),
         Asking.Length<BackBoard>("frameInsetMm", "Frame from the edge", s => s.FrameInsetMm, 0, 500),
         Asking.Length<BackBoard>("studSpacingMm", "Studs apart", s => s.StudSpacingMm, 100, 2000),
         Asking.Length<BackBoard>("firstStudMm", "First stud from the left", s => s.FirstStudMm, 0, 2000),
@@ -90,9 +92,11 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             WidthMm = Math.Max(design.Box.WidthMm, UsualFirstStudMm + UsualStudsMm + 60),
             HeightMm = Math.Max(design.Box.HeightMm, 320),
             Feet = null,
-            Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { Hold = PanelHold.Fixed } : design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })],
+            Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { Hold = PanelHold.Fixed }
+                : design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })],
         },
-        Structures = [.. design.Structures, new BackBoard(id, "pine-45x45", 40, new PadRule("acrylic", 6, 5, 45, true), UsualStudsMm, UsualFirstStudMm, 2)],
+        Structures = [.. design.Structures, new BackBoard(id, "pine-45x45", 40, new PadRule("acrylic", 6, 5, 45, true), UsualStudsMm,
+            UsualFirstStudMm, 2)],
     };
 
     protected override void Check(StructureCheck check, BackBoard own, Design design)
@@ -113,24 +117,30 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         }
     }
 
-    /// <summary>The board stands before the frame's depth; devices on it stand on pads; with nothing else round them the depth is theirs.</summary>
+    /// <summary>
+    /// The board stands before the frame's depth; devices on it stand on pads; with nothing else round them the depth is theirs.
+    /// </summary>
     protected override Design Spread(BackBoard own, Design design, Catalog catalog)
     {
         var spread = design with
         {
             Box = design.Box with
             {
-                Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { InsetMm = catalog.Bar(own.FrameBarId).HeightMm, ShowsInside = true } : p)],
+                Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Back ? p with { InsetMm = catalog.Bar(own.FrameBarId).HeightMm,
+                    ShowsInside = true } : p)],
             },
             Devices =
             [
-                .. design.Devices.Select(d => own.Pads is { } pads && d.DeckId == Deck.OfPanel(Face.Back) && d.Adapter is null && catalog.Model(d.ModelId) is { InPanel: false, Holes.Count: > 0 }
-                    ? d with { Adapter = new Adapter(pads.MaterialId, pads.NominalMm) { RevealMm = pads.RevealMm, BevelDeg = pads.BevelDeg } }
+                .. design.Devices.Select(d => own.Pads is { } pads && d.DeckId == Deck.OfPanel(Face.Back) && d.Adapter is null
+                    && catalog.Model(d.ModelId) is { InPanel: false, Holes.Count: > 0 }
+                    ? d with { Adapter = new Adapter(pads.MaterialId, pads.NominalMm)
+                        { RevealMm = pads.RevealMm, BevelDeg = pads.BevelDeg } }
                     : d),
             ],
         };
         // another structure may close faces that are still open here
-        return design.Trays.Count == 0 && design.Structures.All(s => s is BackBoard) && design.Box.Panels.All(p => p.Face == Face.Back || p.Hold == PanelHold.Open) ? AsDeepAsItsHardware(spread, catalog) : spread;
+        return design.Trays.Count == 0 && design.Structures.All(s => s is BackBoard) && design.Box.Panels.All(p => p.Face == Face.Back
+            || p.Hold == PanelHold.Open) ? AsDeepAsItsHardware(spread, catalog) : spread;
     }
 
     private static Design AsDeepAsItsHardware(Design design, Catalog catalog)
@@ -152,7 +162,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         var bar = draft.Catalog.Bar(own.FrameBarId);
         var (front, back) = (board.Box.Max.Y, draft.Fit.Envelope.Outer.Max.Y);
         var frame = board.Box.WithSpan(Axis.Y, front, back);
-        frame = new Box(frame.Min + new Point3(own.FrameInsetMm, 0, own.FrameInsetMm), frame.Max - new Point3(own.FrameInsetMm, 0, own.FrameInsetMm));
+        frame = new Box(frame.Min + new Point3(own.FrameInsetMm, 0, own.FrameInsetMm), frame.Max - new Point3(own.FrameInsetMm, 0,
+            own.FrameInsetMm));
         List<Box> others = [.. draft.Members.Select(m => m.Box)];
         foreach (var (at, name, box, along) in WallBars.Of(own.Hanging).Lay(frame, bar))
         {
@@ -160,7 +171,9 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             var trimmed = BarPlacing.Trim(box, along, along == Axis.X ? others : draft.Members.Select(m => m.Box));
             if (trimmed.Size[along] >= BarPlacing.LeastLengthMm && !trimmed.Empty)
             {
-                draft.Members.Add(BarPlacing.Solid($"{own.Id}/frame-{at.ToString().ToLowerInvariant()}", name, PartKind.Member, bar, trimmed, along, Direction.Front, bar.HeightMm) with { Role = new Role.WallBar(own.Id, at) });
+                draft.Members.Add(BarPlacing.Solid($"{own.Id}/frame-{at.ToString().ToLowerInvariant()}", name, PartKind.Member, bar,
+                    trimmed, along, Direction.Front, bar.HeightMm) with
+                { Role = new Role.WallBar(own.Id, at) });
             }
         }
     }
@@ -176,13 +189,16 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         var hanging = WallBars.Of(own.Hanging);
         hanging.Join(own, draft, board, bars);
         WallScrews(own, draft, board, bars);
-        draft.Work.Add(new Operation($"{own.Id}/hang", hanging.HangStep(draft.Catalog.Bar(own.FrameBarId)), HangMin, [new(Done.Standing, own.Id)], [own.Id, board.Id])
+        draft.Work.Add(new Operation($"{own.Id}/hang", hanging.HangStep(draft.Catalog.Bar(own.FrameBarId)), HangMin,
+            [new(Done.Standing, own.Id)], [own.Id, board.Id])
         {
             Tool = "level, driver",
             Needs =
             [
-                .. draft.Fit.Devices.Select(d => new Need(new Fact(Done.Mounted, Place.Device(d.Id)), "the board is fitted out on the bench")),
-                .. draft.Design.Links.Select(l => new Need(new Fact(Done.Plugged, Place.Cable(l.Id)), "the board is fitted out on the bench")),
+                .. draft.Fit.Devices.Select(d => new Need(new Fact(Done.Mounted, Place.Device(d.Id)),
+                    "the board is fitted out on the bench")),
+                .. draft.Design.Links.Select(l => new Need(new Fact(Done.Plugged, Place.Cable(l.Id)),
+                    "the board is fitted out on the bench")),
                 new Need(new Fact(Done.Closed, board.Id), "it is hung when it is whole"),
             ],
             HoldPoint = "Studs found, no cable and no pipe behind the screws.",
@@ -192,16 +208,21 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         ScrewPads(own, draft, board);
         if (own.Pads is { Lit: true } && LightStrip.Round(Pads(draft.Fit, draft.Shell).Select(p => p.Pad.Box)) is { LengthM: > 0 } strip)
         {
-            var volts = LightStrip.VoltsSold.FirstOrDefault(v => draft.Fit.Devices.Any(d => d.Model.Gives.Any(g => Math.Abs(g.Volts - v) < 0.1)), LightStrip.VoltsSold[0]);
+            var volts = LightStrip.VoltsSold.FirstOrDefault(
+                v => draft.Fit.Devices.Any(d => d.Model.Gives.Any(g => Math.Abs(g.Volts - v) < 0.1)), LightStrip.VoltsSold[0]);
             draft.Power.Add(new PowerLoad(own.Id, "Light strip", [volts], strip.Watts));
-            draft.Bought.Add(new BoughtPiece("light", $"light strip {volts:0} V, {strip.LengthM:0.0} m in one run, {strip.Watts:0.#} W", 1, (long)(strip.LengthM * StripCentsPerM)));
+            draft.Bought.Add(new BoughtPiece("light", $"light strip {volts:0} V, {strip.LengthM:0.0} m in one run, {strip.Watts:0.#} W", 1,
+                (long)(strip.LengthM * StripCentsPerM)));
         }
     }
 
     private static IEnumerable<(PlacedDevice Device, SolidPart Pad)> Pads(FitPlan fit, ShellPlan shell) => fit.Devices
         .Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back) && shell.Adapters.ContainsKey(d.Id)).Select(d => (d, shell.Adapters[d.Id]));
 
-    /// <summary>A device's own screws pass its pad; the pad of one that is only stuck on is screwed for itself, at its corners, heads flush under the device.</summary>
+    /// <summary>
+    /// A device's own screws pass its pad; the pad of one that is only stuck on is screwed for itself, at its corners, heads flush under
+    /// the device.
+    /// </summary>
     private static void ScrewPads(BackBoard own, JointDraft draft, SolidPart board)
     {
         foreach (var (device, pad) in Pads(draft.Fit, draft.Shell).Where(p => p.Device.Device.Stuck is not null))
@@ -215,15 +236,18 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             var area = contact.Area;
             var inset = Math.Min(PadScrewInMm, Math.Min(area.Size[a], area.Size[b]) / 4);
             var rule = new RowRule(own.Id, $"{device.Id}/pad", inset, WallBars.PitchMostMm, $"screw of the pad of {device.Device.Name}");
-            List<Point3> corners = [.. from x in (double[])[area.Min[a] + inset, area.Max[a] - inset] from y in (double[])[area.Min[b] + inset, area.Max[b] - inset] select area.Centre.With(a, x).With(b, y)];
-            draft.Fixings.Add(new FixingSet(rule.Name, rule.Place, $"Pad of {device.Device.Name} to {board.Name.ToLowerInvariant()}", contact.Side.Opposite(), [new PointsLocus(corners)], ScrewWays.Of(draft, FixingRows.Joint(pad, board, contact, rule))));
+            List<Point3> corners = [.. from x in (double[])[area.Min[a] + inset, area.Max[a] - inset]
+                from y in (double[])[area.Min[b] + inset, area.Max[b] - inset] select area.Centre.With(a, x).With(b, y)];
+            draft.Fixings.Add(new FixingSet(rule.Name, rule.Place, $"Pad of {device.Device.Name} to {board.Name.ToLowerInvariant()}",
+                contact.Side.Opposite(), [new PointsLocus(corners)], ScrewWays.Of(draft, FixingRows.Joint(pad, board, contact, rule))));
             draft.Hold(pad, board, HoldBy.Screws, own.Id);
         }
     }
 
     /// <summary>Where the studs lie under the upper and lower bar.</summary>
     private static List<double> Studs(BackBoard own, SolidPart board, SolidPart bar) =>
-        [.. Enumerable.Range(0, 60).Select(i => board.Box.Min.X + own.FirstStudMm + (i * own.StudSpacingMm)).Where(x => x > bar.Box.Min.X + NearEndMm && x < bar.Box.Max.X - NearEndMm)];
+        [.. Enumerable.Range(0, 60).Select(i => board.Box.Min.X + own.FirstStudMm + (i * own.StudSpacingMm))
+            .Where(x => x > bar.Box.Min.X + NearEndMm && x < bar.Box.Max.X - NearEndMm)];
 
     private static void WallScrews(BackBoard own, JointDraft draft, SolidPart board, List<SolidPart> bars)
     {
@@ -234,7 +258,9 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             {
                 draft.Fixings.Add(new FixingSet(
                     $"{bar.Id}/wall-{i}", own.Id, $"{bar.Name} to the wall", Direction.Back,
-                    [.. StudOffsetsMm.SelectMany(along => AcrossOffsetsMm.Select(across => new PointsLocus([bar.Box.Centre with { X = x + along, Z = hanging.ScrewLineZ(bar) + across }])))],
+                    [.. StudOffsetsMm.SelectMany(
+                        along => AcrossOffsetsMm.Select(across =>
+                        new PointsLocus([bar.Box.Centre with { X = x + along, Z = hanging.ScrewLineZ(bar) + across }])))],
                     [WallScrew(own, bar, i)])
                 { Turn = FixingTurn.InPlace });
             }
@@ -249,9 +275,12 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         return new FixingWay(
             FixingKind.WoodScrew, bar.Box.Min.Y,
             [
-                new WayLayer(bar.Id, bar, LayerRole.Clearance, 0, deep, WallScrewMm + 0.5, (id, at) => FixingRows.Bored(bar, Direction.Front, at, new Hole(
-                    id, own.Id, "screw into the wall's framing", WorkedFrom.Seen, default, WallScrewMm + 0.5, null, null, 2 * WallScrewMm, 90,
-                    $"clearance for a wood screw {WallScrewMm} mm", $"on stud {stud}: {own.FirstStudMm} mm from the board's left edge and {own.StudSpacingMm} mm apart, within {StudOffsetsMm.Max()} mm of its middle", null))),
+                new WayLayer(bar.Id, bar, LayerRole.Clearance, 0, deep, WallScrewMm + 0.5,
+                    (id, at) => FixingRows.Bored(bar, Direction.Front, at, new Hole(
+                    id, own.Id, "screw into the wall's framing", WorkedFrom.Seen, default, WallScrewMm + 0.5, null, null,
+                        2 * WallScrewMm, 90,
+                    $"clearance for a wood screw {WallScrewMm} mm", $"on stud {stud}: {own.FirstStudMm} mm from the board's left edge "
+                        + $"and {own.StudSpacingMm} mm apart, within {StudOffsetsMm.Max()} mm of its middle", null))),
             ],
             [new(PieceKind.Head, 0, 0.4 * 2 * WallScrewMm, 2 * WallScrewMm), new(PieceKind.Shank, 0, length, WallScrewMm)], [],
             [new BoughtPiece("wall screw", $"wood screw {WallScrewMm} x {length}, countersunk", 1, WallScrewCents)]);
@@ -263,7 +292,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     /// </summary>
     private static void CableHoles(BackBoard own, JointDraft draft, SolidPart board, List<SolidPart> bars)
     {
-        var taken = bars.Select(b => b.Box).Concat(draft.Shell.Adapters.Values.Select(a => a.Box)).Concat(draft.Fit.Devices.Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back)).Select(d => d.Body)).ToList();
+        var taken = bars.Select(b => b.Box).Concat(draft.Shell.Adapters.Values.Select(a => a.Box))
+            .Concat(draft.Fit.Devices.Where(d => d.Device.DeckId == Deck.OfPanel(Face.Back)).Select(d => d.Body)).ToList();
         foreach (var device in draft.Fit.Devices.Where(d => !d.Model.InPanel && d.Device.DeckId == Deck.OfPanel(Face.Back)))
         {
             foreach (var port in Cabled(draft.Design, device))
@@ -273,7 +303,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                 {
                     var at = device.Place(port).Centre + (exit.Vector() * (lead + further));
                     var hole = new Box(at - half, at + half).WithSpan(Axis.Y, board.Box.Min.Y - 200, board.Box.Max.Y + 100);
-                    if (!board.Box.Grow(-RimMm).WithSpan(Axis.Y, -1e4, 1e4).Contains(hole.WithSpan(Axis.Y, 0, 1)) || taken.Exists(hole.Grow(RoundHoleMm).Overlaps))
+                    if (!board.Box.Grow(-RimMm).WithSpan(Axis.Y, -1e4, 1e4).Contains(hole.WithSpan(Axis.Y, 0, 1))
+                        || taken.Exists(hole.Grow(RoundHoleMm).Overlaps))
                     {
                         continue;
                     }
@@ -281,8 +312,12 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
                     taken.Add(hole);
                     var (min, max) = board.Frame.ToPlane(hole);
                     draft.Cut(board, new Opening(
-                        $"{device.Id}/{port.Id}/cable", device.Id, $"{device.Device.Name}: cable of {port.Name}", WorkedFrom.Seen, new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 3,
-                        $"plug {port.PlugWidthMm} x {port.PlugHeightMm} and {own.CableClearMm} mm all round", $"{lead + further:0.#} mm out of the connector: {(cable is null ? $"{PortOpenings.PlugLengthMm} mm of plug and a bend of {UsualBendMm} mm" : $"{cable.StraightMm} mm straight and a bend of {cable.BendRadiusMm(moving: false):0.#} mm")}"));
+                        $"{device.Id}/{port.Id}/cable", device.Id, $"{device.Device.Name}: cable of {port.Name}", WorkedFrom.Seen,
+                            new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 3,
+                        $"plug {port.PlugWidthMm} x {port.PlugHeightMm} and {own.CableClearMm} mm all round",
+                            $"{lead + further:0.#} mm out of the connector: "
+                            + $"{(cable is null ? $"{PortOpenings.PlugLengthMm} mm of plug and a bend of {UsualBendMm} mm"
+                                : $"{cable.StraightMm} mm straight and a bend of {cable.BendRadiusMm(moving: false):0.#} mm")}"));
                     draft.PortHoles.Add((device.Id, port.Id, board.Id));
                     break;
                 }
@@ -295,15 +330,19 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         device.Model.Ports.Where(p => !device.Device.ClosedPorts.Contains(p.Id) && (p.NeedsOpening || Linked(design, device.Id, p.Id)));
 
     /// <summary>Which way a cable leaves, how far out its plug and bend have come, and half of the hole that it then takes.</summary>
-    private static (Direction Exit, double LeadMm, Point3 Half, CableKind? Cable) Passage(BackBoard own, Design design, PlacedDevice device, Port port)
+    private static (Direction Exit, double LeadMm, Point3 Half, CableKind? Cable) Passage(BackBoard own, Design design,
+        PlacedDevice device, Port port)
     {
         var placed = device.Place(port);
-        var cable = design.Links.Where(l => (l.FromDeviceId, l.FromPortId) == (device.Id, port.Id) || (l.ToDeviceId, l.ToPortId) == (device.Id, port.Id)).Select(l => CableKind.Find(l.Cable)).FirstOrDefault();
+        var cable = design.Links.Where(l => (l.FromDeviceId, l.FromPortId) == (device.Id, port.Id)
+            || (l.ToDeviceId, l.ToPortId) == (device.Id, port.Id)).Select(l => CableKind.Find(l.Cable)).FirstOrDefault();
         var exit = placed.Exit.Axis() == Axis.Y ? Direction.Down : placed.Exit;
         var (width, height) = (Math.Max(port.PlugWidthMm, port.PlugHeightMm), Math.Min(port.PlugWidthMm, port.PlugHeightMm));
-        var half = new Point3((exit.Axis() == Axis.X ? height : width) / 2, 0, (exit.Axis() == Axis.X ? width : height) / 2) + new Point3(own.CableClearMm, 0, own.CableClearMm);
+        var half = new Point3((exit.Axis() == Axis.X ? height : width) / 2, 0, (exit.Axis() == Axis.X ? width : height) / 2)
+            + new Point3(own.CableClearMm, 0, own.CableClearMm);
         // the plug's straight run and the bend behind it; where the cable is not yet known, of a usual one
-        return (exit, cable is null ? PortOpenings.PlugLengthMm + UsualBendMm : cable.StraightMm + cable.BendRadiusMm(moving: false), half, cable);
+        return (exit, cable is null ? PortOpenings.PlugLengthMm + UsualBendMm : cable.StraightMm + cable.BendRadiusMm(moving: false),
+            half, cable);
     }
 
     /// <summary>So wide that two studs lie behind the bars; as deep as the hardware asks.</summary>
@@ -323,7 +362,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
 
         return ShellRules.None with
         {
-            LeastMm = new Point3(Math.Ceiling(first + own.StudSpacingMm + NearEndMm + own.FrameInsetMm + 1), 0, (2 * own.FrameInsetMm) + WallBars.Of(own.Hanging).LeastHeightMm(catalog.Bar(own.FrameBarId))),
+            LeastMm = new Point3(Math.Ceiling(first + own.StudSpacingMm + NearEndMm + own.FrameInsetMm + 1), 0, (2 * own.FrameInsetMm)
+                + WallBars.Of(own.Hanging).LeastHeightMm(catalog.Bar(own.FrameBarId))),
             DepthMm = design.Box.DepthFollows ? Envelope.Of(design, catalog).Outer.Size.Y : null,
             Passages = (d, device) => device.Model.InPanel || device.Device.DeckId != Deck.OfPanel(Face.Back) ? []
                 :
@@ -343,13 +383,17 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         foreach (var own in plan.Design.Structures.OfType<BackBoard>().Where(_ => partId == Deck.PartOf(Face.Back)))
         {
             var now = plan.Catalog.Bar(own.FrameBarId);
-            var deeper = plan.Catalog.Bars.Where(b => b.Shape == now.Shape && b.HeightMm > now.HeightMm && plan.Catalog.Material(b.MaterialId).Family == plan.Catalog.Material(now.MaterialId).Family)
+            var deeper = plan.Catalog.Bars.Where(b => b.Shape == now.Shape && b.HeightMm > now.HeightMm
+                && plan.Catalog.Material(b.MaterialId).Family == plan.Catalog.Material(now.MaterialId).Family)
                 .OrderBy(b => b.HeightMm).ThenBy(b => b.Id, StringComparer.Ordinal).ToList();
-            yield return new Remedy("deeper-frame", "Take bars for the wall frame that are deep enough", d => Trial.FirstSound(plan, "device-outside", d, deeper.Select(b => d.WithStructure<BackBoard>(own.Id, x => x with { FrameBarId = b.Id }))));
+            yield return new Remedy("deeper-frame", "Take bars for the wall frame that are deep enough",
+                d => Trial.FirstSound(plan, "device-outside", d,
+                deeper.Select(b => d.WithStructure<BackBoard>(own.Id, x => x with { FrameBarId = b.Id }))));
         }
     }
 
-    private static bool Linked(Design design, string device, string port) => design.Links.Any(l => (l.FromDeviceId, l.FromPortId) == (device, port) || (l.ToDeviceId, l.ToPortId) == (device, port));
+    private static bool Linked(Design design, string device, string port) =>
+        design.Links.Any(l => (l.FromDeviceId, l.FromPortId) == (device, port) || (l.ToDeviceId, l.ToPortId) == (device, port));
 
     protected override IEnumerable<Finding> Findings(BackBoard own, PlanSoFar plan)
     {
@@ -364,22 +408,26 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             {
                 yield return new Finding(
                     $"no-cable-hole:{device.Id}/{port.Id}", "no-cable-hole", Severity.Warn,
-                    $"No hole for the cable of {device.Device.Name}, {port.Name}, is free within {Say.Mm(FarthestMm)} mm of its connector: frame, pads or the edge are in the way.",
+                    $"No hole for the cable of {device.Device.Name}, {port.Name}, is free within {Say.Mm(FarthestMm)} mm of its "
+                        + $"connector: frame, pads or the edge are in the way.",
                     [Place.Device(device.Id), board.Id],
                     [
                         DeviceMoves.Remedy(plan, "no-cable-hole", device.Device),
-                        new Remedy("leave-closed", "Do not lead that port through the board", d => d.WithDevice(device.Id, x => x with { ClosedPorts = [.. x.ClosedPorts, port.Id] })),
+                        new Remedy("leave-closed", "Do not lead that port through the board", d => d.WithDevice(device.Id, x => x with
+                            { ClosedPorts = [.. x.ClosedPorts, port.Id] })),
                     ]);
             }
         }
 
         foreach (var (device, pad) in Pads(plan.Fit, plan.Shell))
         {
-            var over = ((Direction[])[Direction.Left, Direction.Right, Direction.Up, Direction.Down]).Max(d => (pad.Box.Side(d) - board.Box.Side(d)) * d.Sign());
+            var over = ((Direction[])[Direction.Left, Direction.Right, Direction.Up, Direction.Down])
+                .Max(d => (pad.Box.Side(d) - board.Box.Side(d)) * d.Sign());
             if (over > 0.01)
             {
                 yield return Finding.Of("pad-over-edge", Severity.Stop,
-                    $"The pad of {device.Device.Name} sticks out {Say.Mm(over)} mm past the board: it is cut {Say.Mm(own.Pads?.RevealMm ?? 0)} mm larger than the device all round.",
+                    $"The pad of {device.Device.Name} sticks out {Say.Mm(over)} mm past the board: it is cut "
+                        + $"{Say.Mm(own.Pads?.RevealMm ?? 0)} mm larger than the device all round.",
                     [Place.Device(device.Id), board.Id], DeviceMoves.Remedy(plan, "pad-over-edge", device.Device));
             }
         }
@@ -387,8 +435,10 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
         if (own.Pads is { BevelDeg: > 0 and var bevel } && bevel < PlasticSheet.CriticalAngleDeg(AcrylicIndex))
         {
             yield return Finding.Of("bevel-does-not-turn-light", Severity.Note,
-                $"A bevel of {Say.Mm(bevel)} degrees lets light out unturned: above {Say.Mm(Math.Round(PlasticSheet.CriticalAngleDeg(AcrylicIndex), 1))} degrees it is reflected to the front.",
-                [own.Id], new Remedy("45", "Bevel at 45 degrees", d => d.WithStructure<BackBoard>(own.Id, b => b.Pads is null ? b : b with { Pads = b.Pads with { BevelDeg = 45 } })));
+                $"A bevel of {Say.Mm(bevel)} degrees lets light out unturned: above "
+                    + $"{Say.Mm(Math.Round(PlasticSheet.CriticalAngleDeg(AcrylicIndex), 1))} degrees it is reflected to the front.",
+                [own.Id], new Remedy("45", "Bevel at 45 degrees", d => d.WithStructure<BackBoard>(own.Id, b => b.Pads is null ? b
+                    : b with { Pads = b.Pads with { BevelDeg = 45 } })));
         }
 
         var hanging = WallBars.Of(own.Hanging);
@@ -400,7 +450,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             yield return Finding.Of("bars-have-no-room", Severity.Stop,
                 $"The bars behind the board need {Say.Mm(asked)} mm from the lowest to the highest and have {Say.Mm(given)} mm.",
                 [own.Id, board.Id],
-                new Remedy("higher-board", "Make the board high enough for its bars", d => d with { Box = d.Box with { HeightMm = Math.Ceiling(d.Box.HeightMm + asked - given) } }),
+                new Remedy("higher-board", "Make the board high enough for its bars", d => d with
+                { Box = d.Box with { HeightMm = Math.Ceiling(d.Box.HeightMm + asked - given) } }),
                 new Remedy("nearer-edge", "Set them nearer to the edge", d => own.FrameInsetMm - ((asked - given) / 2) is >= 0 and var inset
                     ? d.WithStructure<BackBoard>(own.Id, b => b with { FrameInsetMm = Math.Floor(inset * 10) / 10 }) : null));
         }
@@ -411,17 +462,29 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
             yield return Finding.Of("one-stud", Severity.Stop,
                 $"The frame meets {studs} studs of the wall: it needs 2, or it hangs on plaster.",
                 [own.Id],
-                new Remedy("shift-board", "Hang it where two studs stand behind it", d => Trial.FirstSound(plan, "one-stud", d, OverStuds(d, own))),
+                new Remedy("shift-board", "Hang it where two studs stand behind it", d => Trial.FirstSound(plan, "one-stud", d,
+                    OverStuds(d, own))),
                 new Remedy("wider-board", "Make the board wide enough for two studs", d => Trial.FirstSound(
-                    plan, "one-stud", d, OverStuds(d with { Box = d.Box with { WidthMm = Math.Max(d.Box.WidthMm, Math.Ceiling(own.StudSpacingMm + (2 * (own.FrameInsetMm + NearEndMm)) + 20)) } }, own))));
+                    plan, "one-stud", d,
+                        OverStuds(d with
+                        {
+                            Box = d.Box with
+                            {
+                                WidthMm = Math.Max(d.Box.WidthMm, Math.Ceiling(own.StudSpacingMm + (2 * (own.FrameInsetMm + NearEndMm))
+                        + 20))
+                            }
+                        }, own))));
             yield break;
         }
 
         var screws = bars.Sum(b => Studs(own, board, b).Count);
         var mass = (plan.Parts.Made.Sum(p => p.MassG) + plan.Fit.Devices.Sum(d => d.Model.MassG)) / 1000;
-        var (pull, hold) = (PullN(plan, board, bars.Max(b => b.Box.Centre.Z) - level.Min(b => b.Box.Centre.Z), mass) / Math.Max(1, hanging.Pulled(screws)), WoodScrewForm.WithdrawalN(SpruceGravity, WallScrewMm, WallScrewInMm) / SafetyFactor);
+        var (pull, hold) = (PullN(plan, board, bars.Max(b => b.Box.Centre.Z) - level.Min(b => b.Box.Centre.Z), mass) / Math.Max(1,
+            hanging.Pulled(screws)), WoodScrewForm.WithdrawalN(SpruceGravity, WallScrewMm, WallScrewInMm) / SafetyFactor);
         yield return Finding.Of(pull > hold ? "wall-overloaded" : "wall-load", pull > hold ? Severity.Stop : Severity.Note,
-            $"The board weighs {Say.Mm(Math.Round(mass, 1))} kg on {screws} screws in framing: each upper one is pulled by {Say.Mm(Math.Round(pull))} N and may be by {Say.Mm(Math.Round(hold))} N with a safety of {SafetyFactor}. Fix it to framing, not to plaster; the wall itself is for local practice to judge.",
+            $"The board weighs {Say.Mm(Math.Round(mass, 1))} kg on {screws} screws in framing: each upper one is pulled by "
+                + $"{Say.Mm(Math.Round(pull))} N and may be by {Say.Mm(Math.Round(hold))} N with a safety of {SafetyFactor}. Fix it to "
+                + $"framing, not to plaster; the wall itself is for local practice to judge.",
             [own.Id]);
     }
 
@@ -433,7 +496,8 @@ public sealed class BackBoardSystem : ConstructionSystem<BackBoard>
     /// <param name="heightMm">From the lower bar to the upper one that is screwed to the studs.</param>
     private static double PullN(PlanSoFar plan, SolidPart board, double heightMm, double massKg)
     {
-        var weights = plan.Parts.Made.Select(p => (p.MassG, p.Drawn.Box.Centre.Y)).Concat(plan.Fit.Devices.Select(d => (d.Model.MassG, d.Body.Centre.Y))).ToList();
+        var weights = plan.Parts.Made.Select(p => (p.MassG, p.Drawn.Box.Centre.Y))
+            .Concat(plan.Fit.Devices.Select(d => (d.Model.MassG, d.Body.Centre.Y))).ToList();
         var total = weights.Sum(w => w.MassG);
         var arm = plan.Fit.Envelope.Outer.Max.Y - (total <= 0 ? board.Box.Centre.Y : weights.Sum(w => w.MassG * w.Y) / total);
         return massKg * Mass.NewtonPerKg * arm / Math.Max(50, heightMm);

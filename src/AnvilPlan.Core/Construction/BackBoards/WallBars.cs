@@ -9,7 +9,9 @@ using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.BackBoards;
 
-/// <summary>The bars between a board and the wall: which there are, what joins them and the board, and which of them the studs hold.</summary>
+/// <summary>
+/// The bars between a board and the wall: which there are, what joins them and the board, and which of them the studs hold.
+/// </summary>
 internal abstract class WallBars
 {
     /// <summary>From the ends of a bar to the first screw of the board, mm.</summary>
@@ -44,12 +46,14 @@ internal abstract class WallBars
     /// <summary>How it is hung, as a step of the work.</summary>
     public abstract string HangStep(BarStock bar);
 
-    private protected static void ScrewTo(JointDraft draft, SolidPart board, SolidPart bar, BackBoard own, FixingTurn turn, Func<Box, Box>? strip = null)
+    private protected static void ScrewTo(JointDraft draft, SolidPart board, SolidPart bar, BackBoard own, FixingTurn turn,
+        Func<Box, Box>? strip = null)
     {
         draft.Keep(board, bar.Box.Grow(0.01), bar.Name.ToLowerInvariant());
         if (Contact.Between(bar.Box, board.Box) is { } contact)
         {
-            FixingRows.Screw(draft, board, bar, strip is null ? contact : contact with { Area = strip(contact.Area) }, new RowRule(own.Id, $"{bar.Id}/board", EndMm, PitchMostMm, $"screw to {bar.Name.ToLowerInvariant()}") { Turn = turn });
+            FixingRows.Screw(draft, board, bar, strip is null ? contact : contact with { Area = strip(contact.Area) },
+                new RowRule(own.Id, $"{bar.Id}/board", EndMm, PitchMostMm, $"screw to {bar.Name.ToLowerInvariant()}") { Turn = turn });
         }
     }
 
@@ -72,7 +76,8 @@ internal abstract class WallBars
 
             foreach (var upright in bars.Where(b => b.Frame.U.Axis() == Axis.Z))
             {
-                foreach (var level in bars.Where(b => b.Frame.U.Axis() == Axis.X && Contact.Between(upright.Box, b.Box) is { } c && c.Side.Axis() == Axis.Z))
+                foreach (var level in bars.Where(b => b.Frame.U.Axis() == Axis.X && Contact.Between(upright.Box, b.Box) is { } c
+                    && c.Side.Axis() == Axis.Z))
                 {
                     EndFixing.Add(draft, level, upright, own.Id, $"{upright.Id}/{level.Id[(own.Id.Length + 1)..]}");
                 }
@@ -86,10 +91,13 @@ internal abstract class WallBars
         public override double LeastHeightMm(BarStock bar) => (2 * bar.WidthMm) + BarPlacing.LeastLengthMm;
 
         public override string HangStep(BarStock bar) =>
-            "Hang it, in this order: screw the frame together, level it and screw it to the studs, bring the cables through, set the board on the frame and screw it on";
+            "Hang it, in this order: screw the frame together, level it and screw it to the studs, bring the cables through, set the "
+                + "board on the frame and screw it on";
     }
 
-    /// <summary>The hung rail's lower edge is longest at the wall, the wall rail's upper edge at the board: weight draws the board against the wall.</summary>
+    /// <summary>
+    /// The hung rail's lower edge is longest at the wall, the wall rail's upper edge at the board: weight draws the board against the wall.
+    /// </summary>
     private sealed class HookedRails : WallBars
     {
         /// <summary>What the bevel leaves of a rail's narrow side, mm: a wall screw with 7 mm on both sides [R].</summary>
@@ -122,7 +130,8 @@ internal abstract class WallBars
                 else if (IsHung(bar))
                 {
                     Bevelled(own, draft, bar, Direction.Down, Direction.Back);
-                    ScrewTo(draft, board, bar, own, FixingTurn.WithItsParts, area => area.WithSpan(Axis.Z, bar.Box.Min.Z + DropMm(draft.Catalog.Bar(own.FrameBarId)), area.Max.Z));
+                    ScrewTo(draft, board, bar, own, FixingTurn.WithItsParts, area => area.WithSpan(Axis.Z, bar.Box.Min.Z
+                        + DropMm(draft.Catalog.Bar(own.FrameBarId)), area.Max.Z));
                 }
                 else
                 {
@@ -146,20 +155,26 @@ internal abstract class WallBars
         public override double LeastHeightMm(BarStock bar) => (3 * bar.WidthMm) - DropMm(bar) + 1;
 
         public override string? Unfit(BarStock bar) => bar.Shape != BarShape.Solid || bar.WidthMm - DropMm(bar) < LeastLeftMm
-            ? $"a bevelled rail is cut from solid bar so wide that {AnglesDeg[^1]:0} degrees over its depth leave {LeastLeftMm:0} mm of its width: {bar.Id} is no such bar." : null;
+            ? $"a bevelled rail is cut from solid bar so wide that {AnglesDeg[^1]:0} degrees over its depth leave {LeastLeftMm:0} mm of "
+                + $"its width: {bar.Id} is no such bar." : null;
 
         public override string HangStep(BarStock bar) =>
-            $"Hang it, in this order: level the wall rail and screw it to the studs with its long edge to the room, screw the hung rail and the lower bar to the board, bring the cables through, lift the board {Say.Mm(Math.Ceiling(DropMm(bar)))} mm above its place and lower it onto the rail. It comes off by lifting: where it may be knocked, fix it below too";
+            $"Hang it, in this order: level the wall rail and screw it to the studs with its long edge to the room, screw the hung rail "
+                + $"and the lower bar to the board, bring the cables through, lift the board {Say.Mm(Math.Ceiling(DropMm(bar)))} mm "
+                + $"above its place and lower it onto the rail. It comes off by lifting: where it may be knocked, fix it below too";
 
         private static bool IsHung(SolidPart bar) => bar.Role is Role.WallBar { At: WallBarAt.Top };
 
-        private static void Bevelled(BackBoard own, JointDraft draft, SolidPart bar, Direction edge, Direction longAt) => draft.Cut(bar, new Bevel(
-            $"{bar.Id}/bevel", own.Id, "bevel that hooks the board to the wall", JointDraft.FaceTowards(bar, longAt), JointDraft.EdgeTowards(bar, edge), AngleDeg(bar.WidthMm, bar.ThicknessMm)));
+        private static void Bevelled(BackBoard own, JointDraft draft, SolidPart bar, Direction edge, Direction longAt) =>
+            draft.Cut(bar, new Bevel(
+            $"{bar.Id}/bevel", own.Id, "bevel that hooks the board to the wall", JointDraft.FaceTowards(bar, longAt),
+                JointDraft.EdgeTowards(bar, edge), AngleDeg(bar.WidthMm, bar.ThicknessMm)));
 
         private static double DropMm(BarStock bar) => Drop(bar.WidthMm, bar.HeightMm);
 
         private static double Drop(double widthMm, double deepMm) => deepMm * Math.Tan(new Angle(AngleDeg(widthMm, deepMm)).Radians);
 
-        private static double AngleDeg(double widthMm, double deepMm) => AnglesDeg.FirstOrDefault(a => widthMm - (deepMm * Math.Tan(new Angle(a).Radians)) >= LeastLeftMm, AnglesDeg[^1]);
+        private static double AngleDeg(double widthMm, double deepMm) =>
+            AnglesDeg.FirstOrDefault(a => widthMm - (deepMm * Math.Tan(new Angle(a).Radians)) >= LeastLeftMm, AnglesDeg[^1]);
     }
 }

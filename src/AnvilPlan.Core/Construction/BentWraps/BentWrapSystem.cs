@@ -40,19 +40,29 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         {
             Box = design.Box with
             {
-                Panels = [.. design.Box.Panels.Select(p => path.Contains(p.Face) ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p.Face == Face.Bottom ? p with { Hold = PanelHold.Removable, Fit = p.Fit ?? FitClass.Sliding } : p)],
+                Panels = [.. design.Box.Panels.Select(p => path.Contains(p.Face) ? p with { Hold = PanelHold.Fixed, InsetMm = 0 }
+                    : p.Face == Face.Bottom ? p with { Hold = PanelHold.Removable, Fit = p.Fit ?? FitClass.Sliding } : p)],
                 Edges = [.. design.Box.Edges.Select(e => Settled(e, path))],
             },
-            Structures = [.. design.Structures, new BentWrap(id, path, [new WrapCorner(EdgeId.FrontTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock), new WrapCorner(EdgeId.BackTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock)], null)],
+            Structures = [.. design.Structures,
+                new BentWrap(id, path, [new WrapCorner(EdgeId.FrontTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock),
+                new WrapCorner(EdgeId.BackTop, CornerMethod.StraightKerf, 60, CornerMethod.CornerBlock)], null)],
         };
     }
 
-    /// <summary>Every school for an edge of the box as it is, whether or not a wrap turns there yet. Empty when a face is open or not of wood.</summary>
-    public static IReadOnlyList<CornerOption> Compare(Design design, Catalog catalog, ShopProfile shop, EdgeId edge, double radiusMm) => Wooden(design, catalog, edge)
-        ? CornerSchools.Compare(new WrapCorner(edge, CornerMethod.Mitred, radiusMm, null), new BentWrap("edge", [edge.Of().A, edge.Of().B], [], null), design, catalog, shop)
+    /// <summary>
+    /// Every school for an edge of the box as it is, whether or not a wrap turns there yet. Empty when a face is open or not of wood.
+    /// </summary>
+    public static IReadOnlyList<CornerOption> Compare(Design design, Catalog catalog, ShopProfile shop, EdgeId edge, double radiusMm) =>
+        Wooden(design, catalog, edge)
+        ? CornerSchools.Compare(new WrapCorner(edge, CornerMethod.Mitred, radiusMm, null), new BentWrap("edge", [edge.Of().A, edge.Of().B],
+            [], null), design, catalog, shop)
         : [];
 
-    /// <summary>The design with that corner turned so: in the wrap that is there, longer by a face if it ends there, or in a new one. Null when that cannot be.</summary>
+    /// <summary>
+    /// The design with that corner turned so: in the wrap that is there, longer by a face if it ends there, or in a new one. Null when that
+    /// cannot be.
+    /// </summary>
     public static Design? Turned(Design design, Catalog catalog, EdgeId edge, CornerMethod method, double radiusMm)
     {
         var (a, b) = edge.Of();
@@ -64,7 +74,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
 
         if (design.Structures.OfType<BentWrap>().FirstOrDefault() is not { } wrap)
         {
-            var id = design.Structures.Any(s => s.Id == "bent-wrap") || design.Trays.Any(t => t.Id == "bent-wrap") ? "bent-wrap-2" : "bent-wrap";
+            var id = design.Structures.Any(s => s.Id == "bent-wrap") || design.Trays.Any(t => t.Id == "bent-wrap") ? "bent-wrap-2"
+                : "bent-wrap";
             return Over(design, [a, b]) with { Structures = [.. design.Structures, new BentWrap(id, [a, b], [corner], null)] };
         }
 
@@ -73,16 +84,26 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             return Changed(design, wrap, corner, c => c with { Method = method, RadiusMm = radiusMm });
         }
 
-        var longer = wrap.Path[^1] == a || wrap.Path[^1] == b ? wrap with { Path = [.. wrap.Path, wrap.Path[^1] == a ? b : a], Corners = [.. wrap.Corners, corner] }
-            : wrap.Path[0] == a || wrap.Path[0] == b ? wrap with { Path = [wrap.Path[0] == a ? b : a, .. wrap.Path], Corners = [corner, .. wrap.Corners] }
+        var longer = wrap.Path[^1] == a || wrap.Path[^1] == b ? wrap with
+        {
+            Path = [.. wrap.Path, wrap.Path[^1] == a ? b : a],
+            Corners = [.. wrap.Corners, corner]
+        }
+            : wrap.Path[0] == a || wrap.Path[0] == b ? wrap with
+            {
+                Path = [wrap.Path[0] == a ? b : a, .. wrap.Path],
+                Corners = [corner, .. wrap.Corners]
+            }
             : null;
-        return longer is null || longer.Path.Count > 4 || longer.Path.Distinct().Count() != longer.Path.Count || longer.Path.Select(f => f.Outward().Axis()).Distinct().Count() != 2
+        return longer is null || longer.Path.Count > 4 || longer.Path.Distinct().Count() != longer.Path.Count
+            || longer.Path.Select(f => f.Outward().Axis()).Distinct().Count() != 2
             ? null
             : Over(design, longer.Path).WithStructure<BentWrap>(wrap.Id, _ => longer);
     }
 
     private static bool Wooden(Design design, Catalog catalog, EdgeId edge) =>
-        ((Face[])[edge.Of().A, edge.Of().B]).All(f => design.Panel(f).Hold is PanelHold.Fixed or PanelHold.Removable && catalog.Material(design.Panel(f).MaterialId).Wood);
+        ((Face[])[edge.Of().A, edge.Of().B]).All(f => design.Panel(f).Hold is PanelHold.Fixed or PanelHold.Removable
+            && catalog.Material(design.Panel(f).MaterialId).Wood);
 
     /// <summary>The faces of a strip, fixed and running over their neighbours.</summary>
     private static Design Over(Design design, IReadOnlyList<Face> path) => design with
@@ -90,9 +111,12 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         Box = design.Box with
         {
             Panels = [.. design.Box.Panels.Select(p => path.Contains(p.Face) ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p)],
-            Edges = [.. design.Box.Edges.Select(e => path.Contains(e.Id.Of().A) != path.Contains(e.Id.Of().B) && e.Joint is not (JointKind.ButtScrewed or JointKind.Loose)
-                ? e with { Covers = path.Contains(e.Id.Of().A) ? e.Id.Of().A : e.Id.Of().B, Joint = JointKind.ButtGlued, DepthMm = null, BlockBarId = null }
-                : path.Contains(e.Id.Of().A) != path.Contains(e.Id.Of().B) ? e with { Covers = path.Contains(e.Id.Of().A) ? e.Id.Of().A : e.Id.Of().B } : e)],
+            Edges = [.. design.Box.Edges.Select(e => path.Contains(e.Id.Of().A) != path.Contains(e.Id.Of().B)
+                && e.Joint is not (JointKind.ButtScrewed or JointKind.Loose)
+                ? e with { Covers = path.Contains(e.Id.Of().A) ? e.Id.Of().A : e.Id.Of().B, Joint = JointKind.ButtGlued, DepthMm = null,
+                    BlockBarId = null }
+                : path.Contains(e.Id.Of().A) != path.Contains(e.Id.Of().B) ? e with { Covers = path.Contains(e.Id.Of().A) ? e.Id.Of().A
+                    : e.Id.Of().B } : e)],
         },
     };
 
@@ -105,24 +129,33 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             return edge.Screwed() with { Covers = a == Face.Bottom ? b : a };
         }
 
-        return path.Contains(a) != path.Contains(b) ? edge with { Covers = path.Contains(a) ? a : b, Joint = JointKind.ButtGlued, DepthMm = null, BlockBarId = null } : edge;
+        return path.Contains(a) != path.Contains(b) ? edge with
+        {
+            Covers = path.Contains(a) ? a : b,
+            Joint = JointKind.ButtGlued,
+            DepthMm = null,
+            BlockBarId = null
+        } : edge;
     }
 
     protected override IReadOnlyList<Face> Makes(BentWrap own) => own.Path;
 
     protected override void Check(StructureCheck check, BentWrap own, Design design)
     {
-        if (own.Path.Count is < 2 or > 4 || own.Path.Distinct().Count() != own.Path.Count || own.Path.Zip(own.Path.Skip(1)).Any(p => p.First.Outward().Axis() == p.Second.Outward().Axis())
+        if (own.Path.Count is < 2 or > 4 || own.Path.Distinct().Count() != own.Path.Count || own.Path.Zip(own.Path.Skip(1))
+            .Any(p => p.First.Outward().Axis() == p.Second.Outward().Axis())
             || own.Path.Select(f => f.Outward().Axis()).Distinct().Count() != 2)
         {
-            check.Refuse("path", $"path holds {string.Join(", ", own.Path.Select(Deck.Name))}: it must be 2 to 4 faces round one axis, each beside the next.");
+            check.Refuse("path", $"path holds {string.Join(", ", own.Path.Select(Deck.Name))}: it must be 2 to 4 faces round one axis, "
+                + $"each beside the next.");
             return;
         }
 
         var edges = Edges(own).ToList();
         if (own.Corners.Count != edges.Count || own.Corners.Where((c, i) => c.Edge != edges[i]).Any())
         {
-            check.Refuse("corners", $"corners holds {own.Corners.Count} entries: it must name {string.Join(", ", edges.Select(Deck.Name))} in that order.");
+            check.Refuse("corners", $"corners holds {own.Corners.Count} entries: it must name "
+                + $"{string.Join(", ", edges.Select(Deck.Name))} in that order.");
         }
 
         for (var i = 0; i < own.Corners.Count; i++)
@@ -139,7 +172,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         var sheet = design.Panel(own.Path[0]);
         if (check.Catalog.HasMaterial(sheet.MaterialId) && !check.Catalog.Material(sheet.MaterialId).Wood)
         {
-            check.Refuse("path", $"the {Deck.Name(own.Path[0])} is {check.Catalog.Material(sheet.MaterialId).Name}: a wrap is of wood or board; sheet is folded.");
+            check.Refuse("path", $"the {Deck.Name(own.Path[0])} is {check.Catalog.Material(sheet.MaterialId).Name}: a wrap is of wood or "
+                + $"board; sheet is folded.");
         }
     }
 
@@ -157,10 +191,13 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             foreach (var face in own.Path.Skip(i).Take(2))
             {
                 var length = outer[Enum.GetValues<Axis>().First(a => a != own.Corners[i].Edge.Along() && a != face.Outward().Axis())];
-                var others = own.Corners.Where((c, k) => k != i && c.Method != CornerMethod.Mitred && (c.Edge.Of().A == face || c.Edge.Of().B == face)).Sum(c => c.RadiusMm);
+                var others = own.Corners.Where((c, k) => k != i && c.Method != CornerMethod.Mitred && (c.Edge.Of().A == face || c.Edge.Of()
+                    .B == face)).Sum(c => c.RadiusMm);
                 if (own.Corners[i].Method != CornerMethod.Mitred && length - others - own.Corners[i].RadiusMm < LeastFlatMm)
                 {
-                    check.Refuse($"corners[{i}].radiusMm", $"radiusMm is {own.Corners[i].RadiusMm}: the {Deck.Name(face)} is {length:0.##} mm long, so that at most {Math.Max(0, length - others - LeastFlatMm):0.##} mm keep {LeastFlatMm} mm of it flat.");
+                    check.Refuse($"corners[{i}].radiusMm", $"radiusMm is {own.Corners[i].RadiusMm}: the {Deck.Name(face)} is "
+                        + $"{length:0.##} mm long, so that at most {Math.Max(0, length - others - LeastFlatMm):0.##} mm keep "
+                        + $"{LeastFlatMm} mm of it flat.");
                     break;
                 }
             }
@@ -169,7 +206,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
 
     internal static IEnumerable<EdgeId> Edges(BentWrap own) => own.Path.Zip(own.Path.Skip(1), Faces.Between);
 
-    internal static bool Bends(CornerMethod method) => method is CornerMethod.StraightKerf or CornerMethod.TaperedKerf or CornerMethod.Laminated;
+    internal static bool Bends(CornerMethod method) =>
+        method is CornerMethod.StraightKerf or CornerMethod.TaperedKerf or CornerMethod.Laminated;
 
     protected override Design Spread(BentWrap own, Design design, Catalog catalog)
     {
@@ -178,8 +216,11 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         {
             Box = design.Box with
             {
-                Panels = [.. design.Box.Panels.Select(p => own.Path.Contains(p.Face) ? p with { MaterialId = sheet.MaterialId, NominalMm = sheet.NominalMm, MeasuredMm = sheet.MeasuredMm, InsetMm = 0, Grain = GrainOf(own, p.Face), Hold = PanelHold.Fixed } : p)],
-                Edges = [.. design.Box.Edges.Select(e => own.Corners.FirstOrDefault(c => c.Edge == e.Id) is { } corner ? e with { Joint = JointOf(corner.Method), DepthMm = null, BlockBarId = null } : e)],
+                Panels = [.. design.Box.Panels.Select(p => own.Path.Contains(p.Face)
+                    ? p with { MaterialId = sheet.MaterialId, NominalMm = sheet.NominalMm, MeasuredMm = sheet.MeasuredMm, InsetMm = 0,
+                    Grain = GrainOf(own, p.Face), Hold = PanelHold.Fixed } : p)],
+                Edges = [.. design.Box.Edges.Select(e => own.Corners.FirstOrDefault(c => c.Edge == e.Id) is { } corner
+                    ? e with { Joint = JointOf(corner.Method), DepthMm = null, BlockBarId = null } : e)],
             },
         };
     }
@@ -217,7 +258,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
 
         foreach (var corner in own.Corners)
         {
-            LayCorner(own, draft, corner, WrapStrip.IdOf(own, runs.FindIndex(r => r.Contains(corner.Edge.Of().A) && r.Contains(corner.Edge.Of().B))));
+            LayCorner(own, draft, corner, WrapStrip.IdOf(own, runs.FindIndex(r => r.Contains(corner.Edge.Of().A)
+                && r.Contains(corner.Edge.Of().B))));
         }
 
         foreach (var (run, i) in runs.Select((r, i) => (r, i)).Where(r => r.r.Count > 1))
@@ -234,7 +276,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
         var along = corner.Edge.Along();
         if (Bends(corner.Method))
         {
-            BentCorner.Lay(draft, strip, a, b, Math.Max(corner.RadiusMm, thickness), Grooves(draft, corner, thickness), length => WrapStrip.LeftMm3(own, corner, draft, draft.Panels[a], length));
+            BentCorner.Lay(draft, strip, a, b, Math.Max(corner.RadiusMm, thickness), Grooves(draft, corner, thickness),
+                length => WrapStrip.LeftMm3(own, corner, draft, draft.Panels[a], length));
         }
         else if (corner.Method == CornerMethod.CornerBlock && BlockBar(draft.Catalog, corner.RadiusMm) is { } bar)
         {
@@ -243,7 +286,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             draft.Panels[b] = BentCorner.Shortened(second, a, outer, corner.RadiusMm);
             var (from, to) = (Math.Max(first.Box.Min[along], second.Box.Min[along]), Math.Min(first.Box.Max[along], second.Box.Max[along]));
             var box = Corner(outer, a, b, corner.RadiusMm).WithSpan(along, from, to);
-            draft.Members.Add(BarPlacing.Solid(BlockId(own, corner), $"Corner block {Deck.Name(corner.Edge)}", PartKind.Block, bar, box, along, a.Outward(), corner.RadiusMm) with
+            draft.Members.Add(BarPlacing.Solid(BlockId(own, corner), $"Corner block {Deck.Name(corner.Edge)}", PartKind.Block, bar, box,
+                along, a.Outward(), corner.RadiusMm) with
             {
                 Body = BentCorner.Body(outer, a, b, corner.RadiusMm, corner.RadiusMm, from, to, []),
                 BendMm3 = BentCorner.RingMm3(corner.RadiusMm, corner.RadiusMm, from, to, []),
@@ -255,7 +299,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             var box = BarPlacing.Trim(Corner(inner, a, b, glue.WidthMm), along, draft.Members.Select(m => m.Box));
             if (box.Size[along] >= BarPlacing.LeastLengthMm)
             {
-                draft.Members.Add(BarPlacing.Solid(BlockId(own, corner), $"Glue block {Deck.Name(corner.Edge)}", PartKind.Block, glue, box, along, a.Outward(), glue.HeightMm));
+                draft.Members.Add(BarPlacing.Solid(BlockId(own, corner), $"Glue block {Deck.Name(corner.Edge)}", PartKind.Block, glue, box,
+                    along, a.Outward(), glue.HeightMm));
             }
         }
     }
@@ -273,7 +318,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
 
     /// <summary>The smallest square wooden bar that a block of that size can be cut from.</summary>
     internal static BarStock? BlockBar(Catalog catalog, double sizeMm) => catalog.Bars
-        .Where(b => b.Shape == BarShape.Solid && catalog.Material(b.MaterialId).Wood && Math.Abs(b.WidthMm - b.HeightMm) < 1e-6 && b.WidthMm >= sizeMm - 1e-6)
+        .Where(b => b.Shape == BarShape.Solid && catalog.Material(b.MaterialId).Wood && Math.Abs(b.WidthMm - b.HeightMm) < 1e-6
+            && b.WidthMm >= sizeMm - 1e-6)
         .MinBy(b => b.WidthMm);
 
     private static string BlockId(BentWrap own, WrapCorner corner) => $"{own.Id}/block-{Deck.Name(corner.Edge)}";
@@ -289,7 +335,8 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             var inset = BentCorner.InsetFrom(draft.Fit.Envelope.Outer, end.Box, a);
             if (inset < thickness - 1e-6)
             {
-                grooves.Add((end.Box.Min[along] - (draft.Shop.Fits.GrooveWidthMm / 2), end.Box.Max[along] + (draft.Shop.Fits.GrooveWidthMm / 2), Math.Max(0, inset - draft.Shop.Fits.GrooveDepthMm)));
+                grooves.Add((end.Box.Min[along] - (draft.Shop.Fits.GrooveWidthMm / 2), end.Box.Max[along]
+                    + (draft.Shop.Fits.GrooveWidthMm / 2), Math.Max(0, inset - draft.Shop.Fits.GrooveDepthMm)));
             }
         }
 
@@ -317,7 +364,9 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
                 foreach (var (face, end) in draft.Shell.Panels.Where(p => p.Value.Box.Overlaps(solid.Box)))
                 {
                     var (min, max) = end.Frame.ToPlane(solid.Box.Grow(BlockClearMm).Intersect(end.Box.Grow(1)));
-                    draft.Cut(end, Notch.Rectangle($"{own.Id}/{Deck.Name(corner.Edge)}/block", own.Id, "corner round the block", JointDraft.FaceTowards(end, face.Outward()), min, max, null, $"block of {corner.RadiusMm} mm and {BlockClearMm} mm all round"));
+                    draft.Cut(end, Notch.Rectangle($"{own.Id}/{Deck.Name(corner.Edge)}/block", own.Id, "corner round the block",
+                        JointDraft.FaceTowards(end, face.Outward()), min, max, null, $"block of {corner.RadiusMm} mm and {BlockClearMm} "
+                        + $"mm all round"));
                 }
             }
 
@@ -329,16 +378,20 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             var option = CornerSchools.Of(corner, own, draft.Design, draft.Catalog, draft.Shop);
             var turned = Bends(corner.Method) ? Done.Formed : Done.Glued;
             draft.Work.Add(new Operation(
-                $"{own.Id}/{Deck.Name(corner.Edge)}", $"Turn the corner {Deck.Name(corner.Edge)}: {CornerSchools.Word(corner.Method)}", option.Hours * 60,
+                $"{own.Id}/{Deck.Name(corner.Edge)}", $"Turn the corner {Deck.Name(corner.Edge)}: {CornerSchools.Word(corner.Method)}",
+                    option.Hours * 60,
                 [new(turned, draft.Shell.Panels[a].Id), new(turned, draft.Shell.Panels[b].Id)], [Deck.PlaceOf(corner.Edge)])
             {
-                HoldPoint = option.TestPieces > 0 ? $"{option.TestPieces} test {(option.TestPieces == 1 ? "piece" : "pieces")} of the same board turned whole." : null,
+                HoldPoint = option.TestPieces > 0 ? $"{option.TestPieces} test {(option.TestPieces == 1 ? "piece" : "pieces")} of the "
+                    + $"same board turned whole." : null,
                 Caution = Bends(corner.Method) ? "Steam and hot water scald; a strap under tension whips." : null,
             });
             // blocks are bars of the cut list; what else a corner takes stands nowhere else
             if (Bends(corner.Method) && option is { Possible: true, MaterialCents: > 0 })
             {
-                draft.Bought.Add(new BoughtPiece("corner", $"{(corner.Method == CornerMethod.Laminated ? $"glue and form: {option.Note}" : "strap, glue and filler")}, {Deck.Name(corner.Edge)}", 1, option.MaterialCents));
+                draft.Bought.Add(new BoughtPiece("corner",
+                    $"{(corner.Method == CornerMethod.Laminated ? $"glue and form: {option.Note}" : "strap, glue and filler")}, "
+                    + $"{Deck.Name(corner.Edge)}", 1, option.MaterialCents));
             }
         }
     }
@@ -354,10 +407,15 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             }
 
             yield return new Finding(
-                $"corner-not-possible:{Deck.PlaceOf(corner.Edge)}", "corner-not-possible", Severity.Stop, $"The corner {Deck.Name(corner.Edge)} cannot be made so: {option.Note}", [Deck.PlaceOf(corner.Edge), own.Id],
+                $"corner-not-possible:{Deck.PlaceOf(corner.Edge)}", "corner-not-possible", Severity.Stop,
+                    $"The corner {Deck.Name(corner.Edge)} cannot be made so: {option.Note}", [Deck.PlaceOf(corner.Edge), own.Id],
                 [
-                    .. option.LeastRadiusMm is { } least && least > corner.RadiusMm ? [new Remedy("radius", $"Make the outside radius {Say.Mm(Math.Ceiling(least))} mm", d => Changed(d, own, corner, c => c with { RadiusMm = Math.Ceiling(least) }))] : (Remedy[])[],
-                    .. option.MostRadiusMm is { } most && most < corner.RadiusMm ? [new Remedy("radius", $"Make the outside radius {Say.Mm(Math.Floor(most))} mm", d => Changed(d, own, corner, c => c with { RadiusMm = Math.Floor(most) }))] : (Remedy[])[],
+                    .. option.LeastRadiusMm is { } least && least > corner.RadiusMm
+                        ? [new Remedy("radius", $"Make the outside radius {Say.Mm(Math.Ceiling(least))} mm",
+                        d => Changed(d, own, corner, c => c with { RadiusMm = Math.Ceiling(least) }))] : (Remedy[])[],
+                    .. option.MostRadiusMm is { } most && most < corner.RadiusMm
+                        ? [new Remedy("radius", $"Make the outside radius {Say.Mm(Math.Floor(most))} mm",
+                        d => Changed(d, own, corner, c => c with { RadiusMm = Math.Floor(most) }))] : (Remedy[])[],
                     new Remedy("mitre", "Mitre it", d => Changed(d, own, corner, c => c with { Method = CornerMethod.Mitred })),
                 ]);
         }

@@ -17,7 +17,8 @@ namespace AnvilPlan.Core.Construction.BentWraps;
 /// <param name="LeastRadiusMm">Smallest outside radius that can be made so; null = any.</param>
 /// <param name="Note">What decides it here, with numbers.</param>
 public sealed record CornerOption(
-    CornerMethod Method, double OutsideRadiusMm, double InsideRadiusMm, double InsideLossMm, string Visible, double Hours, long MaterialCents, int Skill, double ScrapRisk, int TestPieces,
+    CornerMethod Method, double OutsideRadiusMm, double InsideRadiusMm, double InsideLossMm, string Visible, double Hours,
+        long MaterialCents, int Skill, double ScrapRisk, int TestPieces,
     bool Possible, double? LeastRadiusMm, double? MostRadiusMm, string Note);
 
 /// <summary>
@@ -44,7 +45,9 @@ public static class CornerSchools
         return corner.Method switch
         {
             CornerMethod.RoundedSolid => Rounded(r, t, length, catalog),
-            CornerMethod.Mitred => new CornerOption(corner.Method, 0, 0, 0, "grain runs on; a fine line at the corner", 1.5 + (length / 1000), 80, 4, 0.15, 1, true, null, null, "both boards at 45 degrees from one piece, splined; needs the saw true to a tenth"),
+            CornerMethod.Mitred => new CornerOption(corner.Method, 0, 0, 0, "grain runs on; a fine line at the corner", 1.5
+                + (length / 1000), 80, 4, 0.15, 1, true, null, null, "both boards at 45 degrees from one piece, splined; needs the saw "
+                + "true to a tenth"),
             CornerMethod.StraightKerf or CornerMethod.TaperedKerf => Kerfed(corner, wrap, material, t, length, shop),
             CornerMethod.Laminated => Laminated(r, t, length, material, catalog),
             _ => Block(r, t, length, catalog),
@@ -68,8 +71,10 @@ public static class CornerSchools
         var left = (Math.Sqrt(2) * t) - ((Math.Sqrt(2) - 1) * r);
         var block = BentWrapSystem.BlockBar(catalog, t);
         return new CornerOption(
-            CornerMethod.RoundedSolid, r, 0, block?.WidthMm ?? t, "end grain and the joint line show on the round", 1 + (length / 1000), 60, 2, 0.05, 0, r <= most && block is not null, null, most,
-            r <= most ? $"{Mm(left)} mm of wood are left on the diagonal, a glue block of {Mm(block?.WidthMm ?? t)} mm behind it" : $"an outside radius of {Mm(r)} mm cuts through: at most 2.2 times the thickness, {Mm(most)} mm.");
+            CornerMethod.RoundedSolid, r, 0, block?.WidthMm ?? t, "end grain and the joint line show on the round", 1 + (length / 1000), 60,
+                2, 0.05, 0, r <= most && block is not null, null, most,
+            r <= most ? $"{Mm(left)} mm of wood are left on the diagonal, a glue block of {Mm(block?.WidthMm ?? t)} mm behind it"
+                : $"an outside radius of {Mm(r)} mm cuts through: at most 2.2 times the thickness, {Mm(most)} mm.");
     }
 
     private static CornerOption Kerfed(WrapCorner corner, BentWrap wrap, Material material, double t, double length, ShopProfile shop)
@@ -79,35 +84,44 @@ public static class CornerSchools
         var tapered = corner.Method == CornerMethod.TaperedKerf;
         if (web >= t / 2)
         {
-            return new CornerOption(corner.Method, corner.RadiusMm, Math.Max(0, corner.RadiusMm - t), corner.RadiusMm, "", 0, 0, 3, 1, 2, false, null, null, $"a web of {Mm(web)} mm is half of the board's {Mm(t)} mm: nothing bends.");
+            return new CornerOption(corner.Method, corner.RadiusMm, Math.Max(0, corner.RadiusMm - t), corner.RadiusMm, "", 0, 0, 3, 1, 2,
+                false, null, null, $"a web of {Mm(web)} mm is half of the board's {Mm(t)} mm: nothing bends.");
         }
 
         var bend = WrapStrip.BendOf(wrap, corner, material, t, shop.Rule(material.Family).KerfMm)!;
         var least = Math.Max(bend.LeastRadiusMm, t);
         var possible = corner.RadiusMm >= least - 1e-6;
         var minutes = (tapered ? 90 : 20) + (bend.Cuts * (tapered ? 4 : 2.5)) + (length / 100);
-        var strain = bend.StrainPercent > guide.StrainLimitPercent ? $", strain of the web up to {Mm(bend.StrainPercent)} %: {(bend.StrainPercent > WetStrainPercent ? "steam it, with a strap" : "wet the outside")}" : "";
+        var strain = bend.StrainPercent > guide.StrainLimitPercent ? $", strain of the web up to {Mm(bend.StrainPercent)} %: "
+            + $"{(bend.StrainPercent > WetStrainPercent ? "steam it, with a strap" : "wet the outside")}" : "";
         return new CornerOption(
-            corner.Method, corner.RadiusMm, Math.Max(0, corner.RadiusMm - t), Loss(corner.RadiusMm, t), tapered ? "closes solid; edges show fine lines" : "gaps show on the inside and at the edges",
+            corner.Method, corner.RadiusMm, Math.Max(0, corner.RadiusMm - t), Loss(corner.RadiusMm, t), tapered
+                ? "closes solid; edges show fine lines" : "gaps show on the inside and at the edges",
             minutes / 60, tapered ? 900 : 150, tapered ? 5 : 3, tapered ? 0.35 : 0.25, 2, possible, least, null,
             possible
-                ? $"{bend.Cuts} cuts {Mm(bend.SpacingMm)} mm apart over {Mm(bend.ZoneMm)} mm, ribs of {Mm(bend.RibMm)} mm, web {Mm(web)} mm{strain}"
-                : $"the ribs between {bend.Cuts} cuts would be {Mm(bend.RibMm)} mm: with {Mm(guide.LeastRibMm)} mm of rib the outside radius is at least {Mm(least)} mm.");
+                ? $"{bend.Cuts} cuts {Mm(bend.SpacingMm)} mm apart over {Mm(bend.ZoneMm)} mm, ribs of {Mm(bend.RibMm)} mm, web {Mm(web)} "
+                    + $"mm{strain}"
+                : $"the ribs between {bend.Cuts} cuts would be {Mm(bend.RibMm)} mm: with {Mm(guide.LeastRibMm)} mm of rib the outside "
+                    + $"radius is at least {Mm(least)} mm.");
     }
 
     private static CornerOption Laminated(double r, double t, double length, Material material, Catalog catalog)
     {
         if (WrapStrip.PlyOf(catalog, material.Id, t) is not { } sold)
         {
-            return new CornerOption(CornerMethod.Laminated, r, Math.Max(0, r - t), Loss(r, t), "", 0, 0, 4, 1, 1, false, null, null, $"no thin plies of {material.Name.ToLowerInvariant()} are sold.");
+            return new CornerOption(CornerMethod.Laminated, r, Math.Max(0, r - t), Loss(r, t), "", 0, 0, 4, 1, 1, false, null, null,
+                $"no thin plies of {material.Name.ToLowerInvariant()} are sold.");
         }
 
         var bend = LaminatedBend.Of(t, sold.Stock.TypicalMm, Math.Max(0.1, r - t), KerfGuide.For(material).StrainLimitPercent);
         var least = bend.LeastRadiusMm + t;
         var possible = r >= least - 1e-6;
         return new CornerOption(
-            CornerMethod.Laminated, r, Math.Max(0, r - t), Loss(r, t), "clean; plies show at the edges only", 4 + (length / 500), GlueAndFormCents + (long)(length * bend.Plies / 200), 4, 0.1, 1, possible, least, null,
-            possible ? $"{bend.Plies} plies of {Mm(bend.PlyMm)} mm over a form of {Mm(bend.FormRadiusMm)} mm inside, which springs back to {Mm(r - t)} mm" : $"plies of {Mm(bend.PlyMm)} mm bend to {Mm(bend.LeastRadiusMm)} mm inside at the least: the outside radius is at least {Mm(least)} mm.");
+            CornerMethod.Laminated, r, Math.Max(0, r - t), Loss(r, t), "clean; plies show at the edges only", 4 + (length / 500),
+                GlueAndFormCents + (long)(length * bend.Plies / 200), 4, 0.1, 1, possible, least, null,
+            possible ? $"{bend.Plies} plies of {Mm(bend.PlyMm)} mm over a form of {Mm(bend.FormRadiusMm)} mm inside, which springs back "
+                + $"to {Mm(r - t)} mm" : $"plies of {Mm(bend.PlyMm)} mm bend to {Mm(bend.LeastRadiusMm)} mm inside at the least: the "
+                + $"outside radius is at least {Mm(least)} mm.");
     }
 
     private static CornerOption Block(double r, double t, double length, Catalog catalog)
@@ -116,8 +130,11 @@ public static class CornerSchools
         var most = catalog.Bars.Where(b => BentWrapSystem.BlockBar(catalog, b.WidthMm) == b).Select(b => b.WidthMm).DefaultIfEmpty(0).Max();
         var possible = bar is not null && r >= t - 1e-6;
         return new CornerOption(
-            CornerMethod.CornerBlock, r, 0, Math.Max(0, r - t), "glue lines and end grain: filler and an opaque finish", 1.2 + (length / 1500), bar is null ? 0 : (long)(bar.PriceCents * length / bar.LengthMm), 1, 0.05, 0, possible, t, most,
-            possible ? $"a block of {Mm(r)} mm from {bar!.Name} between the boards, each {Mm(r)} mm shorter" : r < t ? $"a block of {Mm(r)} mm is thinner than the boards: at least {Mm(t)} mm." : $"no bar is large enough for a block of {Mm(r)} mm: at most {Mm(most)} mm.");
+            CornerMethod.CornerBlock, r, 0, Math.Max(0, r - t), "glue lines and end grain: filler and an opaque finish", 1.2
+                + (length / 1500), bar is null ? 0 : (long)(bar.PriceCents * length / bar.LengthMm), 1, 0.05, 0, possible, t, most,
+            possible ? $"a block of {Mm(r)} mm from {bar!.Name} between the boards, each {Mm(r)} mm shorter" : r < t
+                ? $"a block of {Mm(r)} mm is thinner than the boards: at least {Mm(t)} mm."
+                : $"no bar is large enough for a block of {Mm(r)} mm: at most {Mm(most)} mm.");
     }
 
     /// <summary>Along the wall from the sharp inside corner to where the inside is flat again.</summary>

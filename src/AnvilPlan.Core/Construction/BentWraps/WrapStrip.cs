@@ -9,7 +9,9 @@ using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.BentWraps;
 
-/// <summary>The strip of a wrap as it is cut: which faces are one piece, how long it is, its kerfs or plies, and what is left in a bend.</summary>
+/// <summary>
+/// The strip of a wrap as it is cut: which faces are one piece, how long it is, its kerfs or plies, and what is left in a bend.
+/// </summary>
 internal static class WrapStrip
 {
     /// <summary>Faces that are one piece: from one corner that is no bend to the next.</summary>
@@ -51,7 +53,8 @@ internal static class WrapStrip
                 var layer = corner.Method == CornerMethod.Laminated ? 0 : web;
                 var zone = Math.PI / 2 * (corner.RadiusMm - (layer / 2));
                 features.AddRange(Cuts(own, corner, material, sheet.ThicknessMm, length, width, draft));
-                terms.Add(new WhyTerm($"bend {Deck.Name(corner.Edge)}", Math.Round(zone, 3), "mm", $"quarter circle of R {corner.RadiusMm} less half the web"));
+                terms.Add(new WhyTerm($"bend {Deck.Name(corner.Edge)}", Math.Round(zone, 3), "mm",
+                    $"quarter circle of R {corner.RadiusMm} less half the web"));
                 length += zone;
             }
 
@@ -69,15 +72,19 @@ internal static class WrapStrip
             var corner = own.Corners.First(c => c.Edge == Faces.Between(run[i - 1], run[i]));
             var zone = Math.PI / 2 * (corner.RadiusMm - ((corner.Method == CornerMethod.Laminated ? 0 : web) / 2));
             piece = flat.Fold(
-                piece, run[i].Outward(), draft.Fit.Envelope.Outer.Side(run[i].Outward()), draft.Panels[run[i]], run[i - 1].Outward().Opposite(), draft.Fit.Envelope.Outer.Side(run[i - 1].Outward()),
+                piece, run[i].Outward(), draft.Fit.Envelope.Outer.Side(run[i].Outward()), draft.Panels[run[i]], run[i - 1].Outward()
+                    .Opposite(), draft.Fit.Envelope.Outer.Side(run[i - 1].Outward()),
                 new FlatBend(90, corner.RadiusMm - sheet.ThicknessMm, zone, corner.RadiusMm, "quarter circle on the middle of the web"));
         }
 
         var (pieces, flatLength, flatWidth, corners, bends) = flat.Finish(own.Id);
-        var plies = run.Skip(1).Zip(run, Faces.Between).Any(e => own.Corners.Any(c => c.Edge == e && c.Method == CornerMethod.Laminated)) ? PlyOf(draft.Catalog, sheet.MaterialId, sheet.ThicknessMm) : null;
+        var plies = run.Skip(1).Zip(run, Faces.Between).Any(e => own.Corners.Any(c => c.Edge == e && c.Method == CornerMethod.Laminated))
+            ? PlyOf(draft.Catalog, sheet.MaterialId, sheet.ThicknessMm) : null;
         return new Compound(
-            id, $"Strip {string.Join(", ", run.Select(Deck.Name))}", PartKind.Blank, sheet.MaterialId, plies?.Stock.NominalMm ?? sheet.NominalMm, flatLength, flatWidth, sheet.ThicknessMm, [.. corners, .. features, .. bends],
-            [new Why("blank length", Math.Round(flatLength, 3), "mm", "flats and quarter circles on the web's middle", terms, "kerf-bending geometry: a (Ro - w/2)")])
+            id, $"Strip {string.Join(", ", run.Select(Deck.Name))}", PartKind.Blank, sheet.MaterialId, plies?.Stock.NominalMm
+                ?? sheet.NominalMm, flatLength, flatWidth, sheet.ThicknessMm, [.. corners, .. features, .. bends],
+            [new Why("blank length", Math.Round(flatLength, 3), "mm", "flats and quarter circles on the web's middle", terms,
+                "kerf-bending geometry: a (Ro - w/2)")])
         { Pieces = pieces, Plies = plies?.Count ?? 1 };
     }
 
@@ -86,7 +93,8 @@ internal static class WrapStrip
         catalog.PliesOf(materialId).FirstOrDefault() is { } ply ? (ply, Math.Max(2, Grace.Ceiling(thicknessMm / ply.TypicalMm))) : null;
 
     /// <summary>The cuts of one bend, on the inside, from where its tangent lies.</summary>
-    private static IEnumerable<Feature> Cuts(BentWrap own, WrapCorner corner, Material material, double thickness, double from, double width, ShellDraft draft)
+    private static IEnumerable<Feature> Cuts(BentWrap own, WrapCorner corner, Material material, double thickness, double from,
+        double width, ShellDraft draft)
     {
         if (BendOf(own, corner, material, thickness, draft.Shop.Rule(material.Family).KerfMm) is not { } bend)
         {
@@ -99,9 +107,13 @@ internal static class WrapStrip
         {
             var at = from + (bend.SpacingMm * (i + 0.5));
             yield return new Channel(
-                $"{Deck.Name(corner.Edge)}/kerf/{i + 1}", own.Id, $"{(tapered ? "tapered kerf" : "kerf")} {i + 1} of {bend.Cuts} at {Deck.Name(corner.Edge)}", WorkedFrom.Far, ChannelShape.Groove,
+                $"{Deck.Name(corner.Edge)}/kerf/{i + 1}", own.Id, $"{(tapered ? "tapered kerf" : "kerf")} {i + 1} of {bend.Cuts} at "
+                    + $"{Deck.Name(corner.Edge)}", WorkedFrom.Far, ChannelShape.Groove,
                 new Uv(at - (bend.MouthMm / 2), 0), new Uv(at + (bend.MouthMm / 2), width), thickness - web, thickness - web,
-                $"web of {web} mm left; {bend.SpacingMm:0.###} mm apart{(tapered ? $"; {bend.MouthMm:0.##} mm at the mouth, {own.CutterTipMm:0.##} mm at the tip, a cutter of {own.CutterTaperDeg:0.##} degrees" : "")}")
+                $"web of {web} mm left; {bend.SpacingMm:0.###} mm apart" + (tapered
+                    ? $"; {bend.MouthMm:0.##} mm at the mouth, {own.CutterTipMm:0.##} mm at the tip, "
+                        + $"a cutter of {own.CutterTaperDeg:0.##} degrees"
+                    : ""))
             { FloorMm = FloorMm(own, corner, bend) };
         }
     }
@@ -115,7 +127,9 @@ internal static class WrapStrip
         return corner.Method switch
         {
             CornerMethod.StraightKerf => KerfBend.Straight(thickness, web, kerf, corner.RadiusMm, guide.ClosingFactor, guide.LeastRibMm),
-            CornerMethod.TaperedKerf => KerfBend.Tapered(thickness, web, own.CutterTipMm, corner.RadiusMm, Grace.Ceiling(90 / own.CutterTaperDeg), guide.LeastRibMm),
+            CornerMethod.TaperedKerf =>
+                KerfBend.Tapered(thickness, web, own.CutterTipMm, corner.RadiusMm, Grace.Ceiling(90 / own.CutterTaperDeg),
+                guide.LeastRibMm),
             _ => null,
         };
     }
@@ -125,9 +139,11 @@ internal static class WrapStrip
     {
         var material = draft.Catalog.Material(sheet.MaterialId);
         return BendOf(own, corner, material, sheet.ThicknessMm, draft.Shop.Rule(material.Family).KerfMm) is { } bend
-            ? lengthMm * ((bend.ZoneMm * sheet.ThicknessMm) - (bend.Cuts * (sheet.ThicknessMm - WebMm(own, material)) * (bend.MouthMm + FloorMm(own, corner, bend)) / 2))
+            ? lengthMm * ((bend.ZoneMm * sheet.ThicknessMm) - (bend.Cuts * (sheet.ThicknessMm - WebMm(own, material)) * (bend.MouthMm
+                + FloorMm(own, corner, bend)) / 2))
             : null;
     }
 
-    private static double FloorMm(BentWrap own, WrapCorner corner, KerfBend bend) => corner.Method == CornerMethod.TaperedKerf ? own.CutterTipMm : bend.MouthMm;
+    private static double FloorMm(BentWrap own, WrapCorner corner, KerfBend bend) => corner.Method == CornerMethod.TaperedKerf
+        ? own.CutterTipMm : bend.MouthMm;
 }

@@ -41,7 +41,8 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
 
     public override string Key => "deskConsole";
     public override string Name => "Desk console";
-    public override string About => "A front that leans back from a low lip, sides sawn to its slope: for displays and controls that are read and worked from a chair.";
+    public override string About => "A front that leans back from a low lip, sides sawn to its slope: for displays and controls that are "
+        + "read and worked from a chair.";
     public override bool HoldsPanels => true;
     public override bool MeetsSlope => true;
 
@@ -62,7 +63,8 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
                 {
                     Face.Left or Face.Right => p with { Hold = PanelHold.Fixed, InsetMm = 0 },
                     Face.Front => p with { Hold = PanelHold.Removable, InsetMm = 0 },
-                    Face.Top or Face.Bottom when p.Hold is not (PanelHold.Fixed or PanelHold.Removable) => p with { Hold = PanelHold.Fixed, InsetMm = 0 },
+                    Face.Top or Face.Bottom when p.Hold is not (PanelHold.Fixed or PanelHold.Removable) =>
+                        p with { Hold = PanelHold.Fixed, InsetMm = 0 },
                     Face.Top => p with { InsetMm = 0, Fit = p.Hold == PanelHold.Removable ? p.Fit ?? FitClass.Sliding : p.Fit },
                     _ => p,
                 })],
@@ -77,7 +79,8 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
             foreach (var lip in (double[])[Math.Max(45, least), least])
             {
                 own = own with { LipMm = lip };
-                if (deg == MostDeg || (lip <= MostLipMm(own, begun, catalog) && TopMm(own, begun, catalog) >= LeastTopOf(own, begun, catalog)))
+                if (deg == MostDeg || (lip <= MostLipMm(own, begun, catalog) && TopMm(own, begun, catalog) >= LeastTopOf(own,
+                    begun, catalog)))
                 {
                     return begun with { Structures = [.. design.Structures, own] };
                 }
@@ -91,9 +94,11 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
 
     protected override void Check(StructureCheck check, DeskConsole own, Design design)
     {
-        foreach (var other in design.Structures.Where(s => s.Id != own.Id && !check.Catalog.Systems.Any(x => x.Decision == s.GetType() && x.MeetsSlope)))
+        foreach (var other in design.Structures.Where(s => s.Id != own.Id && !check.Catalog.Systems.Any(x => x.Decision == s.GetType()
+            && x.MeetsSlope)))
         {
-            check.Refuse("id", $"{own.Id} leans the front, and {other.Id} is laid out for walls that are square to one another: take one of the two out.");
+            check.Refuse("id", $"{own.Id} leans the front, and {other.Id} is laid out for walls that are square to one another: take one "
+                + $"of the two out.");
         }
 
         foreach (var panel in design.Box.Panels.Where(p => p.Face != Face.Back))
@@ -101,11 +106,16 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
             var side = panel.Face is Face.Left or Face.Right;
             if (panel.Hold != PanelHold.Fixed && (side || panel.Hold != PanelHold.Removable))
             {
-                check.Refuse("id", $"the {Deck.Name(panel.Face)} is {panel.Hold.ToString().ToLowerInvariant()}: in a console {(side ? "the sides are fixed, for they carry the front" : "it is fixed or comes off")}.");
+                check.Refuse("id", $"the {Deck.Name(panel.Face)} is {panel.Hold.ToString().ToLowerInvariant()}: in a console "
+                    + $"{(side ? "the sides are fixed, for they carry the front" : "it is fixed or comes off")}.");
             }
         }
 
-        if (design.Trays.FirstOrDefault(t => t is { Plane: TrayPlane.FacesRight, Support: TraySupport.Rails or TraySupport.Housed or TraySupport.Flanges }) is { } divider)
+        if (design.Trays.FirstOrDefault(t => t is
+            {
+                Plane: TrayPlane.FacesRight, Support: TraySupport.Rails or TraySupport.Housed
+            or TraySupport.Flanges
+            }) is { } divider)
         {
             check.Refuse("id", $"{divider.Name} is carried by front and back, and the front leans: stand it on posts, or across the box.");
         }
@@ -115,7 +125,8 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
             check.Refuse("id", $"{drawer.Name} comes out at the front, which leans: let it come out at the back.");
         }
 
-        if (!check.Catalog.HasBar(own.CleatBarId) || own.SlopeDeg is not (>= LeastDeg and <= MostDeg) || !design.Box.Panels.All(p => check.Catalog.HasMaterial(p.MaterialId)))
+        if (!check.Catalog.HasBar(own.CleatBarId) || own.SlopeDeg is not (>= LeastDeg and <= MostDeg)
+            || !design.Box.Panels.All(p => check.Catalog.HasMaterial(p.MaterialId)))
         {
             return;
         }
@@ -128,15 +139,20 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
         var (least, most) = (LeastLipMm(own, design, check.Catalog), MostLipMm(own, design, check.Catalog));
         if (least > most)
         {
-            check.Refuse("lipMm", $"lipMm is {own.LipMm}: the box is too low for a slope of {own.SlopeDeg}° over its lip; {Math.Ceiling(least - most)} mm more of height are wanted.");
+            check.Refuse("lipMm", $"lipMm is {own.LipMm}: the box is too low for a slope of {own.SlopeDeg}° over its lip; "
+                + $"{Math.Ceiling(least - most)} mm more of height are wanted.");
         }
         else if (own.LipMm < least - 1e-6 || own.LipMm > most + 1e-6)
         {
-            check.Refuse("lipMm", $"lipMm is {own.LipMm}: at a slope of {own.SlopeDeg}° it must lie between {Math.Ceiling(least)} and {Math.Floor(most)} mm, so that it hides what is behind it and {SlopeLeastMm(own, check.Catalog):0} mm of slope are left.");
+            check.Refuse("lipMm", $"lipMm is {own.LipMm}: at a slope of {own.SlopeDeg}° it must lie between {Math.Ceiling(least)} and "
+                + $"{Math.Floor(most)} mm, so that it hides what is behind it and {SlopeLeastMm(own, check.Catalog):0} mm of slope "
+                + $"are left.");
         }
-        else if (TopMm(own, design, check.Catalog) is var top && LeastTopOf(own, design, check.Catalog) is var wanted && top < wanted - 1e-6)
+        else if (TopMm(own, design, check.Catalog) is var top && LeastTopOf(own, design, check.Catalog) is var wanted
+            && top < wanted - 1e-6)
         {
-            check.Refuse("slopeDeg", $"slopeDeg is {own.SlopeDeg}: the slope leaves {Math.Round(top, 1)} mm of the top, at least {Math.Ceiling(wanted)} mm are wanted. A steeper slope, a higher lip or a deeper box leaves more.");
+            check.Refuse("slopeDeg", $"slopeDeg is {own.SlopeDeg}: the slope leaves {Math.Round(top, 1)} mm of the top, at least "
+                + $"{Math.Ceiling(wanted)} mm are wanted. A steeper slope, a higher lip or a deeper box leaves more.");
         }
     }
 
@@ -147,13 +163,16 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
         {
             Box = design.Box with
             {
-                Panels = [.. design.Box.Panels.Select(p => p.Face switch { Face.Front => p with { Lean = lean, InsetMm = 0 }, Face.Back => p, _ => p with { InsetMm = 0 } })],
+                Panels = [.. design.Box.Panels.Select(p => p.Face switch { Face.Front => p with { Lean = lean, InsetMm = 0 },
+                    Face.Back => p, _ => p with { InsetMm = 0 } })],
                 Edges = [.. design.Box.Edges.Select(Settled)],
             },
         };
     }
 
-    /// <summary>Sides and back run over the ends of the top, the bottom reaches the front under the lip; the front itself is joined here.</summary>
+    /// <summary>
+    /// Sides and back run over the ends of the top, the bottom reaches the front under the lip; the front itself is joined here.
+    /// </summary>
     private static Edge Settled(Edge edge)
     {
         var (a, b) = edge.Id.Of();
@@ -165,7 +184,9 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
         return b == Face.Top && edge.Joint != JointKind.Mitre ? edge with { Covers = a } : edge;
     }
 
-    /// <summary>So high that the inside of the slope passes over what is behind the lip: its block, or what glue wants of its ends.</summary>
+    /// <summary>
+    /// So high that the inside of the slope passes over what is behind the lip: its block, or what glue wants of its ends.
+    /// </summary>
     private static double LeastLipMm(DeskConsole own, Design design, Catalog catalog)
     {
         var behind = LipIsGlued(design, catalog) ? LeastGlueMm : catalog.Bar(own.CleatBarId).HeightMm + PlayMm;
@@ -183,10 +204,12 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
     }
 
     /// <summary>The front as it will lean, in a box in which it does not yet.</summary>
-    private static Slope SlopeOf(DeskConsole own, Envelope envelope) => new(new Lean(own.SlopeDeg, own.LipMm, 0), envelope.Outer.Size.Z, envelope.ThicknessMm[Face.Front]);
+    private static Slope SlopeOf(DeskConsole own, Envelope envelope) =>
+        new(new Lean(own.SlopeDeg, own.LipMm, 0), envelope.Outer.Size.Z, envelope.ThicknessMm[Face.Front]);
 
     /// <summary>A slope shorter than this has no room for its cleats.</summary>
-    private static double SlopeLeastMm(DeskConsole own, Catalog catalog) => BarPlacing.LeastLengthMm + (5 * catalog.Bar(own.CleatBarId).HeightMm);
+    private static double SlopeLeastMm(DeskConsole own, Catalog catalog) =>
+        BarPlacing.LeastLengthMm + (5 * catalog.Bar(own.CleatBarId).HeightMm);
 
     private static double TopMm(DeskConsole own, Design design, Catalog catalog)
     {
@@ -197,14 +220,19 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
     /// <summary>So much that the block under its back edge, where there is one, lies behind the slope.</summary>
     private static double LeastTopOf(DeskConsole own, Design design, Catalog catalog)
     {
-        if (design.Box.Edges.First(e => e.Id == EdgeId.BackTop) is not { Joint: JointKind.ButtScrewed or JointKind.Magnets, BlockBarId: { } bar } || !catalog.HasBar(bar))
+        if (design.Box.Edges.First(e => e.Id == EdgeId.BackTop) is not
+            {
+                Joint: JointKind.ButtScrewed or JointKind.Magnets,
+                BlockBarId: { } bar
+            } || !catalog.HasBar(bar))
         {
             return LeastTopMm;
         }
 
         var envelope = Envelope.Of(design, catalog);
         var slope = SlopeOf(own, envelope);
-        return Math.Max(LeastTopMm, envelope.Outer.Size.Y - slope.RunMm + slope.BackAt(envelope.Inner.Max.Z, slope.ThicknessMm + PlayMm) + Math.Max(catalog.Bar(bar).WidthMm, catalog.Bar(bar).HeightMm) - envelope.Inner.Max.Y);
+        return Math.Max(LeastTopMm, envelope.Outer.Size.Y - slope.RunMm + slope.BackAt(envelope.Inner.Max.Z, slope.ThicknessMm + PlayMm)
+            + Math.Max(catalog.Bar(bar).WidthMm, catalog.Bar(bar).HeightMm) - envelope.Inner.Max.Y);
     }
 
     private static string Cleat(DeskConsole own, Face side) => $"{own.Id}/cleat-{Deck.Name(side)}";
@@ -224,8 +252,10 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
         var front = Panels.Solid(panel, draft.Catalog, box) with { Name = "Sloped front", Pose = slope.Pose };
         if (panel.Hold == PanelHold.Removable)
         {
-            double Play(Face side) => Making.ClearanceMm(panel.Fit ?? FitClass.Sliding, front, draft.Panels[side], draft.Catalog, draft.Shop) / 2;
-            front = front.Resized(box.WithSpan(Axis.X, box.Min.X + Play(Face.Left), box.Max.X - Play(Face.Right)).WithSpan(Axis.Z, Play(Face.Left), box.Max.Z - Play(Face.Left)));
+            double Play(Face side) => Making.ClearanceMm(panel.Fit ?? FitClass.Sliding, front, draft.Panels[side], draft.Catalog,
+                draft.Shop) / 2;
+            front = front.Resized(box.WithSpan(Axis.X, box.Min.X + Play(Face.Left), box.Max.X - Play(Face.Right))
+                .WithSpan(Axis.Z, Play(Face.Left), box.Max.Z - Play(Face.Left)));
         }
 
         draft.Panels[Face.Front] = front;
@@ -234,11 +264,15 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
 
         var (u, v) = panel.DrawnAxes();
         var lip = new Box(new(inner.Min.X, 0, inner.Min.Z), new(inner.Max.X, t, own.LipMm));
-        draft.Members.Add(new SolidPart(LipOf(own), "Lip", PartKind.Panel, panel.MaterialId, panel.NominalMm, lip, SolidPart.FrameOf(lip, u, v, false), "outside", "inside", null) { Closes = Face.Front });
+        draft.Members.Add(new SolidPart(LipOf(own), "Lip", PartKind.Panel, panel.MaterialId, panel.NominalMm, lip,
+            SolidPart.FrameOf(lip, u, v, false), "outside", "inside", null)
+        { Closes = Face.Front });
         if (!LipIsGlued(draft.Design, draft.Catalog))
         {
-            var block = BarPlacing.Trim(new Box(new(inner.Min.X, t, inner.Min.Z), new(inner.Max.X, t + bar.WidthMm, inner.Min.Z + bar.HeightMm)), Axis.X, draft.Members.Select(m => m.Box).Where(b => b != lip));
-            draft.Members.Add(BarPlacing.Solid(BlockOf(own), "Block behind the lip", PartKind.Block, bar, block, Axis.X, Direction.Front, bar.HeightMm));
+            var block = BarPlacing.Trim(new Box(new(inner.Min.X, t, inner.Min.Z), new(inner.Max.X, t + bar.WidthMm, inner.Min.Z
+                + bar.HeightMm)), Axis.X, draft.Members.Select(m => m.Box).Where(b => b != lip));
+            draft.Members.Add(BarPlacing.Solid(BlockOf(own), "Block behind the lip", PartKind.Block, bar, block, Axis.X, Direction.Front,
+                bar.HeightMm));
         }
 
         var (least, most) = CleatEnds(slope, envelope.Inner, t, t + bar.HeightMm);
@@ -248,7 +282,9 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
             var far = wall - (side.Outward().Sign() * bar.WidthMm);
             var cleat = new Box(new(Math.Min(wall, far), t, least), new(Math.Max(wall, far), t + bar.HeightMm, most));
             cleat = Short(cleat, slope.Pose, draft.Members);
-            draft.Members.Add(BarPlacing.Solid(Cleat(own, side), $"Cleat {Deck.Name(side)}", PartKind.Rail, bar, cleat, Axis.Z, Direction.Front, bar.HeightMm) with { Pose = slope.Pose });
+            draft.Members.Add(BarPlacing.Solid(Cleat(own, side), $"Cleat {Deck.Name(side)}", PartKind.Rail, bar, cleat, Axis.Z,
+                Direction.Front, bar.HeightMm) with
+            { Pose = slope.Pose });
         }
     }
 
@@ -273,7 +309,8 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
             bool Free(Box box) => !new Block(box, pose).Overlaps(block);
             for (var off = 0.0; !Free(cleat) && off < cleat.Size.Z; off += step)
             {
-                var (lower, upper) = (cleat with { Min = cleat.Min with { Z = cleat.Min.Z + off } }, cleat with { Max = cleat.Max with { Z = cleat.Max.Z - off } });
+                var (lower, upper) = (cleat with { Min = cleat.Min with { Z = cleat.Min.Z + off } }, cleat with
+                { Max = cleat.Max with { Z = cleat.Max.Z - off } });
                 cleat = Free(lower) ? lower : Free(upper) ? upper : cleat;
             }
         }
@@ -284,7 +321,8 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
     protected override void Join(DeskConsole own, JointDraft draft)
     {
         var (shell, envelope, slope) = (draft.Shell, draft.Fit.Envelope, draft.Fit.Envelope.Slope!);
-        var (front, top, bottom, lip, block) = (shell.Panels[Face.Front], shell.Panels[Face.Top], shell.Panels[Face.Bottom], shell.Member(LipOf(own))!, shell.Member(BlockOf(own)));
+        var (front, top, bottom, lip, block) = (shell.Panels[Face.Front], shell.Panels[Face.Top], shell.Panels[Face.Bottom],
+            shell.Member(LipOf(own))!, shell.Member(BlockOf(own)));
         var stays = draft.Design.Panel(Face.Front).Hold == PanelHold.Fixed;
         var meeting = TopMeeting.Of(slope, envelope.ThicknessMm[Face.Top]);
         Mitre(draft, own, front, Direction.Up, Direction.Back, meeting.OnFrontMm, "top");
@@ -305,7 +343,8 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
             else
             {
                 var plane = envelope.InnerPlane(face);
-                FixingRows.Screw(draft, side, cleat, new Contact(face.Outward(), cleat.Box.WithSpan(Axis.X, plane, plane)) { Pose = slope.Pose }, new RowRule(own.Id, name + "/wall", EndMm, PitchMostMm, "screw to cleat"));
+                FixingRows.Screw(draft, side, cleat, new Contact(face.Outward(), cleat.Box.WithSpan(Axis.X, plane, plane))
+                { Pose = slope.Pose }, new RowRule(own.Id, name + "/wall", EndMm, PitchMostMm, "screw to cleat"));
             }
 
             if (stays && Glues(draft, front, cleat))
@@ -344,27 +383,31 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
             }
             else
             {
-                FixingRows.Screw(draft, part, block, new RowRule(own.Id, $"{own.Id}/{what}", part == lip ? EndMm : EndMm + 12, PitchMostMm, "screw to the block behind the lip"));
+                FixingRows.Screw(draft, part, block, new RowRule(own.Id, $"{own.Id}/{what}", part == lip ? EndMm : EndMm + 12, PitchMostMm,
+                    "screw to the block behind the lip"));
             }
         }
 
         draft.Keep(bottom, lip.Box.Grow(0.01), "lip");
         if (stays)
         {
-            foreach (var mate in ((SolidPart[])[lip, .. draft.Design.Panel(Face.Top).Hold == PanelHold.Fixed ? [top] : Array.Empty<SolidPart>()]).Where(m => Glues(draft, front, m)))
+            foreach (var mate in ((SolidPart[])[lip, .. draft.Design.Panel(Face.Top).Hold == PanelHold.Fixed ? [top]
+                : Array.Empty<SolidPart>()]).Where(m => Glues(draft, front, m)))
             {
                 draft.Hold(front, mate, HoldBy.Glue, own.Id);
             }
         }
     }
 
-    private static bool Glues(JointDraft draft, SolidPart a, SolidPart b) => draft.Catalog.Material(a.MaterialId).Wood && draft.Catalog.Material(b.MaterialId).Wood;
+    private static bool Glues(JointDraft draft, SolidPart a, SolidPart b) => draft.Catalog.Material(a.MaterialId).Wood
+        && draft.Catalog.Material(b.MaterialId).Wood;
 
     /// <summary>The end of a panel, cut to the line from its outer edge to where the inner planes cross.</summary>
     /// <param name="end">The way that end looks, along the panel's own axes.</param>
     /// <param name="inside">The way its inner face looks.</param>
     /// <param name="setbackMm">Of the inner edge behind the outer one.</param>
-    private static void Mitre(JointDraft draft, DeskConsole own, SolidPart part, Direction end, Direction inside, double setbackMm, string with)
+    private static void Mitre(JointDraft draft, DeskConsole own, SolidPart part, Direction end, Direction inside, double setbackMm,
+        string with)
     {
         if (Math.Abs(setbackMm) < 0.01)
         {
@@ -373,7 +416,8 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
 
         var longer = setbackMm > 0 ? inside.Opposite() : inside;
         draft.Cut(part, new Bevel(
-            $"{own.Id}/{with}-mitre", own.Id, $"mitre to the {with}", JointDraft.FaceTowards(part, longer), JointDraft.EdgeTowards(part, end),
+            $"{own.Id}/{with}-mitre", own.Id, $"mitre to the {with}", JointDraft.FaceTowards(part, longer),
+                JointDraft.EdgeTowards(part, end),
             Angle.FromRadians(Math.Atan2(Math.Abs(setbackMm), part.ThicknessMm)).Degrees));
         var box = part.Box;
         var (from, to) = (box.Side(end) - (end.Sign() * Math.Abs(setbackMm)), box.Side(end));
@@ -384,15 +428,23 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
     private static void Saw(JointDraft draft, DeskConsole own, SolidPart side, Slope slope)
     {
         var (x, high) = (side.Box.Centre.X, side.Box.Max.Z);
-        var (low, up) = (side.Frame.ToPlane(new Point3(x, 0, slope.Lean.LipMm)), side.Frame.ToPlane(new Point3(x, slope.BackAt(high, 0), high)));
+        var (low, up) = (side.Frame.ToPlane(new Point3(x, 0, slope.Lean.LipMm)),
+            side.Frame.ToPlane(new Point3(x, slope.BackAt(high, 0), high)));
         var off = side.Frame.ToPlane(new Point3(x, 0, high));
         // what falls off lies to the left of the way
         var left = ((up.U - low.U) * (off.V - low.V)) - ((up.V - low.V) * (off.U - low.U)) > 0;
-        draft.Cut(side, new Trim($"{own.Id}/slope", own.Id, "sawn to the slope", left ? low : up, left ? up : low, $"{slope.Lean.DegFromLevel:0.##}° over the level, from {slope.Lean.LipMm:0.##} mm up the front edge to {slope.BackAt(high, 0):0.##} mm along the top edge"));
+        draft.Cut(side, new Trim($"{own.Id}/slope", own.Id, "sawn to the slope", left ? low : up, left ? up
+            : low, $"{slope.Lean.DegFromLevel:0.##}° over the level, from {slope.Lean.LipMm:0.##} mm up the front edge to "
+            + $"{slope.BackAt(high, 0):0.##} mm along the top edge"));
         for (var z = slope.Lean.LipMm - slope.ThicknessMm; z < side.Box.Max.Z; z += SliceMm)
         {
             var above = Math.Min(z + SliceMm, side.Box.Max.Z);
-            draft.Keep(side, side.Box with { Min = new(side.Box.Min.X, 0, Math.Max(z, 0)), Max = new(side.Box.Max.X, slope.BackAt(above, slope.ThicknessMm + slope.Lean.BehindMm), above) }, "sloped front and its cleat");
+            draft.Keep(side, side.Box with
+            {
+                Min = new(side.Box.Min.X, 0, Math.Max(z, 0)),
+                Max = new(side.Box.Max.X, slope.BackAt(above, slope.ThicknessMm + slope.Lean.BehindMm), above)
+            },
+                "sloped front and its cleat");
         }
     }
 
@@ -406,7 +458,9 @@ public sealed class DeskConsoleSystem : ConstructionSystem<DeskConsole>
 
         IEnumerable<Design> Tried(Design design, Func<DeskConsole, double, DeskConsole> change, double step, int most) =>
             Enumerable.Range(1, most).Select(i => design.WithStructure<DeskConsole>(own.Id, c => change(c, i * step)));
-        yield return new Remedy("steeper-front", "Stand the front steeper", d => Trial.FirstSound(plan, "device-outside", d, Tried(d, (c, by) => c with { SlopeDeg = Math.Min(MostDeg, c.SlopeDeg + by) }, 5, 11)));
-        yield return new Remedy("higher-lip", "Raise the lip", d => Trial.FirstSound(plan, "device-outside", d, Tried(d, (c, by) => c with { LipMm = c.LipMm + by }, 10, 10)));
+        yield return new Remedy("steeper-front", "Stand the front steeper", d => Trial.FirstSound(plan, "device-outside", d,
+            Tried(d, (c, by) => c with { SlopeDeg = Math.Min(MostDeg, c.SlopeDeg + by) }, 5, 11)));
+        yield return new Remedy("higher-lip", "Raise the lip", d => Trial.FirstSound(plan, "device-outside", d,
+            Tried(d, (c, by) => c with { LipMm = c.LipMm + by }, 10, 10)));
     }
 }

@@ -17,7 +17,8 @@ public enum RunnerKind
 /// </summary>
 /// <param name="WallHeightMm">Of the drawer's sides over its bottom.</param>
 /// <param name="OverlapMm">How far the front covers the stand beside the opening.</param>
-public sealed record DrawerStand(string Id, string TrayId, string WallMaterialId, double WallNominalMm, double WallHeightMm, double OverlapMm, RunnerKind Runner) : Structure(Id)
+public sealed record DrawerStand(string Id, string TrayId, string WallMaterialId, double WallNominalMm, double WallHeightMm,
+    double OverlapMm, RunnerKind Runner) : Structure(Id)
 {
     /// <summary>How a drawer on wooden runners goes between the walls; slides have their own room.</summary>
     public FitClass Play { get; init; } = FitClass.Loose;

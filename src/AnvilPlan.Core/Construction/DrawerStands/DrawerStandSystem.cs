@@ -40,7 +40,8 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
         Asking.Length<DrawerStand>("wallNominalMm", "Walls, nominal", s => s.WallNominalMm, 2, 30),
         Asking.Length<DrawerStand>("wallHeightMm", "Height of the walls", s => s.WallHeightMm, 5, 600),
         Asking.Length<DrawerStand>("overlapMm", "Front covers by", s => s.OverlapMm, 0, 60),
-        Asking.Choice<DrawerStand, RunnerKind>("runner", "Runners", (RunnerKind.SideSlides, "side slides"), (RunnerKind.WoodenRunners, "wooden runners")),
+        Asking.Choice<DrawerStand, RunnerKind>("runner", "Runners", (RunnerKind.SideSlides, "side slides"),
+            (RunnerKind.WoodenRunners, "wooden runners")),
         Asking.Fit<DrawerStand>("play", "Play on wooden runners"),
     ];
 
@@ -56,7 +57,8 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
         };
         return design with
         {
-            Box = design.Box with { Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Front ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p)] },
+            Box = design.Box with
+            { Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Front ? p with { Hold = PanelHold.Fixed, InsetMm = 0 } : p)] },
             Trays = tray is null ? [.. design.Trays, bottom] : [.. design.Trays.Select(t => t.Id == tray.Id ? bottom : t)],
             Structures = [.. design.Structures, new DrawerStand(id, bottom.Id, "birch-plywood", 9, 40, 6, RunnerKind.SideSlides)],
         };
@@ -64,7 +66,8 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
 
     /// <summary>The longest slide that finds room behind the front.</summary>
     private static double Travel(Design design, Catalog catalog) =>
-        SlideLengthsMm.Where(l => l <= Envelope.Of(design, catalog).Inner.Size.Y - (2 * (SlideMm + 0.3))).DefaultIfEmpty(SlideLengthsMm[0]).Max();
+        SlideLengthsMm.Where(l => l <= Envelope.Of(design, catalog).Inner.Size.Y - (2 * (SlideMm + 0.3)))
+            .DefaultIfEmpty(SlideLengthsMm[0]).Max();
 
     protected override void Check(StructureCheck check, DrawerStand own, Design design)
     {
@@ -74,7 +77,8 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
         }
         else if (tray is not { Plane: TrayPlane.Level, Drawer.Out: Face.Front, Support: TraySupport.None, Flanges: null })
         {
-            check.Refuse("trayId", $"trayId is \"{own.TrayId}\": the drawer's bottom is a level tray that slides out in front, flat, and has no support of its own.");
+            check.Refuse("trayId", $"trayId is \"{own.TrayId}\": the drawer's bottom is a level tray that slides out in front, flat, and "
+                + $"has no support of its own.");
         }
 
         if (design.Panel(Face.Front).Hold is PanelHold.Open or PanelHold.Hinged)
@@ -89,33 +93,42 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
         return design with
         {
             // over wooden runners, where it runs on them
-            Trays = [.. design.Trays.Select(t => t.Id == own.TrayId ? t with { GapMm = RoomMm(own), UndersideMm = own.Runner == RunnerKind.WoodenRunners ? Math.Max(t.UndersideMm, RunnerBarMm) : t.UndersideMm } : t)],
+            Trays = [.. design.Trays.Select(t => t.Id == own.TrayId
+                ? t with { GapMm = RoomMm(own), UndersideMm = own.Runner == RunnerKind.WoodenRunners ? Math.Max(t.UndersideMm, RunnerBarMm)
+                : t.UndersideMm } : t)],
             Box = design.Box with
             {
                 Panels = [.. design.Box.Panels.Select(p => p.Face == Face.Front ? p with { Hold = PanelHold.OnDrawer, InsetMm = 0 } : p)],
-                Edges = [.. design.Box.Edges.Select(e => e.Id.Of().A == Face.Front || e.Id.Of().B == Face.Front ? e with { Joint = JointKind.Loose, Covers = Face.Front, DepthMm = null, BlockBarId = null } : e)],
+                Edges = [.. design.Box.Edges.Select(e => e.Id.Of().A == Face.Front || e.Id.Of().B == Face.Front
+                    ? e with { Joint = JointKind.Loose, Covers = Face.Front, DepthMm = null, BlockBarId = null } : e)],
             },
         };
     }
 
     private static double WallMm(DrawerStand own, Catalog catalog) => catalog.TypicalThicknessMm(own.WallMaterialId, own.WallNominalMm);
 
-    private static double RoomMm(DrawerStand own) => own.Runner == RunnerKind.SideSlides ? SlideMm : own.Play.ClearanceMm(GluedUpMm, GluedUpMm) / 2;
+    private static double RoomMm(DrawerStand own) => own.Runner == RunnerKind.SideSlides ? SlideMm
+        : own.Play.ClearanceMm(GluedUpMm, GluedUpMm) / 2;
 
     protected override void Lay(DrawerStand own, ShellDraft draft)
     {
         var inner = draft.Fit.Envelope.Inner;
         // the bottom reaches to the front wall, which stands before it
-        var plate = draft.Fit.Trays[own.TrayId].WithSpan(Axis.Y, inner.Min.Y + WallMm(own, draft.Catalog), draft.Fit.Trays[own.TrayId].Max.Y);
+        var plate = draft.Fit.Trays[own.TrayId].WithSpan(Axis.Y, inner.Min.Y + WallMm(own, draft.Catalog),
+            draft.Fit.Trays[own.TrayId].Max.Y);
         draft.PlateBoxes[own.TrayId] = plate;
         var (t, room) = (WallMm(own, draft.Catalog), RoomMm(own));
         var (left, right) = (inner.Min.X + room, inner.Max.X - room);
         var (low, high) = (plate.Max.Z, plate.Max.Z + own.WallHeightMm);
         var tray = draft.Design.Trays.First(x => x.Id == own.TrayId);
-        Wall(own, draft, "front", "Drawer front wall", new Box(new(left, inner.Min.Y, plate.Min.Z), new(right, inner.Min.Y + t, high)), Direction.Front);
-        Wall(own, draft, "left", "Drawer left wall", new Box(new(plate.Min.X, inner.Min.Y + t, low), new(plate.Min.X + t, plate.Max.Y, high)), Direction.Left);
-        Wall(own, draft, "right", "Drawer right wall", new Box(new(plate.Max.X - t, inner.Min.Y + t, low), new(plate.Max.X, plate.Max.Y, high)), Direction.Right);
-        Wall(own, draft, "back", "Drawer back wall", new Box(new(plate.Min.X + t, plate.Max.Y - t, low), new(plate.Max.X - t, plate.Max.Y, high)), Direction.Back);
+        Wall(own, draft, "front", "Drawer front wall", new Box(new(left, inner.Min.Y, plate.Min.Z), new(right, inner.Min.Y + t, high)),
+            Direction.Front);
+        Wall(own, draft, "left", "Drawer left wall", new Box(new(plate.Min.X, inner.Min.Y + t, low),
+            new(plate.Min.X + t, plate.Max.Y, high)), Direction.Left);
+        Wall(own, draft, "right", "Drawer right wall", new Box(new(plate.Max.X - t, inner.Min.Y + t, low),
+            new(plate.Max.X, plate.Max.Y, high)), Direction.Right);
+        Wall(own, draft, "back", "Drawer back wall", new Box(new(plate.Min.X + t, plate.Max.Y - t, low),
+            new(plate.Max.X - t, plate.Max.Y, high)), Direction.Back);
         if (own.Runner == RunnerKind.WoodenRunners)
         {
             var bar = draft.Catalog.Bar(RunnerBar);
@@ -125,7 +138,8 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
                 box = BarPlacing.Trim(box, Axis.Y, draft.Members.Select(m => m.Box));
                 if (box.Size.Y >= BarPlacing.LeastLengthMm)
                 {
-                    draft.Members.Add(BarPlacing.Solid($"{own.Id}/runner-{name}", $"Runner {name}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, Axis.Y, Direction.Up, RunnerBarMm));
+                    draft.Members.Add(BarPlacing.Solid($"{own.Id}/runner-{name}", $"Runner {name}, {tray.Name.ToLowerInvariant()}",
+                        PartKind.Rail, bar, box, Axis.Y, Direction.Up, RunnerBarMm));
                 }
             }
         }
@@ -136,7 +150,8 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
             foreach (var side in Face.Front.Neighbours().Where(draft.Panels.ContainsKey).Select(f => f.Outward()))
             {
                 var end = inner.Side(side) + (side.Sign() * Math.Min(own.OverlapMm, draft.Fit.Envelope.ThicknessMm[Faces.Of(side)]));
-                box = side.Sign() > 0 ? box with { Max = box.Max.With(side.Axis(), end) } : box with { Min = box.Min.With(side.Axis(), end) };
+                box = side.Sign() > 0 ? box with { Max = box.Max.With(side.Axis(), end) }
+                    : box with { Min = box.Min.With(side.Axis(), end) };
             }
 
             draft.Panels[Face.Front] = front.Resized(box);
@@ -151,7 +166,9 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
         }
 
         var (u, v) = Faces.Of(seen).DrawnAxes();
-        draft.Members.Add(new SolidPart($"{own.Id}/{name}", title, PartKind.Panel, own.WallMaterialId, own.WallNominalMm, box, SolidPart.FrameOf(box, u, v, false), "outside", "inside", null) { CarriesDeck = own.TrayId });
+        draft.Members.Add(new SolidPart($"{own.Id}/{name}", title, PartKind.Panel, own.WallMaterialId, own.WallNominalMm, box,
+            SolidPart.FrameOf(box, u, v, false), "outside", "inside", null)
+        { CarriesDeck = own.TrayId });
     }
 
     protected override void Join(DrawerStand own, JointDraft draft)
@@ -169,7 +186,8 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
                 }
                 else
                 {
-                    FixingRows.Screw(draft, plate, wall, new RowRule(own.Id, $"{own.Id}/bottom-{name}", 25, 150, $"screw to {wall.Name.ToLowerInvariant()}"));
+                    FixingRows.Screw(draft, plate, wall, new RowRule(own.Id, $"{own.Id}/bottom-{name}", 25, 150,
+                        $"screw to {wall.Name.ToLowerInvariant()}"));
                 }
             }
         }
@@ -223,7 +241,8 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
                     new(Math.Min(inner.Side(face.Outward()), wall.Box.Side(face.Outward())), wall.Box.Min.Y, middle - (SlideHeightMm / 2)),
                     new(Math.Max(inner.Side(face.Outward()), wall.Box.Side(face.Outward())), wall.Box.Max.Y, middle + (SlideHeightMm / 2)));
                 draft.Hold(wall, side, HoldBy.Slide, own.Id, [bridge]);
-                foreach (var (part, towards, what) in ((SolidPart, Direction, string)[])[(wall, face.Outward(), "drawer"), (side, face.Outward().Opposite(), "stand")])
+                foreach (var (part, towards, what) in ((SolidPart, Direction, string)[])[(wall, face.Outward(), "drawer"),
+                    (side, face.Outward().Opposite(), "stand")])
                 {
                     SlideScrews(own, draft, part, towards, $"{own.Id}/slide-{name}-{what}", middle, wall.Box);
                 }
@@ -237,27 +256,35 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
 
         if (own.Runner == RunnerKind.SideSlides && SlideFor(own, draft.Design, draft.Fit) is { } slide)
         {
-            draft.Bought.Add(new BoughtPiece("slide", $"pair of side slides {slide} mm, full travel, 12.7 mm each side", 1, 900 + (long)slide));
+            draft.Bought.Add(new BoughtPiece("slide", $"pair of side slides {slide} mm, full travel, 12.7 mm each side", 1, 900
+                + (long)slide));
         }
     }
 
     /// <summary>Three short screws of the slide's own, from its middle line into the board behind it.</summary>
     /// <param name="towards">The way that the board looks at the slide.</param>
-    private static void SlideScrews(DrawerStand own, JointDraft draft, SolidPart part, Direction towards, string name, double middleMm, Box along)
+    private static void SlideScrews(DrawerStand own, JointDraft draft, SolidPart part, Direction towards, string name,
+        double middleMm, Box along)
     {
         var wood = draft.Catalog.Material(part.MaterialId).Wood;
         var deep = Math.Min(10, part.ThicknessMm - 1);
         var dia = wood ? 2.0 : 3.3;
         var (from, to) = (along.Min.Y + 37, along.Max.Y - 30);
-        var points = Enumerable.Range(0, 3).Select(i => part.Box.Centre.With(Axis.Y, from + ((to - from) * i / 2)).With(Axis.Z, middleMm)).ToList();
+        var points = Enumerable.Range(0, 3).Select(i => part.Box.Centre.With(Axis.Y, from + ((to - from) * i / 2)).With(Axis.Z, middleMm))
+            .ToList();
         var way = new FixingWay(
             wood ? FixingKind.WoodScrew : FixingKind.Bolt, part.Box.Side(towards) + (towards.Sign() * SlideLeafMm),
             [
-                new WayLayer(part.Id, part, wood ? LayerRole.Bite : LayerRole.Clearance, SlideLeafMm, SlideLeafMm + (wood ? deep : part.ThicknessMm), dia, (id, at) => FixingRows.Bored(part, towards, at, new Hole(
-                    id, own.Id, wood ? "pilot for the slide" : "screw of the slide", WorkedFrom.Seen, default, dia, wood ? deep : null, null, null, null, wood ? "pilot for the slide's screws, 3 mm" : "clearance M3", "on the slide's middle line, from its first hole", wood ? "short of coming through" : null))),
+                new WayLayer(part.Id, part, wood ? LayerRole.Bite : LayerRole.Clearance, SlideLeafMm, SlideLeafMm
+                    + (wood ? deep : part.ThicknessMm), dia, (id, at) => FixingRows.Bored(part, towards, at, new Hole(
+                    id, own.Id, wood ? "pilot for the slide" : "screw of the slide", WorkedFrom.Seen, default, dia, wood ? deep
+                        : null, null, null, null, wood ? "pilot for the slide's screws, 3 mm" : "clearance M3",
+                        "on the slide's middle line, from its first hole", wood ? "short of coming through" : null))),
             ],
-            [new(PieceKind.Shank, 0, wood ? SlideLeafMm + deep - 1 : SlideLeafMm + part.ThicknessMm + 3, 3)], [], [new BoughtPiece("screw for slides", wood ? "wood screw 3 x 10, flat head" : "M3 x 10 flat head with nut", 1, 5)]);
-        draft.Fixings.Add(new FixingSet(name, own.Id, $"Slide to {part.Name.ToLowerInvariant()}", towards.Opposite(), [.. SlideShiftsMm.Select(s => new PointsLocus([.. points.Select(p => p + new Point3(0, s, 0))]))], [way])
+            [new(PieceKind.Shank, 0, wood ? SlideLeafMm + deep - 1 : SlideLeafMm + part.ThicknessMm + 3, 3)], [],
+                [new BoughtPiece("screw for slides", wood ? "wood screw 3 x 10, flat head" : "M3 x 10 flat head with nut", 1, 5)]);
+        draft.Fixings.Add(new FixingSet(name, own.Id, $"Slide to {part.Name.ToLowerInvariant()}", towards.Opposite(),
+            [.. SlideShiftsMm.Select(s => new PointsLocus([.. points.Select(p => p + new Point3(0, s, 0))]))], [way])
         { Turn = FixingTurn.AfterFinish });
     }
 
@@ -275,14 +302,18 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
 
     public override IEnumerable<Remedy> MoreRoom(PlanSoFar plan, string partId)
     {
-        foreach (var own in plan.Design.Structures.OfType<DrawerStand>().Where(s => s.TrayId == partId && s.Runner == RunnerKind.WoodenRunners))
+        foreach (var own in plan.Design.Structures.OfType<DrawerStand>().Where(s => s.TrayId == partId
+            && s.Runner == RunnerKind.WoodenRunners))
         {
             foreach (var play in Enum.GetValues<FitClass>().Where(f => f > own.Play))
             {
-                yield return new Remedy("play-" + play.ToString().ToLowerInvariant(), $"Make the drawer a {play.ToString().ToLowerInvariant()} fit", d => d.WithStructure<DrawerStand>(own.Id, s => s with { Play = play }));
+                yield return new Remedy("play-" + play.ToString().ToLowerInvariant(),
+                    $"Make the drawer a {play.ToString().ToLowerInvariant()} fit", d =>
+                    d.WithStructure<DrawerStand>(own.Id, s => s with { Play = play }));
             }
 
-            yield return new Remedy("slides", "Run it on side slides", d => d.WithStructure<DrawerStand>(own.Id, s => s with { Runner = RunnerKind.SideSlides }));
+            yield return new Remedy("slides", "Run it on side slides", d => d.WithStructure<DrawerStand>(own.Id, s => s with
+            { Runner = RunnerKind.SideSlides }));
         }
     }
 
@@ -294,9 +325,14 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
         {
             var most = SlideLengthsMm.Where(l => l <= depth).Select(l => (double?)l).LastOrDefault();
             yield return Finding.Of("no-slide-fits", Severity.Stop,
-                $"No slide on sale gives {Say.Mm(tray.Drawer!.TravelMm)} mm of travel in {Say.Mm(depth)} mm of depth{(most is { } m ? $": the longest that fits has {Say.Mm(m)} mm" : "")}.",
+                $"No slide on sale gives {Say.Mm(tray.Drawer!.TravelMm)} mm of travel in {Say.Mm(depth)} mm of "
+                    + $"depth{(most is { } m ? $": the longest that fits has {Say.Mm(m)} mm" : "")}.",
                 [own.Id, own.TrayId],
-                [.. most is { } length ? [new Remedy("travel", $"Let it come out {Say.Mm(length)} mm", d => d.WithTray(own.TrayId, t => t with { Drawer = new Drawer(Face.Front, length) }))] : (Remedy[])[], new Remedy("wooden", "Run it on wooden runners", d => d.WithStructure<DrawerStand>(own.Id, s => s with { Runner = RunnerKind.WoodenRunners }))]);
+                [.. most is { } length
+                    ? [new Remedy("travel", $"Let it come out {Say.Mm(length)} mm",
+                    d => d.WithTray(own.TrayId, t => t with { Drawer = new Drawer(Face.Front, length) }))] : (Remedy[])[],
+                    new Remedy("wooden", "Run it on wooden runners", d => d.WithStructure<DrawerStand>(own.Id, s => s with
+                    { Runner = RunnerKind.WoodenRunners }))]);
         }
 
         if (own.Runner == RunnerKind.WoodenRunners && own.Play == FitClass.Press)
@@ -304,16 +340,20 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
             yield return Finding.Of("drawer-jams", Severity.Stop,
                 $"The drawer is a press fit between the walls: it has {Say.Mm(RoomMm(own))} mm on each side and does not run.",
                 [own.Id, own.TrayId],
-                new Remedy("loose", "Make it a loose fit", d => d.WithStructure<DrawerStand>(own.Id, s => s with { Play = FitClass.Loose })));
+                new Remedy("loose", "Make it a loose fit", d => d.WithStructure<DrawerStand>(own.Id, s => s with
+                { Play = FitClass.Loose })));
         }
 
         var top = plan.Fit.Trays[own.TrayId].Max.Z + own.WallHeightMm;
         if (top > plan.Fit.Envelope.Inner.Max.Z - 1)
         {
             yield return Finding.Of("drawer-too-tall", Severity.Stop,
-                $"The drawer's walls reach {Say.Mm(top)} mm, the inside of the stand {Say.Mm(plan.Fit.Envelope.Inner.Max.Z)} mm: 1 mm of play is wanted.",
+                $"The drawer's walls reach {Say.Mm(top)} mm, the inside of the stand {Say.Mm(plan.Fit.Envelope.Inner.Max.Z)} mm: 1 mm of "
+                    + $"play is wanted.",
                 [own.Id],
-                new Remedy("lower-walls", "Make the walls lower", d => own.WallHeightMm - (top - plan.Fit.Envelope.Inner.Max.Z) - 1 >= 5 ? d.WithStructure<DrawerStand>(own.Id, s => s with { WallHeightMm = Math.Floor(own.WallHeightMm - (top - plan.Fit.Envelope.Inner.Max.Z) - 1) }) : null));
+                new Remedy("lower-walls", "Make the walls lower", d => own.WallHeightMm - (top - plan.Fit.Envelope.Inner.Max.Z) - 1 >= 5
+                    ? d.WithStructure<DrawerStand>(own.Id, s => s with
+                    { WallHeightMm = Math.Floor(own.WallHeightMm - (top - plan.Fit.Envelope.Inner.Max.Z) - 1) }) : null));
         }
     }
 }

@@ -21,7 +21,8 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
 
     public override string Key => "foldedSheet";
     public override string Name => "Folded sheet";
-    public override string About => "Tray, U and cover from sheet: a base with sides turned up, returns to rivet or screw to, reliefs at the corners.";
+    public override string About => "Tray, U and cover from sheet: a base with sides turned up, returns to rivet or screw to, reliefs at "
+        + "the corners.";
     public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<FoldedSheet>> Asked { get; } =
@@ -29,15 +30,23 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         Asking.Plain<FoldedSheet>(AskKind.Faces, "faces", "Faces, the base first"),
         Asking.Length<FoldedSheet>("radiusMm", "Inside radius", s => s.RadiusMm, 0.2, 30),
         Asking.Length<FoldedSheet>("returnMm", "Returns", s => s.ReturnMm, 0, 60),
-        Asking.Choice<FoldedSheet, SheetJoin>("join", "Joined by", (SheetJoin.Rivets, "blind rivets"), (SheetJoin.ScrewsAndNuts, "screws and nuts"), (SheetJoin.RivetNuts, "rivet nuts and screws")),
+        Asking.Choice<FoldedSheet, SheetJoin>("join", "Joined by", (SheetJoin.Rivets, "blind rivets"),
+            (SheetJoin.ScrewsAndNuts, "screws and nuts"), (SheetJoin.RivetNuts, "rivet nuts and screws")),
     ];
 
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
         var taken = design.Structures.OfType<FoldedSheet>().SelectMany(s => s.Faces).ToHashSet();
         Face[] first = [Face.Bottom, Face.Front, Face.Back];
-        Face[] faces = design.Structures.SelectMany(s => catalog.Systems.SelectMany(x => x.Makes(s))).Intersect(first).Any() ? [Face.Top, Face.Left, Face.Right] : first;
-        return faces.Aggregate(design, (d, f) => d.WithPanel(f, p => p with { MaterialId = "aluminium-5052", NominalMm = 1.5, MeasuredMm = null, InsetMm = 0 })) with
+        Face[] faces = design.Structures.SelectMany(s => catalog.Systems.SelectMany(x => x.Makes(s))).Intersect(first).Any()
+            ? [Face.Top, Face.Left, Face.Right] : first;
+        return faces.Aggregate(design, (d, f) => d.WithPanel(f, p => p with
+        {
+            MaterialId = "aluminium-5052",
+            NominalMm = 1.5,
+            MeasuredMm = null,
+            InsetMm = 0
+        })) with
         {
             Structures = [.. design.Structures, new FoldedSheet(id, faces, 1.5, taken.Count == 0 ? 16 : 0, SheetJoin.RivetNuts)],
         };
@@ -45,9 +54,11 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
 
     protected override void Check(StructureCheck check, FoldedSheet own, Design design)
     {
-        if (own.Faces.Count is < 2 or > 5 || own.Faces.Distinct().Count() != own.Faces.Count || own.Faces.Skip(1).Any(f => !own.Faces[0].Neighbours().Contains(f)))
+        if (own.Faces.Count is < 2 or > 5 || own.Faces.Distinct().Count() != own.Faces.Count || own.Faces.Skip(1)
+            .Any(f => !own.Faces[0].Neighbours().Contains(f)))
         {
-            check.Refuse("faces", $"faces holds {string.Join(", ", own.Faces.Select(Deck.Name))}: it must be a base and 1 to 4 of its neighbours, each once.");
+            check.Refuse("faces", $"faces holds {string.Join(", ", own.Faces.Select(Deck.Name))}: it must be a base and 1 to 4 of its "
+                + $"neighbours, each once.");
             return;
         }
 
@@ -68,15 +79,21 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         {
             Box = design.Box with
             {
-                Panels = [.. design.Box.Panels.Select(p => own.Faces.Contains(p.Face) ? p with { MaterialId = sheet.MaterialId, NominalMm = sheet.NominalMm, MeasuredMm = sheet.MeasuredMm, InsetMm = 0, Hold = own.Faces[0] == p.Face || p.Hold == PanelHold.Open ? p.Hold : PanelHold.Fixed } : p)],
-                Edges = [.. design.Box.Edges.Select(e => Bent(own, e.Id) ? e with { Joint = JointKind.Bent, DepthMm = null, BlockBarId = null }
-                    : Returned(own, design, e.Id) is { } outside && e.Joint is not (JointKind.OnRail or JointKind.InRail) ? e with { Joint = Shuts(design, outside) ? JointKind.Loose : JointKind.OnRail, Covers = outside, DepthMm = null, BlockBarId = null }
+                Panels = [.. design.Box.Panels.Select(p => own.Faces.Contains(p.Face)
+                    ? p with { MaterialId = sheet.MaterialId, NominalMm = sheet.NominalMm, MeasuredMm = sheet.MeasuredMm, InsetMm = 0,
+                    Hold = own.Faces[0] == p.Face || p.Hold == PanelHold.Open ? p.Hold : PanelHold.Fixed } : p)],
+                Edges = [.. design.Box.Edges.Select(e => Bent(own, e.Id) ? e with { Joint = JointKind.Bent, DepthMm = null,
+                    BlockBarId = null }
+                    : Returned(own, design, e.Id) is { } outside && e.Joint is not (JointKind.OnRail or JointKind.InRail)
+                        ? e with { Joint = Shuts(design, outside) ? JointKind.Loose : JointKind.OnRail, Covers = outside, DepthMm = null,
+                        BlockBarId = null }
                     : e)],
             },
         };
     }
 
-    private static bool Bent(FoldedSheet own, EdgeId edge) => (edge.Of().A == own.Faces[0] && own.Faces.Contains(edge.Of().B)) || (edge.Of().B == own.Faces[0] && own.Faces.Contains(edge.Of().A));
+    private static bool Bent(FoldedSheet own, EdgeId edge) => (edge.Of().A == own.Faces[0] && own.Faces.Contains(edge.Of().B))
+        || (edge.Of().B == own.Faces[0] && own.Faces.Contains(edge.Of().A));
 
     /// <summary>A door lies against the returns and is not fixed to them.</summary>
     private static bool Shuts(Design design, Face face) => design.Panel(face).Hold == PanelHold.Hinged;
@@ -91,7 +108,8 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         }
 
         var (inside, outside) = own.Faces.Contains(a) ? (a, b) : (b, a);
-        return design.Panel(outside).Hold is PanelHold.Fixed or PanelHold.Removable or PanelHold.Hinged && design.Panel(inside).Hold != PanelHold.Open ? outside : null;
+        return design.Panel(outside).Hold is PanelHold.Fixed or PanelHold.Removable or PanelHold.Hinged && design.Panel(inside)
+            .Hold != PanelHold.Open ? outside : null;
     }
 
     protected override void Lay(FoldedSheet own, ShellDraft draft)
@@ -160,7 +178,8 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
 
         var u = Directions.Of(along, 1);
         draft.Members.Add(new SolidPart(
-            ReturnId(own, edge), $"Return {Deck.Name(inside)} to {Deck.Name(outside)}", PartKind.Member, basis.MaterialId, basis.NominalMm, box,
+            ReturnId(own, edge), $"Return {Deck.Name(inside)} to {Deck.Name(outside)}", PartKind.Member, basis.MaterialId,
+                basis.NominalMm, box,
             SolidPart.FrameOf(box, u, so.Cross(u), false), "the " + so.Word(), "the opposite face", null)
         {
             LeafOf = own.Id,
@@ -178,7 +197,8 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         var up = foot.Outward().Opposite();
         foreach (var side in present.Skip(1))
         {
-            pieces[side] = flat.Fold(pieces[foot], side.Outward(), envelope.Outer.Side(side.Outward()), draft.Panels[side], up, envelope.Outer.Side(foot.Outward()), bend.Flat);
+            pieces[side] = flat.Fold(pieces[foot], side.Outward(), envelope.Outer.Side(side.Outward()), draft.Panels[side], up,
+                envelope.Outer.Side(foot.Outward()), bend.Flat);
         }
 
         foreach (var edge in returns)
@@ -187,29 +207,35 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
             var inside = edge.Of().A == outside ? edge.Of().B : edge.Of().A;
             if (draft.Members.Find(m => m.Id == ReturnId(own, edge)) is { } strip)
             {
-                flat.Fold(pieces[inside], outside.Outward(), envelope.InnerPlane(outside), strip, inside.Outward().Opposite(), envelope.Outer.Side(inside.Outward()), bend.Flat);
+                flat.Fold(pieces[inside], outside.Outward(), envelope.InnerPlane(outside), strip, inside.Outward().Opposite(),
+                    envelope.Outer.Side(inside.Outward()), bend.Flat);
             }
         }
 
         var (laid, length, width, corners, bends) = flat.Finish(own.Id);
-        var folded = pieces.Keys.Select(f => draft.Panels[f].Box).Concat(draft.Members.Where(m => m.LeafOf == own.Id).Select(m => m.Box)).Aggregate((a, b) => Box.Between(a.Min, a.Max) with
-        {
-            Min = new(Math.Min(a.Min.X, b.Min.X), Math.Min(a.Min.Y, b.Min.Y), Math.Min(a.Min.Z, b.Min.Z)),
-            Max = new(Math.Max(a.Max.X, b.Max.X), Math.Max(a.Max.Y, b.Max.Y), Math.Max(a.Max.Z, b.Max.Z)),
-        });
+        var folded = pieces.Keys.Select(f => draft.Panels[f].Box).Concat(draft.Members.Where(m => m.LeafOf == own.Id).Select(m => m.Box))
+            .Aggregate((a, b) => Box.Between(a.Min, a.Max) with
+            {
+                Min = new(Math.Min(a.Min.X, b.Min.X), Math.Min(a.Min.Y, b.Min.Y), Math.Min(a.Min.Z, b.Min.Z)),
+                Max = new(Math.Max(a.Max.X, b.Max.X), Math.Max(a.Max.Y, b.Max.Y), Math.Max(a.Max.Z, b.Max.Z)),
+            });
         Why Across(Axis axis, double value, string name)
         {
             var sides = present.Skip(1).Count(f => f.Outward().Axis() == axis);
             return new Why(name, Math.Round(value, 3), "mm", "outside lengths - a bend deduction at each bend + returns",
                 [
-                    new WhyTerm("base, outside", Math.Round(folded.Size[axis], 3), "mm", "as folded"), new WhyTerm("sides, outside, together", Math.Round(sides * folded.Size[up.Axis()], 3), "mm", "as folded"),
-                    new WhyTerm("bend deduction, each", -bend.DeductionMm, "mm", $"R {own.RadiusMm}, T {bend.ThicknessMm:0.##}, K {bend.K}"),
+                    new WhyTerm("base, outside", Math.Round(folded.Size[axis], 3), "mm", "as folded"),
+                        new WhyTerm("sides, outside, together", Math.Round(sides * folded.Size[up.Axis()], 3), "mm", "as folded"),
+                    new WhyTerm("bend deduction, each", -bend.DeductionMm, "mm", $"R {own.RadiusMm}, T {bend.ThicknessMm:0.##}, K "
+                        + $"{bend.K}"),
                 ], bend.Source);
         }
 
         return new Compound(
-            own.Id, $"Folded sheet, {string.Join(", ", own.Faces.Select(Deck.Name))}", PartKind.Blank, basis.MaterialId, basis.NominalMm, length, width, basis.ThicknessMm,
-            [.. corners, .. bend.Reliefs(own.Id, corners, length, width), .. bends], [Across(u.Axis(), length, "blank length"), Across(v.Axis(), width, "blank width")])
+            own.Id, $"Folded sheet, {string.Join(", ", own.Faces.Select(Deck.Name))}", PartKind.Blank, basis.MaterialId, basis.NominalMm,
+                length, width, basis.ThicknessMm,
+            [.. corners, .. bend.Reliefs(own.Id, corners, length, width), .. bends], [Across(u.Axis(), length, "blank length"),
+                Across(v.Axis(), width, "blank width")])
         {
             Pieces = laid,
             SeenFrom = basis.SeenFrom,
@@ -220,14 +246,16 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
     protected override void Join(FoldedSheet own, JointDraft draft)
     {
         FoldStep.Add(draft, own.Id);
-        foreach (var bent in Faces.Edges.Where(e => Bent(own, e) && draft.Shell.Panels.ContainsKey(e.Of().A) && draft.Shell.Panels.ContainsKey(e.Of().B)))
+        foreach (var bent in Faces.Edges.Where(e => Bent(own, e) && draft.Shell.Panels.ContainsKey(e.Of().A)
+            && draft.Shell.Panels.ContainsKey(e.Of().B)))
         {
             BentCorner.RoundEnds(draft, bent, own.RadiusMm + draft.Shell.Panels[own.Faces[0]].ThicknessMm, own.Id);
         }
 
         foreach (var edge in Faces.Edges)
         {
-            if (Returned(own, draft.Design, edge) is not { } outside || Shuts(draft.Design, outside) || draft.Shell.Member(ReturnId(own, edge)) is not { } strip || !draft.Shell.Panels.TryGetValue(outside, out var panel))
+            if (Returned(own, draft.Design, edge) is not { } outside || Shuts(draft.Design, outside)
+                || draft.Shell.Member(ReturnId(own, edge)) is not { } strip || !draft.Shell.Panels.TryGetValue(outside, out var panel))
             {
                 continue;
             }
@@ -254,7 +282,9 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         from own in plan.Design.Structures.OfType<FoldedSheet>()
         where own.ReturnMm > 0 && Faces.Edges.Any(e => ReturnId(own, e) == partId)
         select new Remedy("wider-returns", "Make the returns as much wider as it takes", d => Trial.FirstSound(
-            plan, "hole-near-bend", d, ((double[])[0.5, 1, 2, 3, 5, 8]).Select(more => d.WithStructure<FoldedSheet>(own.Id, s => s with { ReturnMm = s.ReturnMm + more })), f => f.Places.Contains(partId), true));
+            plan, "hole-near-bend", d, ((double[])[0.5, 1, 2, 3, 5, 8])
+                .Select(more => d.WithStructure<FoldedSheet>(own.Id, s => s with { ReturnMm = s.ReturnMm + more })), f =>
+                f.Places.Contains(partId), true));
 
     private static string ReturnId(FoldedSheet own, EdgeId edge) => $"{own.Id}/return-{Deck.Name(edge)}";
 
@@ -266,12 +296,14 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         }
 
         var material = plan.Catalog.Material(basis.MaterialId);
-        if (BendFindings.TooTight(own.Id, own.Id, material, basis.ThicknessMm, own.RadiusMm, (d, r) => d.WithStructure<FoldedSheet>(own.Id, s => s with { RadiusMm = r })) is { } tight)
+        if (BendFindings.TooTight(own.Id, own.Id, material, basis.ThicknessMm, own.RadiusMm, (d, r) => d.WithStructure<FoldedSheet>(own.Id,
+            s => s with { RadiusMm = r })) is { } tight)
         {
             yield return tight;
         }
 
-        if (own.ReturnMm > 0 && BendFindings.TooShort(own.Id, "Returns", basis.ThicknessMm, own.ReturnMm + basis.ThicknessMm, (d, h) => d.WithStructure<FoldedSheet>(own.Id, s => s with { ReturnMm = Math.Ceiling(h - basis.ThicknessMm) })) is { } shorter)
+        if (own.ReturnMm > 0 && BendFindings.TooShort(own.Id, "Returns", basis.ThicknessMm, own.ReturnMm + basis.ThicknessMm,
+            (d, h) => d.WithStructure<FoldedSheet>(own.Id, s => s with { ReturnMm = Math.Ceiling(h - basis.ThicknessMm) })) is { } shorter)
         {
             yield return shorter;
         }

@@ -10,8 +10,10 @@ using AnvilPlan.Core.Shell;
 namespace AnvilPlan.Core.Construction.InnerBoxes;
 
 /// <summary>
-/// Four walls on the bottom of the enclosure, the front and back between the sides, a floor glued between them, which is a plate of the design, and a
-/// lid over all. Floor, walls and what stands inside are put together first; screws through the bottom into the sides hold the whole, and the lid
+/// Four walls on the bottom of the enclosure, the front and back between the sides, a floor glued between them, which is a plate of the
+/// design, and a
+/// lid over all. Floor, walls and what stands inside are put together first; screws through the bottom into the sides hold the whole, and
+/// the lid
 /// is screwed to the sides at last.
 /// </summary>
 public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
@@ -24,7 +26,9 @@ public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
     private const double EndMm = 20;
     private const double PitchMostMm = 150;
 
-    /// <summary>From the screws of the lid, on the middle of a wall, to the edge of the lid, mm: what is lacking stands over the sides.</summary>
+    /// <summary>
+    /// From the screws of the lid, on the middle of a wall, to the edge of the lid, mm: what is lacking stands over the sides.
+    /// </summary>
     private const double LidEdgeMm = 8;
 
     /// <summary>Over the floor, at least, mm.</summary>
@@ -37,7 +41,8 @@ public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
 
     public override string Key => "innerBox";
     public override string Name => "Inner box";
-    public override string About => "A box within the box, with walls of its own on the bottom: for a battery, or for what is to be kept apart from the rest.";
+    public override string About => "A box within the box, with walls of its own on the bottom: for a battery, or for what is to be kept "
+        + "apart from the rest.";
     public override bool MeetsSlope => true;
 
     protected override IReadOnlyList<Asked<InnerBox>> Asked { get; } =
@@ -62,8 +67,10 @@ public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
         var (width, depth, height) = (Part(inside.X / 2, 160), Part(inside.Y / 2, 120), Part(inside.Z / 2, 90));
         return design with
         {
-            Trays = [.. design.Trays, new Tray(id + "-floor", "Inner floor", "birch-plywood", 9, null, UsualFloorMm, 0, TraySupport.Structure, null)],
-            Structures = [.. design.Structures, new InnerBox(id, id + "-floor", "birch-plywood", 9, Math.Round((inside.X - width) / 2), Math.Round((inside.Y - depth) / 2), width, depth, height, UsualFloorMm, true, 20)],
+            Trays = [.. design.Trays, new Tray(id + "-floor", "Inner floor", "birch-plywood", 9, null, UsualFloorMm, 0,
+                TraySupport.Structure, null)],
+            Structures = [.. design.Structures, new InnerBox(id, id + "-floor", "birch-plywood", 9, Math.Round((inside.X - width) / 2),
+                Math.Round((inside.Y - depth) / 2), width, depth, height, UsualFloorMm, true, 20)],
         };
     }
 
@@ -78,7 +85,8 @@ public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
         var material = check.Catalog.Material(own.MaterialId);
         if (!material.Wood && !material.Brittle)
         {
-            check.Refuse("materialId", $"materialId is \"{own.MaterialId}\": the walls are glued by their edges, which wood and acrylic take; a box of {material.Name} is folded or printed.");
+            check.Refuse("materialId", $"materialId is \"{own.MaterialId}\": the walls are glued by their edges, which wood and acrylic "
+                + $"take; a box of {material.Name} is folded or printed.");
             return;
         }
 
@@ -86,11 +94,14 @@ public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
         var room = own.HeightMm - own.FloorMm - ((own.Lidded ? 2 : 1) * t);
         if (room < LeastRoomMm)
         {
-            check.Refuse("floorMm", $"floorMm is {own.FloorMm}: in a box {own.HeightMm} mm high it is {Math.Floor(own.HeightMm - LeastRoomMm - ((own.Lidded ? 2 : 1) * t))} mm at most, so that {LeastRoomMm} mm are left over the floor.");
+            check.Refuse("floorMm", $"floorMm is {own.FloorMm}: in a box {own.HeightMm} mm high it is "
+                + $"{Math.Floor(own.HeightMm - LeastRoomMm - ((own.Lidded ? 2 : 1) * t))} mm at most, so that {LeastRoomMm} mm are left "
+                + $"over the floor.");
         }
         else if (Math.Floor(Math.Min(room, own.WidthMm - (2 * t)) - (2 * HoleRimMm)) is var most && own.CableHoleMm > most)
         {
-            check.Refuse("cableHoleMm", $"cableHoleMm is {own.CableHoleMm}: the back stands {Math.Round(room, 1)} mm over the floor, its hole is {most} mm at most.");
+            check.Refuse("cableHoleMm", $"cableHoleMm is {own.CableHoleMm}: the back stands {Math.Round(room, 1)} mm over the floor, its "
+                + $"hole is {most} mm at most.");
         }
     }
 
@@ -132,17 +143,20 @@ public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
             var (axis, sign) = (face.Outward().Axis(), face.Outward().Sign());
             var (inner, outer) = (inside.Side(face.Outward()), inside.Side(face.Outward()) + (sign * t));
             var box = inside.WithSpan(axis, Math.Min(inner, outer), Math.Max(inner, outer));
-            Add(draft, own, IdOf(own, face), $"Inner box, {Deck.Name(face)}", side ? box.WithSpan(Axis.Y, outside.Min.Y, outside.Max.Y) : box, face.DrawnAxes(), "outside", "inside");
+            Add(draft, own, IdOf(own, face), $"Inner box, {Deck.Name(face)}", side ? box.WithSpan(Axis.Y, outside.Min.Y, outside.Max.Y)
+                : box, face.DrawnAxes(), "outside", "inside");
         }
 
         if (own.Lidded)
         {
             var over = Math.Max(0, LidEdgeMm - (t / 2));
-            Add(draft, own, LidOf(own), "Lid of the inner box", outside.WithSpan(Axis.Z, top - t, top).WithSpan(Axis.X, outside.Min.X - over, outside.Max.X + over), (Direction.Right, Direction.Back), "above", "below");
+            Add(draft, own, LidOf(own), "Lid of the inner box", outside.WithSpan(Axis.Z, top - t, top)
+                .WithSpan(Axis.X, outside.Min.X - over, outside.Max.X + over), (Direction.Right, Direction.Back), "above", "below");
         }
     }
 
-    private static void Add(ShellDraft draft, InnerBox own, string id, string name, Box box, (Direction U, Direction V) axes, string seen, string far) => draft.Members.Add(new SolidPart(
+    private static void Add(ShellDraft draft, InnerBox own, string id, string name, Box box, (Direction U, Direction V) axes, string seen,
+        string far) => draft.Members.Add(new SolidPart(
         id, name, PartKind.Panel, own.MaterialId, own.NominalMm, box,
         SolidPart.FrameOf(box, axes.U, axes.V, box.Size[axes.V.Axis()] > box.Size[axes.U.Axis()] + Box.Slack), seen, far, null));
 
@@ -172,12 +186,15 @@ public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
         {
             if (draft.Shell.Member(LidOf(own)) is { } lid)
             {
-                FixingRows.Screw(draft, lid, side, new RowRule(own.Id, $"{own.Id}/lid-{name}", EndMm, PitchMostMm, "screw of the lid") { Turn = FixingTurn.Closes });
+                FixingRows.Screw(draft, lid, side, new RowRule(own.Id, $"{own.Id}/lid-{name}", EndMm, PitchMostMm, "screw of the lid")
+                { Turn = FixingTurn.Closes });
             }
 
             if (draft.Shell.Panels.TryGetValue(Face.Bottom, out var bottom))
             {
-                FixingRows.Screw(draft, bottom, side, new RowRule("tray/" + own.TrayId, $"{own.Id}/bottom-{name}", EndMm, PitchMostMm, "screw to the inner box") { Turn = FixingTurn.AfterFinish });
+                FixingRows.Screw(draft, bottom, side, new RowRule("tray/" + own.TrayId, $"{own.Id}/bottom-{name}", EndMm, PitchMostMm,
+                    "screw to the inner box")
+                { Turn = FixingTurn.AfterFinish });
             }
         }
 
@@ -185,7 +202,9 @@ public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
         {
             var back = walls[Face.Back];
             draft.Cut(back, new Opening(
-                $"{own.Id}/cable", own.Id, "cable hole of the inner box", WorkedFrom.Seen, back.Frame.ToPlane(back.Box.Centre.With(Axis.Z, (floor.Box.Max.Z + back.Box.Max.Z) / 2)), hole, null, 0, $"as decided, {hole} mm", "the middle of the wall over the floor"));
+                $"{own.Id}/cable", own.Id, "cable hole of the inner box", WorkedFrom.Seen,
+                    back.Frame.ToPlane(back.Box.Centre.With(Axis.Z, (floor.Box.Max.Z + back.Box.Max.Z) / 2)), hole, null, 0,
+                    $"as decided, {hole} mm", "the middle of the wall over the floor"));
         }
     }
 }

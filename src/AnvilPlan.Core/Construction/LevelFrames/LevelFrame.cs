@@ -29,4 +29,5 @@ public sealed record LockedRail(string TrayId, int Rail);
 /// <param name="TakeOffMm">From the centre of a fitting to the end of the pipe in it; null = from the table.</param>
 /// <param name="Locked">Levels that are not named have their first rail locked.</param>
 public sealed record LevelFrame(
-    string Id, string PostBarId, string RailBarId, FrameFitting Fitting, double? TakeOffMm, IReadOnlyList<LockedRail> Locked) : Structure(Id);
+    string Id, string PostBarId, string RailBarId, FrameFitting Fitting, double? TakeOffMm, IReadOnlyList<LockedRail> Locked)
+        : Structure(Id);

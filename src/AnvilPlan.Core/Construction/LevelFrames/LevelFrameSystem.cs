@@ -39,26 +39,38 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
 
     public override string Key => "levelFrame";
     public override string Name => "Level frame";
-    public override string About => "Equal pipes or profiles with fittings; rails slide under the holes of the hardware and lock; levels swap and turn.";
+    public override string About => "Equal pipes or profiles with fittings; rails slide under the holes of the hardware and lock; levels "
+        + "swap and turn.";
 
     protected override IReadOnlyList<Asked<LevelFrame>> Asked { get; } =
     [
         Asking.Bar<LevelFrame>("postBarId", "Posts and beams", s => s.PostBarId),
-        Asking.Choice<LevelFrame, FrameFitting>("fitting", "Fittings", (FrameFitting.Clamp, "clamps, posts run through"), (FrameFitting.ThreadedTee, "threaded tees"), (FrameFitting.SocketTee, "solvent sockets"), (FrameFitting.Bracket, "brackets in slots")),
+        Asking.Choice<LevelFrame, FrameFitting>("fitting", "Fittings", (FrameFitting.Clamp, "clamps, posts run through"),
+            (FrameFitting.ThreadedTee, "threaded tees"), (FrameFitting.SocketTee, "solvent sockets"),
+            (FrameFitting.Bracket, "brackets in slots")),
         Asking.Length<LevelFrame>("takeOffMm", "Take-off", s => s.TakeOffMm, 0, 200, "from the table"),
         Asking.Bar<LevelFrame>("railBarId", "Rails", s => s.RailBarId),
     ];
 
     protected override Design Begin(Design design, Catalog catalog, string id) => design with
     {
-        Box = design.Box with { HeightMm = Math.Max(design.Box.HeightMm, LeastHeightMm), Feet = null, Panels = [.. design.Box.Panels.Select(p => design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p : p with { Hold = PanelHold.Open })] },
+        Box = design.Box with
+        {
+            HeightMm = Math.Max(design.Box.HeightMm, LeastHeightMm),
+            Feet = null,
+            Panels = [.. design.Box.Panels.Select(p => design.Devices.Any(d => d.DeckId == Deck.OfPanel(p.Face)) ? p
+            : p with { Hold = PanelHold.Open })]
+        },
         Trays = design.Trays.Any(t => t.Support == TraySupport.OnBars)
             ? design.Trays
-            : [.. design.Trays, Level(id + "-low", "Lower level", 60), Level(id + "-high", "Upper level", Math.Max(150, Math.Round(design.Box.HeightMm * 0.6)))],
-        Structures = [.. design.Structures, new LevelFrame(id, "steel-conduit-1-2", "aluminium-6061-slotted-20", FrameFitting.Clamp, null, [])],
+            : [.. design.Trays, Level(id + "-low", "Lower level", 60), Level(id + "-high", "Upper level",
+                Math.Max(150, Math.Round(design.Box.HeightMm * 0.6)))],
+        Structures = [.. design.Structures, new LevelFrame(id, "steel-conduit-1-2", "aluminium-6061-slotted-20",
+            FrameFitting.Clamp, null, [])],
     };
 
-    private static Tray Level(string id, string name, double undersideMm) => new(id, name, "aluminium-6061", 20, null, undersideMm, 0, TraySupport.OnBars, null);
+    private static Tray Level(string id, string name, double undersideMm) =>
+        new(id, name, "aluminium-6061", 20, null, undersideMm, 0, TraySupport.OnBars, null);
 
     protected override void Check(StructureCheck check, LevelFrame own, Design design)
     {
@@ -79,7 +91,8 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
         }
         else if (own.Fitting != FrameFitting.Bracket && post.Shape != BarShape.RoundTube)
         {
-            check.Refuse("fitting", $"fitting is {own.Fitting.ToString().ToLowerInvariant()} with {own.PostBarId}: it wants a round pipe or tube.");
+            check.Refuse("fitting", $"fitting is {own.Fitting.ToString().ToLowerInvariant()} with {own.PostBarId}: it wants a round pipe "
+                + $"or tube.");
         }
 
         if (rail.Shape == BarShape.RoundTube)
@@ -95,11 +108,13 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
 
     protected override Design Spread(LevelFrame own, Design design, Catalog catalog) => design with
     {
-        Trays = [.. design.Trays.Select(t => t.Support == TraySupport.OnBars ? t with { MeasuredMm = catalog.Bar(own.RailBarId).HeightMm, GapMm = 0, Plane = TrayPlane.Level } : t)],
+        Trays = [.. design.Trays.Select(t => t.Support == TraySupport.OnBars ? t with { MeasuredMm = catalog.Bar(own.RailBarId).HeightMm,
+            GapMm = 0, Plane = TrayPlane.Level } : t)],
     };
 
     /// <summary>The levels of a design from the floor up.</summary>
-    public static IReadOnlyList<Tray> Levels(Design design) => [.. design.Trays.Where(t => t.Support == TraySupport.OnBars).OrderBy(t => t.UndersideMm)];
+    public static IReadOnlyList<Tray> Levels(Design design) =>
+        [.. design.Trays.Where(t => t.Support == TraySupport.OnBars).OrderBy(t => t.UndersideMm)];
 
     protected override void Lay(LevelFrame own, ShellDraft draft)
     {
@@ -113,7 +128,8 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             var at = PostAt(outer, size, right, back);
             foreach (var ((from, to), i) in PostSpans(own, outer, nodes, takeOff).Select((s, i) => (s, i + 1)))
             {
-                Add(draft, $"{own.Id}/post-{Side(right, back)}-{i}", $"Post {Word(right, back)}{(own.Fitting is FrameFitting.Clamp or FrameFitting.Bracket ? "" : $", {i} from below")}",
+                Add(draft, $"{own.Id}/post-{Side(right, back)}-{i}",
+                    $"Post {Word(right, back)}{(own.Fitting is FrameFitting.Clamp or FrameFitting.Bracket ? "" : $", {i} from below")}",
                     post, Square(at, size).WithSpan(Axis.Z, from, to), Axis.Z, Direction.Front, new Role.Post(own.Id, right, back));
             }
         }
@@ -123,8 +139,10 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             foreach (var back in (bool[])[false, true])
             {
                 var (left, right) = (PostAt(outer, size, false, back), PostAt(outer, size, true, back));
-                var box = Square(left with { Z = z }, size).WithSpan(Axis.X, left.X + takeOff, right.X - takeOff).WithSpan(Axis.Z, z - (size / 2), z + (size / 2));
-                Add(draft, $"{own.Id}/{tray.Id}-{(back ? "back" : "front")}", $"Beam {(back ? "back" : "front")}, {tray.Name.ToLowerInvariant()}", post, box, Axis.X, Direction.Up, new Role.Beam(own.Id, tray.Id));
+                var box = Square(left with { Z = z }, size).WithSpan(Axis.X, left.X + takeOff, right.X - takeOff)
+                    .WithSpan(Axis.Z, z - (size / 2), z + (size / 2));
+                Add(draft, $"{own.Id}/{tray.Id}-{(back ? "back" : "front")}", $"Beam {(back ? "back" : "front")}, "
+                    + $"{tray.Name.ToLowerInvariant()}", post, box, Axis.X, Direction.Up, new Role.Beam(own.Id, tray.Id));
             }
 
             var rails = RailCentres(tray, draft.Fit, rail).ToList();
@@ -132,14 +150,19 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             foreach (var (x, i) in rails.Select((x, i) => (x, i + 1)))
             {
                 var box = plane.WithSpan(Axis.X, x - (rail.WidthMm / 2), x + (rail.WidthMm / 2));
-                Add(draft, RailId(own, tray, i), $"Rail {i}, {tray.Name.ToLowerInvariant()}", rail, box, Axis.Y, Direction.Up, new Role.LevelRail(own.Id, tray.Id, i));
+                Add(draft, RailId(own, tray, i), $"Rail {i}, {tray.Name.ToLowerInvariant()}", rail, box, Axis.Y, Direction.Up,
+                    new Role.LevelRail(own.Id, tray.Id, i));
             }
 
-            foreach (var ((a, b), i) in rails.Zip(rails.Skip(1)).Select((p, i) => (p, i + 1)).Where(p => p.p.Second - p.p.First - rail.WidthMm >= 5))
+            foreach (var ((a, b), i) in rails.Zip(rails.Skip(1)).Select((p, i) => (p, i + 1))
+                .Where(p => p.p.Second - p.p.First - rail.WidthMm >= 5))
             {
                 var y = outer.Min.Y + (size / 2);
-                var box = plane.WithSpan(Axis.X, a + (rail.WidthMm / 2), b - (rail.WidthMm / 2)).WithSpan(Axis.Y, Math.Max(outer.Min.Y, y - (rail.WidthMm / 2)), Math.Max(outer.Min.Y, y - (rail.WidthMm / 2)) + rail.WidthMm);
-                Add(draft, $"{own.Id}/{tray.Id}-spacer-{i}", $"Spacer {i} to {i + 1}, {tray.Name.ToLowerInvariant()}", rail, box, Axis.X, Direction.Up, new Role.Spacer(own.Id, tray.Id));
+                var box = plane.WithSpan(Axis.X, a + (rail.WidthMm / 2), b - (rail.WidthMm / 2))
+                    .WithSpan(Axis.Y, Math.Max(outer.Min.Y, y - (rail.WidthMm / 2)), Math.Max(outer.Min.Y, y - (rail.WidthMm / 2))
+                    + rail.WidthMm);
+                Add(draft, $"{own.Id}/{tray.Id}-spacer-{i}", $"Spacer {i} to {i + 1}, {tray.Name.ToLowerInvariant()}", rail, box, Axis.X,
+                    Direction.Up, new Role.Spacer(own.Id, tray.Id));
             }
         }
     }
@@ -148,7 +171,8 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     {
         if (box.Size[along] >= 4)
         {
-            draft.Members.Add(BarPlacing.Solid(id, name, PartKind.Member, bar, box, along, seen, bar.HeightMm) with { CarriesDeck = (role as Role.LevelRail)?.TrayId, Role = role });
+            draft.Members.Add(BarPlacing.Solid(id, name, PartKind.Member, bar, box, along, seen, bar.HeightMm) with
+            { CarriesDeck = (role as Role.LevelRail)?.TrayId, Role = role });
         }
     }
 
@@ -190,19 +214,24 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             var z = BeamCentre(tray, draft.Fit, size);
             foreach (var (right, back) in Corners)
             {
-                var node = new Box(PostAt(outer, size, right, back) with { Z = z }, PostAt(outer, size, right, back) with { Z = z }).Grow(reach);
+                var node = new Box(PostAt(outer, size, right, back) with { Z = z }, PostAt(outer, size, right, back) with { Z = z })
+                    .Grow(reach);
                 var beam = draft.Shell.Member($"{own.Id}/{tray.Id}-{(back ? "back" : "front")}");
-                foreach (var segment in draft.Shell.Members.Where(m => beam is not null && m.Role == new Role.Post(own.Id, right, back) && m.Box.Overlaps(node)))
+                foreach (var segment in draft.Shell.Members.Where(m => beam is not null && m.Role == new Role.Post(own.Id, right, back)
+                    && m.Box.Overlaps(node)))
                 {
                     draft.Hold(beam!, segment, own.Fitting == FrameFitting.Bracket ? HoldBy.Bolts : HoldBy.Fitting, own.Id, [node]);
                 }
 
                 // a loop of right-hand threads cannot be closed: one side of it takes left-hand ones
                 var drawnOn = own.Fitting == FrameFitting.ThreadedTee && tray != levels[0] && right;
-                draft.Bought.Add(new BoughtPiece("fitting", FittingName(own, post) + (drawnOn ? ", branch with left-hand thread" : ""), 1, FittingCents));
+                draft.Bought.Add(new BoughtPiece("fitting", FittingName(own, post) + (drawnOn ? ", branch with left-hand thread" : ""), 1,
+                    FittingCents));
                 if (beam is not null)
                 {
-                    draft.Fittings.Add(LevelFittings.Node($"{own.Id}/{tray.Id}-fitting-{Side(right, back)}", own, post, PostAt(outer, size, right, back) with { Z = z }, right) with { StructureId = own.Id, LevelId = tray.Id });
+                    draft.Fittings.Add(LevelFittings.Node($"{own.Id}/{tray.Id}-fitting-{Side(right, back)}", own, post,
+                        PostAt(outer, size, right, back) with { Z = z }, right) with
+                    { StructureId = own.Id, LevelId = tray.Id });
                 }
             }
 
@@ -210,10 +239,13 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
         }
 
         draft.Bought.Add(new BoughtPiece("foot", $"foot or floor flange for {post.Name}", 4, FlangeCents));
-        draft.Fittings.AddRange(Corners.Select(c => LevelFittings.Flange($"{own.Id}/flange-{Side(c.Right, c.Back)}", post, PostAt(outer, size, c.Right, c.Back) with { Z = outer.Min.Z }) with { StructureId = own.Id }));
+        draft.Fittings.AddRange(Corners.Select(c => LevelFittings.Flange($"{own.Id}/flange-{Side(c.Right, c.Back)}", post,
+            PostAt(outer, size, c.Right, c.Back) with { Z = outer.Min.Z }) with
+        { StructureId = own.Id }));
         List<BoughtPiece> pieces = [.. draft.Bought.Skip(bought).Where(b => b.Kind is "fitting" or "clamp" or "foot")];
         draft.Work.Add(new Operation(
-            $"{own.Id}/fittings", $"Put the frame together: {pieces.Sum(p => p.Count)} fittings, loose until it stands square, then tight from the lowest level up", pieces.Sum(p => p.Count) * draft.Shop.Rates.FittingMin,
+            $"{own.Id}/fittings", $"Put the frame together: {pieces.Sum(p => p.Count)} fittings, loose until it stands square, then "
+                + $"tight from the lowest level up", pieces.Sum(p => p.Count) * draft.Shop.Rates.FittingMin,
             [.. draft.Shell.Members.Where(m => m.Role?.Of == own.Id).Select(m => new Fact(Done.Joined, m.Id))], [own.Id])
         {
             Tool = own.Fitting == FrameFitting.ThreadedTee ? "two pipe wrenches" : "key of the fittings",
@@ -223,7 +255,8 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
         {
             draft.Work.Add(new Operation(
                 $"{own.Id}/close-loops",
-                $"Screw the sides together level by level: beams above {levels[0].Name.ToLowerInvariant()} are threaded right-hand at the left and left-hand at the right, so that turning one draws both posts on; a union in each does the same",
+                $"Screw the sides together level by level: beams above {levels[0].Name.ToLowerInvariant()} are threaded right-hand at "
+                    + $"the left and left-hand at the right, so that turning one draws both posts on; a union in each does the same",
                 LoopMin * 2 * (levels.Count - 1), [new(Done.Joined, own.Id)], [own.Id])
             { Tool = "two pipe wrenches" });
         }
@@ -245,8 +278,10 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
                 if (draft.Shell.Member($"{own.Id}/{tray.Id}-{side}") is { } beam)
                 {
                     draft.Hold(bar, beam, i == locked ? HoldBy.Bolts : HoldBy.Slide, own.Id);
-                    draft.Fittings.Add(LevelFittings.Saddle($"{own.Id}/{tray.Id}-saddle-{i}-{side}", bar, beam) with { StructureId = own.Id, LevelId = tray.Id, OnRail = true });
-                    draft.Bought.Add(new BoughtPiece("clamp", i == locked ? $"saddle clamp with through bolt for {rail.Name}" : $"saddle clamp for {rail.Name}", 1, SaddleCents));
+                    draft.Fittings.Add(LevelFittings.Saddle($"{own.Id}/{tray.Id}-saddle-{i}-{side}", bar, beam) with
+                    { StructureId = own.Id, LevelId = tray.Id, OnRail = true });
+                    draft.Bought.Add(new BoughtPiece("clamp", i == locked ? $"saddle clamp with through bolt for {rail.Name}"
+                        : $"saddle clamp for {rail.Name}", 1, SaddleCents));
                 }
             }
 
@@ -263,15 +298,19 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
         var levels = Levels(plan.Design);
         if (levels.Count == 0)
         {
-            yield return Finding.Of("frame-no-level", Severity.Stop, "The frame has 0 levels: nothing holds its 4 posts together.", [own.Id]);
+            yield return Finding.Of("frame-no-level", Severity.Stop, "The frame has 0 levels: nothing holds its 4 posts together.",
+                [own.Id]);
         }
 
-        if (own.TakeOffMm is null && own.Fitting is FrameFitting.ThreadedTee or FrameFitting.SocketTee && PipeFitting.For(post, own.Fitting == FrameFitting.ThreadedTee)?.TakeOffMm is null)
+        if (own.TakeOffMm is null && own.Fitting is FrameFitting.ThreadedTee or FrameFitting.SocketTee
+            && PipeFitting.For(post, own.Fitting == FrameFitting.ThreadedTee)?.TakeOffMm is null)
         {
             yield return Finding.Of("take-off-unknown", Severity.Stop,
-                $"No take-off is known for {(own.Fitting == FrameFitting.SocketTee ? "socket" : "threaded")} fittings on {post.Name}; {Say.Mm(TakeOffMm(own, post))} mm is a guess: measure a dry assembly, (centre to centre - pipe) / 2.",
+                $"No take-off is known for {(own.Fitting == FrameFitting.SocketTee ? "socket" : "threaded")} fittings on {post.Name}; "
+                    + $"{Say.Mm(TakeOffMm(own, post))} mm is a guess: measure a dry assembly, (centre to centre - pipe) / 2.",
                 [own.Id],
-                new Remedy("clamps", "Use clamps on posts that run through", d => d.WithStructure<LevelFrame>(own.Id, f => f with { Fitting = FrameFitting.Clamp })));
+                new Remedy("clamps", "Use clamps on posts that run through", d => d.WithStructure<LevelFrame>(own.Id, f => f with
+                { Fitting = FrameFitting.Clamp })));
         }
 
         foreach (var (low, high) in levels.Zip(levels.Skip(1)))
@@ -283,16 +322,22 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
                 yield return Finding.Of("levels-too-close", Severity.Stop,
                     $"{high.Name} lies {Say.Mm(room)} mm above {low.Name}: rails, beam and fittings want {Say.Mm(least)} mm.",
                     [low.Id, high.Id],
-                    new Remedy("lift", $"Lift {high.Name} and what is above it", d => levels.SkipWhile(t => t.Id != high.Id).Aggregate(ChainEdit.Resize(d, Axis.Z, Math.Ceiling(least - room)), (x, t) => x.WithTray(t.Id, l => l with { UndersideMm = l.UndersideMm + Math.Ceiling(least - room) }))));
+                    new Remedy("lift", $"Lift {high.Name} and what is above it", d => levels.SkipWhile(t => t.Id != high.Id)
+                        .Aggregate(ChainEdit.Resize(d, Axis.Z, Math.Ceiling(least - room)),
+                        (x, t) => x.WithTray(t.Id, l => l with { UndersideMm = l.UndersideMm + Math.Ceiling(least - room) }))));
             }
         }
 
-        if (levels.Count > 0 && plan.Fit.Trays[levels[0].Id].Min.Z - plan.Fit.Envelope.Outer.Min.Z is var stands && LowestMm(own, post) - stands is > 1e-6 and var lack)
+        if (levels.Count > 0 && plan.Fit.Trays[levels[0].Id].Min.Z - plan.Fit.Envelope.Outer.Min.Z is var stands
+            && LowestMm(own, post) - stands is > 1e-6 and var lack)
         {
             yield return Finding.Of("beam-below-floor", Severity.Stop,
-                $"{levels[0].Name} lies {Say.Mm(stands)} mm over the floor: its beams, their fittings and the floor flanges want {Say.Mm(LowestMm(own, post))} mm.",
+                $"{levels[0].Name} lies {Say.Mm(stands)} mm over the floor: its beams, their fittings and the floor flanges want "
+                    + $"{Say.Mm(LowestMm(own, post))} mm.",
                 [levels[0].Id],
-                new Remedy("lift", "Lift the levels over the floor flanges", d => levels.Aggregate(ChainEdit.Resize(d, Axis.Z, Math.Ceiling(lack)), (x, t) => x.WithTray(t.Id, l => l with { UndersideMm = l.UndersideMm + Math.Ceiling(lack) }))));
+                new Remedy("lift", "Lift the levels over the floor flanges",
+                    d => levels.Aggregate(ChainEdit.Resize(d, Axis.Z, Math.Ceiling(lack)),
+                    (x, t) => x.WithTray(t.Id, l => l with { UndersideMm = l.UndersideMm + Math.Ceiling(lack) }))));
         }
 
         foreach (var tray in levels)
@@ -302,12 +347,15 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             {
                 var nearest = rails.Zip(rails.Skip(1)).Min(p => p.Second - p.First);
                 yield return Finding.Of("rails-collide", Severity.Stop,
-                    $"Two rails of {tray.Name} would lie {Say.Mm(nearest)} mm apart and are {Say.Mm(rail.WidthMm)} mm wide: the hole columns are too near for rails of their own.",
+                    $"Two rails of {tray.Name} would lie {Say.Mm(nearest)} mm apart and are {Say.Mm(rail.WidthMm)} mm wide: the hole "
+                        + $"columns are too near for rails of their own.",
                     [tray.Id],
                     [
                         .. plan.Design.Devices.Where(d => d.DeckId == tray.Id).Select(d => DeviceMoves.Remedy(plan, "rails-collide", d)),
-                        new Remedy("other-rail", "Take rails on which these columns find their place", d => Trial.FirstSound(plan, "rails-collide", d, plan.Catalog.Bars
-                            .Where(b => b.Id != rail.Id && b.MaterialId == rail.MaterialId).OrderBy(b => Math.Abs(b.WidthMm - rail.WidthMm)).ThenBy(b => b.Id, StringComparer.Ordinal)
+                        new Remedy("other-rail", "Take rails on which these columns find their place",
+                            d => Trial.FirstSound(plan, "rails-collide", d, plan.Catalog.Bars
+                            .Where(b => b.Id != rail.Id && b.MaterialId == rail.MaterialId).OrderBy(b => Math.Abs(b.WidthMm - rail.WidthMm))
+                                .ThenBy(b => b.Id, StringComparer.Ordinal)
                             .Select(b => d.WithStructure<LevelFrame>(own.Id, f => f with { RailBarId = b.Id })))),
                     ]);
             }
@@ -318,15 +366,19 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
             }
 
             var reach = LevelFittings.ReachMm(own, post);
-            var (left, right) = (PostAt(plan.Fit.Envelope.Outer, post.WidthMm, false, false).X + reach, PostAt(plan.Fit.Envelope.Outer, post.WidthMm, true, false).X - reach);
+            var (left, right) = (PostAt(plan.Fit.Envelope.Outer, post.WidthMm, false, false).X + reach,
+                PostAt(plan.Fit.Envelope.Outer, post.WidthMm, true, false).X - reach);
             if (rails[0] - (rail.WidthMm / 2) < left || rails[^1] + (rail.WidthMm / 2) > right)
             {
                 yield return Finding.Of("rail-in-post", Severity.Stop,
-                    $"A rail of {tray.Name} would lie at {Say.Mm(rails[0] - (rail.WidthMm / 2) < left ? rails[0] : rails[^1])} mm: between the fittings there is room from {Say.Mm(left + (rail.WidthMm / 2))} to {Say.Mm(right - (rail.WidthMm / 2))} mm.",
+                    $"A rail of {tray.Name} would lie at {Say.Mm(rails[0] - (rail.WidthMm / 2) < left ? rails[0] : rails[^1])} mm: "
+                        + $"between the fittings there is room from {Say.Mm(left + (rail.WidthMm / 2))} to "
+                        + $"{Say.Mm(right - (rail.WidthMm / 2))} mm.",
                     [tray.Id],
                     [
                         .. plan.Design.Devices.Where(d => d.DeckId == tray.Id).Select(d => DeviceMoves.Remedy(plan, "rail-in-post", d)),
-                        new Remedy("wider", "Make the frame wider", d => Trial.FirstSound(plan, "rail-in-post", d, ((double[])[20, 40, 80, 160]).Select(by => Wider(d, by)))),
+                        new Remedy("wider", "Make the frame wider", d => Trial.FirstSound(plan, "rail-in-post", d,
+                            ((double[])[20, 40, 80, 160]).Select(by => Wider(d, by)))),
                     ]);
             }
         }
@@ -336,11 +388,13 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     private static Design Wider(Design design, double byMm)
     {
         var levels = Levels(design).Select(t => t.Id).ToHashSet(StringComparer.Ordinal);
-        return ChainEdit.Resize(design, Axis.X, byMm) with { Devices = [.. design.Devices.Select(d => levels.Contains(d.DeckId) ? d with { UMm = d.UMm + (byMm / 2) } : d)] };
+        return ChainEdit.Resize(design, Axis.X, byMm) with
+        { Devices = [.. design.Devices.Select(d => levels.Contains(d.DeckId) ? d with { UMm = d.UMm + (byMm / 2) } : d)] };
     }
 
     /// <summary>From the centre of a node to the end of a beam, mm: half the post where the beam butts against it.</summary>
-    internal static double TakeOffMm(LevelFrame own, BarStock post) => own.TakeOffMm is { } given && own.Fitting is FrameFitting.ThreadedTee or FrameFitting.SocketTee ? given
+    internal static double TakeOffMm(LevelFrame own, BarStock post) =>
+        own.TakeOffMm is { } given && own.Fitting is FrameFitting.ThreadedTee or FrameFitting.SocketTee ? given
         : own.Fitting switch
         {
             FrameFitting.ThreadedTee => PipeFitting.For(post, threaded: true)?.TakeOffMm ?? post.WidthMm * 0.75,
@@ -386,7 +440,8 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
     private static Point3 PostAt(Box outer, double size, bool right, bool back) =>
         new(right ? outer.Max.X - (size / 2) : outer.Min.X + (size / 2), back ? outer.Max.Y - (size / 2) : outer.Min.Y + (size / 2), 0);
 
-    private static Box Square(Point3 at, double size) => new(at - new Point3(size / 2, size / 2, 0), at + new Point3(size / 2, size / 2, 0));
+    private static Box Square(Point3 at, double size) =>
+        new(at - new Point3(size / 2, size / 2, 0), at + new Point3(size / 2, size / 2, 0));
 
     private static string Side(bool right, bool back) => $"{(back ? "back" : "front")}-{(right ? "right" : "left")}";
 
@@ -419,15 +474,19 @@ public sealed class LevelFrameSystem : ConstructionSystem<LevelFrame>
 
     /// <summary>Least rise from one level to the next: rails, beam and fittings, mm.</summary>
     private static double StepMm(LevelFrame own, BarStock post, BarStock rail) =>
-        Math.Max(rail.HeightMm + post.HeightMm + LeastPostMm, LevelFittings.AboveMm(own, post) + LevelFittings.BelowMm(own, post) + FittingsApartMm);
+        Math.Max(rail.HeightMm + post.HeightMm + LeastPostMm, LevelFittings.AboveMm(own, post) + LevelFittings.BelowMm(own, post)
+            + FittingsApartMm);
 
     /// <summary>Least height of a level's underside, which its beams touch: their fittings stand over the floor flanges, mm.</summary>
-    private static double LowestMm(LevelFrame own, BarStock post) => (post.HeightMm / 2) + Math.Max(post.HeightMm / 2, LevelFittings.FlangeMm + LevelFittings.BelowMm(own, post));
+    private static double LowestMm(LevelFrame own, BarStock post) =>
+        (post.HeightMm / 2) + Math.Max(post.HeightMm / 2, LevelFittings.FlangeMm + LevelFittings.BelowMm(own, post));
 
     /// <summary>A profile carries on the middle of its slot only; anything else wherever its edges are far enough, mm.</summary>
-    private static double SharedMm(BarStock rail) => rail.Shape == BarShape.Slotted ? OffSlotMm : Math.Max(0, rail.WidthMm - (2 * RailEdgeMm));
+    private static double SharedMm(BarStock rail) => rail.Shape == BarShape.Slotted ? OffSlotMm
+        : Math.Max(0, rail.WidthMm - (2 * RailEdgeMm));
 
-    protected override IEnumerable<AssemblyView> Views(LevelFrame own, PlanSoFar plan) => Levels(plan.Design).Select(t => LevelDrawings.Of(own, t, plan));
+    protected override IEnumerable<AssemblyView> Views(LevelFrame own, PlanSoFar plan) =>
+        Levels(plan.Design).Select(t => LevelDrawings.Of(own, t, plan));
 
     internal static string RailId(LevelFrame own, Tray tray, int number) => $"{own.Id}/{tray.Id}-rail-{number}";
 }

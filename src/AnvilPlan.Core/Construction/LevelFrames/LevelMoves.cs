@@ -23,7 +23,8 @@ public static class LevelMoves
         LevelMove Of(string a, string? b, Design moved)
         {
             var routes = Cables(moved, catalog);
-            return new LevelMove(a, b, routes.Sum(r => r.NeededMm), routes.Sum(r => r.NeededMm) - now, [.. routes.Where(r => r.Short).Select(r => r.LinkId)]);
+            return new LevelMove(a, b, routes.Sum(r => r.NeededMm), routes.Sum(r => r.NeededMm) - now, [.. routes.Where(r => r.Short)
+                .Select(r => r.LinkId)]);
         }
 
         return
@@ -57,7 +58,8 @@ public static class LevelMoves
 
                     var model = catalog.Model(d.ModelId);
                     var (width, depth) = QuarterTurn.Size(model.WidthMm, model.DepthMm, d.QuarterTurns);
-                    return d with { UMm = Math.Round(plane.X - d.UMm - width, 6), VMm = Math.Round(plane.Y - d.VMm - depth, 6), QuarterTurns = (d.QuarterTurns + 2) % 4 };
+                    return d with { UMm = Math.Round(plane.X - d.UMm - width, 6), VMm = Math.Round(plane.Y - d.VMm - depth, 6),
+                        QuarterTurns = (d.QuarterTurns + 2) % 4 };
                 }),
             ],
         };

@@ -33,11 +33,14 @@ internal static class Blocks
             var bar = draft.Catalog.Bar(BarOf(edge)!);
             var (a, b) = edge.Id.Of();
             var along = edge.Id.Along();
-            var box = BarPlacing.Trim(Seat(edge, edge.Covers == a ? b : a, bar, draft.Fit.Envelope), along, draft.Members.Select(p => p.Box));
+            var box = BarPlacing.Trim(Seat(edge, edge.Covers == a ? b : a, bar, draft.Fit.Envelope), along,
+                draft.Members.Select(p => p.Box));
             if (box.Size[along] >= BarPlacing.LeastLengthMm)
             {
-                var solid = BarPlacing.Solid(IdOf(edge.Id), $"{(bar.Shape == BarShape.Angle ? "Angle" : "Block")} {Deck.Name(a)} {Deck.Name(b)}", PartKind.Block, bar, box, along, edge.Covers.Outward(), bar.HeightMm);
-                draft.Members.Add(bar.Shape == BarShape.Angle ? solid with { Body = AngleLegs.Of(box, edge.Id, bar.WallMm!.Value) } : solid);
+                var solid = BarPlacing.Solid(IdOf(edge.Id), $"{(bar.Shape == BarShape.Angle ? "Angle" : "Block")} {Deck.Name(a)} "
+                    + $"{Deck.Name(b)}", PartKind.Block, bar, box, along, edge.Covers.Outward(), bar.HeightMm);
+                draft.Members.Add(bar.Shape == BarShape.Angle ? solid with { Body = AngleLegs.Of(box, edge.Id, bar.WallMm!.Value) }
+                    : solid);
             }
         }
     }
@@ -45,7 +48,8 @@ internal static class Blocks
     /// <summary>Printed pieces in the corner along an edge: one at each end, more on long edges.</summary>
     public static void LayPrintedCorners(ShellDraft draft)
     {
-        foreach (var edge in draft.Design.Box.Edges.Where(e => e.Joint == JointKind.PrintedCorner && draft.Panels.ContainsKey(e.Id.Of().A) && draft.Panels.ContainsKey(e.Id.Of().B)))
+        foreach (var edge in draft.Design.Box.Edges.Where(e => e.Joint == JointKind.PrintedCorner && draft.Panels.ContainsKey(e.Id.Of().A)
+            && draft.Panels.ContainsKey(e.Id.Of().B)))
         {
             var (a, b) = edge.Id.Of();
             var along = edge.Id.Along();
@@ -58,7 +62,9 @@ internal static class Blocks
                 var from = strip.Min[along] + (count == 1 ? room / 2 : room * i / (count - 1));
                 var box = strip.WithSpan(along, from, from + CornerLongMm);
                 var u = Directions.Of(along, 1);
-                draft.Members.Add(new SolidPart($"corner/{Deck.Name(edge.Id)}/{i + 1}", $"Printed corner {Deck.Name(edge.Id)} {i + 1}", PartKind.Printed, CornerMaterial, CornerMm, box, SolidPart.FrameOf(box, u, a.Outward().Cross(u), false), "the " + a.Outward().Word(), "the opposite face", null)
+                draft.Members.Add(new SolidPart($"corner/{Deck.Name(edge.Id)}/{i + 1}", $"Printed corner {Deck.Name(edge.Id)} {i + 1}",
+                    PartKind.Printed, CornerMaterial, CornerMm, box, SolidPart.FrameOf(box, u, a.Outward().Cross(u), false), "the "
+                    + a.Outward().Word(), "the opposite face", null)
                 {
                     Role = new Role.CornerPiece(edge.Id),
                     Print = PrintJobs.Of([box], draft.Catalog.Material(CornerMaterial), 1.8, 0.4, draft.Shop, ""),
@@ -76,7 +82,8 @@ internal static class Blocks
                 foreach (var (face, i) in ((Face[])[edge.Host, edge.Mate]).Select((f, i) => (f, i)))
                 {
                     draft.Keep(draft.Shell.Panels[face], piece.Box.Grow(0.01), piece.Name.ToLowerInvariant());
-                    FixingRows.Screw(draft, draft.Shell.Panels[face], piece, new RowRule(Deck.PlaceOf(edge.Edge), $"{piece.Id}/{Deck.Name(face)}", 6 + (i * 4), 100, $"screw to {piece.Name.ToLowerInvariant()}"));
+                    FixingRows.Screw(draft, draft.Shell.Panels[face], piece, new RowRule(Deck.PlaceOf(edge.Edge),
+                        $"{piece.Id}/{Deck.Name(face)}", 6 + (i * 4), 100, $"screw to {piece.Name.ToLowerInvariant()}"));
                 }
             }
         }
@@ -84,7 +91,8 @@ internal static class Blocks
 
     public static void Join(JointDraft draft)
     {
-        foreach (var edge in draft.Edges.Where(e => e.Joint is JointKind.ButtScrewed or JointKind.Magnets or JointKind.Riveted or JointKind.Bolted))
+        foreach (var edge in draft.Edges.Where(e => e.Joint is JointKind.ButtScrewed or JointKind.Magnets or JointKind.Riveted
+            or JointKind.Bolted))
         {
             if (draft.Shell.Member(IdOf(edge.Edge)) is not { } block)
             {
@@ -103,7 +111,8 @@ internal static class Blocks
             {
                 foreach (var (panel, n) in Over(draft, face, block))
                 {
-                    FixingRows.Screw(draft, panel, block, new RowRule(Deck.PlaceOf(edge.Edge), $"{name}/{Deck.Name(face)}{n}", EndMm + (i * 12), PitchMostMm, $"screw to block {name}"));
+                    FixingRows.Screw(draft, panel, block, new RowRule(Deck.PlaceOf(edge.Edge), $"{name}/{Deck.Name(face)}{n}", EndMm
+                        + (i * 12), PitchMostMm, $"screw to block {name}"));
                 }
             }
 
@@ -121,11 +130,14 @@ internal static class Blocks
         }
     }
 
-    /// <summary>The panels of a face that lie on a block, with what tells their rows apart; a face of one panel has it in any case.</summary>
+    /// <summary>
+    /// The panels of a face that lie on a block, with what tells their rows apart; a face of one panel has it in any case.
+    /// </summary>
     private static IEnumerable<(SolidPart Panel, string Row)> Over(JointDraft draft, Face face, SolidPart block)
     {
         List<SolidPart> panels = [.. draft.Shell.PanelsOf(face)];
-        return panels.Select((p, i) => (p, i == 0 ? "" : $"-{i + 1}")).Where(p => panels.Count == 1 || p.p.Box.Grow(0.01).Overlaps(block.Box));
+        return panels.Select((p, i) => (p, i == 0 ? "" : $"-{i + 1}")).Where(p => panels.Count == 1 || p.p.Box.Grow(0.01)
+            .Overlaps(block.Box));
     }
 
     /// <summary>The bar along the inside of an edge; null when the joint has none.</summary>
@@ -141,7 +153,8 @@ internal static class Blocks
         foreach (var (face, i) in ((Face[])[edge.Host, edge.Mate]).Select((f, i) => (f, i)))
         {
             var panel = draft.Shell.Panels[face];
-            var rule = new RowRule(Deck.PlaceOf(edge.Edge), $"{name}/{Deck.Name(face)}", EndMm + (i * 12), 80, $"{(edge.Joint == JointKind.Riveted ? "rivet" : "screw")} to angle {name}");
+            var rule = new RowRule(Deck.PlaceOf(edge.Edge), $"{name}/{Deck.Name(face)}", EndMm + (i * 12), 80,
+                $"{(edge.Joint == JointKind.Riveted ? "rivet" : "screw")} to angle {name}");
             draft.Keep(panel, angle.Box.Grow(0.01), $"angle {name}");
             if (edge.Joint == JointKind.Riveted)
             {
@@ -175,7 +188,8 @@ internal static class Blocks
     {
         var magnets = edge.Joint == JointKind.Magnets;
         var faces = ((Face[])[edge.Host, edge.Mate])
-            .Where(f => !(magnets && f == edge.Lid) && design.Panel(f) is var panel && (panel.Hold == PanelHold.Removable || !block.Wood || !catalog.Material(panel.MaterialId).Wood))
+            .Where(f => !(magnets && f == edge.Lid) && design.Panel(f) is var panel && (panel.Hold == PanelHold.Removable || !block.Wood
+                || !catalog.Material(panel.MaterialId).Wood))
             .ToList();
         return faces.Count > 0 || magnets ? faces : [edge.Host];
     }

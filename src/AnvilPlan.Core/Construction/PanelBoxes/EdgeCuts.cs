@@ -20,7 +20,8 @@ internal static class EdgeCuts
 {
     public static void Add(JointDraft draft, EdgeJoint joint, Envelope envelope, ShellPlan shell, ShopProfile shop)
     {
-        List<(SolidPart Host, SolidPart Mate)> pairs = [.. shell.PanelsOf(joint.Host).SelectMany(_ => shell.PanelsOf(joint.Mate), (h, m) => (h, m))];
+        List<(SolidPart Host, SolidPart Mate)> pairs = [.. shell.PanelsOf(joint.Host).SelectMany(_ => shell.PanelsOf(joint.Mate),
+            (h, m) => (h, m))];
         foreach (var (host, mate) in pairs.Where(p => pairs.Count == 1 || p.Host.Box.Grow(0.01).Overlaps(p.Mate.Box)))
         {
             Add(draft, joint, host, mate, envelope, shop);
@@ -76,7 +77,8 @@ internal static class EdgeCuts
             JointKind.Magnets when joint.BlockId is not null => null,
             _ when JointMethod.For(joint.Joint) is { By: HoldBy.Screws or HoldBy.Magnets } method => method.By,
             JointKind.Loose => Hangs(draft.Design, joint.Host, joint.Mate) || Hangs(draft.Design, joint.Mate, joint.Host) ? HoldBy.Hinge
-                : LetIn.Grips(draft.Design, draft.Catalog, draft.Design.Panel(joint.Mate), draft.Design.Box.Edges.First(e => e.Id == joint.Edge)) ? HoldBy.Friction : null,
+                : LetIn.Grips(draft.Design, draft.Catalog, draft.Design.Panel(joint.Mate),
+                    draft.Design.Box.Edges.First(e => e.Id == joint.Edge)) ? HoldBy.Friction : null,
             JointKind.Groove when draft.Design.Panel(joint.Mate).Floats => HoldBy.Slipped,
             _ when (a.Wood && b.Wood) || (a.Brittle && b.Brittle) => HoldBy.Glue,
             JointKind.Groove or JointKind.Rabbet => HoldBy.Slipped,
@@ -84,7 +86,8 @@ internal static class EdgeCuts
         };
     }
 
-    private static bool Hangs(Design design, Face door, Face at) => design.Panel(door) is { Hold: PanelHold.Hinged } panel && panel.HingeAt == at;
+    private static bool Hangs(Design design, Face door, Face at) => design.Panel(door) is { Hold: PanelHold.Hinged } panel
+        && panel.HingeAt == at;
 
     /// <summary>The end of the mate, reaching the host's inner face: where the two touch.</summary>
     private static Box EndOf(Box mate, Face host, Envelope envelope)
@@ -103,7 +106,8 @@ internal static class EdgeCuts
         return new Box(new(-1e6, -1e6, -1e6), new(1e6, 1e6, 1e6)).WithSpan(out_.Axis(), Math.Min(plane, end), Math.Max(plane, end));
     }
 
-    private static void AddChannel(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate, Box seat, Envelope envelope, ShopProfile shop)
+    private static void AddChannel(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate, Box seat, Envelope envelope,
+        ShopProfile shop)
     {
         var (min, max) = host.Frame.ToPlane(seat);
         var across = joint.Mate.Outward();
@@ -117,11 +121,13 @@ internal static class EdgeCuts
         var inside = JointDraft.FaceTowards(host, joint.Host.Outward().Opposite());
         var shape = groove ? ChannelShape.Groove : ChannelShape.Rabbet;
         var why = groove
-            ? $"{mate.Name} enters {Mm(joint.EntryMm)} mm, cut {Mm(fitDepth)} deeper and {Mm(fitWidth)} wider than its {Mm(envelope.ThicknessMm[joint.Mate])} mm (shop's groove fit)"
+            ? $"{mate.Name} enters {Mm(joint.EntryMm)} mm, cut {Mm(fitDepth)} deeper and {Mm(fitWidth)} wider than its "
+                + $"{Mm(envelope.ThicknessMm[joint.Mate])} mm (shop's groove fit)"
             : $"{mate.Name} enters {Mm(joint.EntryMm)} mm; width is its thickness as measured, {Mm(envelope.ThicknessMm[joint.Mate])} mm";
         draft.Cut(host, new Channel(
             $"{Deck.Name(joint.Edge)}/{(groove ? "groove" : "rabbet")}", Deck.PlaceOf(joint.Edge),
-            $"{(groove ? "groove" : "rabbet")} for {mate.Name.ToLowerInvariant()}", inside, shape, min - grow, max + grow, depth, joint.EntryMm, why));
+            $"{(groove ? "groove" : "rabbet")} for {mate.Name.ToLowerInvariant()}", inside, shape, min - grow, max + grow, depth,
+                joint.EntryMm, why));
     }
 
     private static void AddBevel(JointDraft draft, EdgeJoint joint, SolidPart part, Face towards, Envelope envelope)
@@ -133,7 +139,8 @@ internal static class EdgeCuts
             $"{Deck.Name(joint.Edge)}/mitre", Deck.PlaceOf(joint.Edge), $"mitre to {Deck.Name(towards)}",
             JointDraft.FaceTowards(part, own.Outward()), JointDraft.EdgeTowards(part, direction), angle));
         var strip = new Box(new(-1e6, -1e6, -1e6), new(1e6, 1e6, 1e6))
-            .WithSpan(direction.Axis(), Math.Min(envelope.InnerPlane(towards), envelope.Outer.Side(direction)), Math.Max(envelope.InnerPlane(towards), envelope.Outer.Side(direction)));
+            .WithSpan(direction.Axis(), Math.Min(envelope.InnerPlane(towards), envelope.Outer.Side(direction)),
+                Math.Max(envelope.InnerPlane(towards), envelope.Outer.Side(direction)));
         draft.Keep(part, strip, $"mitre to {Deck.Name(towards)}");
     }
 

@@ -18,15 +18,21 @@ public static class FloatingSize
     /// <summary>The least that has to stay in each groove in the driest weeks, mm [R].</summary>
     public const double LeastEngagementMm = 3;
 
-    /// <summary>The two grooves across the panel's grain: the opening between the boards and how deep each groove is cut. Null when the panel does not float there.</summary>
-    public static (double OpeningMm, double GrooveMm)? Grooves(Panel panel, Design design, SolidPart solid, Envelope envelope, ShopProfile shop)
+    /// <summary>
+    /// The two grooves across the panel's grain: the opening between the boards and how deep each groove is cut. Null when the panel does
+    /// not float there.
+    /// </summary>
+    public static (double OpeningMm, double GrooveMm)? Grooves(Panel panel, Design design, SolidPart solid, Envelope envelope,
+        ShopProfile shop)
     {
         var axis = solid.Frame.V.Axis();
         var edges = design.Box.Edges
-            .Where(e => e.Joint == JointKind.Groove && e.Covers != panel.Face && e.Covers.Outward().Axis() == axis && (e.Id.Of().A == panel.Face || e.Id.Of().B == panel.Face))
+            .Where(e => e.Joint == JointKind.Groove && e.Covers != panel.Face && e.Covers.Outward().Axis() == axis
+                && (e.Id.Of().A == panel.Face || e.Id.Of().B == panel.Face))
             .ToList();
         return panel.Floats && edges.Count == 2
-            ? (envelope.Inner.Size[axis], edges.Average(e => Math.Min(Panels.EntryMm(e, envelope) + shop.Fits.GrooveDepthMm, envelope.ThicknessMm[e.Covers])))
+            ? (envelope.Inner.Size[axis], edges.Average(e => Math.Min(Panels.EntryMm(e, envelope) + shop.Fits.GrooveDepthMm,
+                envelope.ThicknessMm[e.Covers])))
             : null;
     }
 
@@ -45,5 +51,6 @@ public static class FloatingSize
     }
 
     public static FloatingPanel Size((double OpeningMm, double GrooveMm) grooves, Material material, WoodAir air) => FloatingPanel.Of(
-        grooves.OpeningMm, grooves.GrooveMm, material.MovementPerPercent, air.NowPercent, Math.Min(air.DriestPercent, air.NowPercent), Math.Max(air.DampestPercent, air.NowPercent), MarginMm);
+        grooves.OpeningMm, grooves.GrooveMm, material.MovementPerPercent, air.NowPercent, Math.Min(air.DriestPercent, air.NowPercent),
+            Math.Max(air.DampestPercent, air.NowPercent), MarginMm);
 }

@@ -24,9 +24,11 @@ internal static class FootCuts
         draft.Fixings.Add(new FixingSet(
             "foot", "feet", "Feet to bottom", Direction.Up, [new PointsLocus(points)],
             [
-                .. FootFixing.Ways(draft, "screw/foot", "feet", "Feet to bottom", floor, feet.HeightMm / 2, points, $"{feet.InsetMm} mm in from both edges of the bottom", null),
+                .. FootFixing.Ways(draft, "screw/foot", "feet", "Feet to bottom", floor, feet.HeightMm / 2, points,
+                    $"{feet.InsetMm} mm in from both edges of the bottom", null),
                 // where no screw finds a way the foot is stuck on
-                new FixingWay(FixingKind.Pin, floor.Box.Min.Z, [], [], [], [new BoughtPiece("pad", $"double-sided foam pad {feet.DiaMm}, under a foot", 1, 15)]),
+                new FixingWay(FixingKind.Pin, floor.Box.Min.Z, [], [], [],
+                    [new BoughtPiece("pad", $"double-sided foam pad {feet.DiaMm}, under a foot", 1, 15)]),
             ])
         { EachForItself = true, Turn = FixingTurn.AfterFinish });
     }

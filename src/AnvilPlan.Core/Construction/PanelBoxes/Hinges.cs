@@ -14,7 +14,8 @@ namespace AnvilPlan.Core.Construction.PanelBoxes;
 /// <param name="Edged">The part in whose end or edge one leaf is let in: the one that runs over the other.</param>
 /// <param name="Faced">The part on whose outer face the other leaf lies.</param>
 /// <param name="Side">The way both leaves look.</param>
-public sealed record HingeSet(Face Door, EdgeId Edge, Hinge Hinge, SolidPart Edged, SolidPart Faced, Direction Side, IReadOnlyList<double> MiddlesMm);
+public sealed record HingeSet(Face Door, EdgeId Edge, Hinge Hinge, SolidPart Edged, SolidPart Faced, Direction Side,
+    IReadOnlyList<double> MiddlesMm);
 
 /// <summary>
 /// Butt hinges in the plane where the covering board's edge and the other's outer face lie flush: the axis on the joint line, the
@@ -29,7 +30,8 @@ public static class Hinges
 
     public static IEnumerable<HingeSet> Of(Design design, ShellPlan shell)
     {
-        foreach (var door in design.Box.Panels.Where(p => p is { Hold: PanelHold.Hinged, HingeAt: not null } && shell.Panels.ContainsKey(p.Face) && shell.Panels.ContainsKey(p.HingeAt.Value)))
+        foreach (var door in design.Box.Panels.Where(p => p is { Hold: PanelHold.Hinged, HingeAt: not null }
+            && shell.Panels.ContainsKey(p.Face) && shell.Panels.ContainsKey(p.HingeAt.Value)))
         {
             // of two that hang on each other, one row of hinges joins both
             if (OnEachOther(design, door) && door.HingeAt < door.Face)
@@ -49,7 +51,8 @@ public static class Hinges
 
             var count = to - from >= ThirdFromMm ? 3 : 2;
             var first = Math.Max((to - from) / 6, hinge.LengthMm / 2);
-            yield return new HingeSet(door.Face, edge.Id, hinge, edged, faced, covered.Outward(), [.. Enumerable.Range(0, count).Select(i => from + first + (i * (to - from - (2 * first)) / (count - 1)))]);
+            yield return new HingeSet(door.Face, edge.Id, hinge, edged, faced, covered.Outward(), [.. Enumerable.Range(0, count)
+                .Select(i => from + first + (i * (to - from - (2 * first)) / (count - 1)))]);
         }
     }
 
@@ -58,19 +61,24 @@ public static class Hinges
         door.HingeAt is { } at && design.Panel(at) is { Hold: PanelHold.Hinged } other && other.HingeAt == door.Face;
 
     /// <summary>The largest hinge whose leaf the edge carries and of which two find room.</summary>
-    public static Hinge? For(double edgeMm, double lengthMm) => Hinge.Shipped.Where(h => h.LeafMm + BesideLeafMm <= edgeMm && 2.5 * h.LengthMm <= lengthMm).MaxBy(h => h.LengthMm);
+    public static Hinge? For(double edgeMm, double lengthMm) =>
+        Hinge.Shipped.Where(h => h.LeafMm + BesideLeafMm <= edgeMm && 2.5 * h.LengthMm <= lengthMm).MaxBy(h => h.LengthMm);
 
     public static void Join(JointDraft draft)
     {
         foreach (var set in Of(draft.Design, draft.Shell))
         {
             var hinge = set.Hinge;
-            draft.Bought.Add(new BoughtPiece("hinge", $"{hinge.Name}, {hinge.Holes} screws in each leaf", set.MiddlesMm.Count, hinge.PriceCents));
-            List<double> lines = [.. set.MiddlesMm.SelectMany(middle => hinge.HolesAlongMm().Select(along => middle - (hinge.LengthMm / 2) + along))];
-            foreach (var (part, depth, name) in ((SolidPart, double, string)[])[(set.Edged, 40, "edge"), (set.Faced, set.Faced.ThicknessMm, "face")])
+            draft.Bought.Add(new BoughtPiece("hinge", $"{hinge.Name}, {hinge.Holes} screws in each leaf", set.MiddlesMm.Count,
+                hinge.PriceCents));
+            List<double> lines = [.. set.MiddlesMm.SelectMany(middle => hinge.HolesAlongMm()
+                .Select(along => middle - (hinge.LengthMm / 2) + along))];
+            foreach (var (part, depth, name) in ((SolidPart, double, string)[])[(set.Edged, 40, "edge"),
+                (set.Faced, set.Faced.ThicknessMm, "face")])
             {
                 draft.Fixings.Add(new FixingSet(
-                    $"{Deck.Name(set.Edge)}/hinge-{name}", Deck.PlaceOf(set.Edge), $"Hinges to {part.Name.ToLowerInvariant()}", set.Side.Opposite(),
+                    $"{Deck.Name(set.Edge)}/hinge-{name}", Deck.PlaceOf(set.Edge), $"Hinges to {part.Name.ToLowerInvariant()}",
+                        set.Side.Opposite(),
                     [new PointsLocus([.. lines.Select(l => At(set, part, l))])], [.. Ways(draft, set, part, depth, name)])
                 { Turn = FixingTurn.AfterFinish });
             }
@@ -83,22 +91,31 @@ public static class Hinges
         var normal = set.Edge.Of().A.Outward() == set.Side ? set.Edge.Of().B.Outward() : set.Edge.Of().A.Outward();
         var joint = set.Edged.Box.Side(normal.Opposite());
         var away = part == set.Edged ? 1 : -1;
-        return part.Box.Centre.With(set.Edge.Along(), line).With(set.Side.Axis(), part.Box.Side(set.Side)).With(normal.Axis(), joint + (normal.Sign() * away * set.Hinge.HoleFromAxisMm));
+        return part.Box.Centre.With(set.Edge.Along(), line).With(set.Side.Axis(), part.Box.Side(set.Side))
+            .With(normal.Axis(), joint + (normal.Sign() * away * set.Hinge.HoleFromAxisMm));
     }
 
-    /// <summary>Wood screws into wood; into a metal edge a tapped hole, through a metal sheet a nut. The heads lie in the leaf's own sinks.</summary>
+    /// <summary>
+    /// Wood screws into wood; into a metal edge a tapped hole, through a metal sheet a nut. The heads lie in the leaf's own sinks.
+    /// </summary>
     private static IEnumerable<FixingWay> Ways(JointDraft draft, HingeSet set, SolidPart part, double depthMm, string name)
     {
         var material = draft.Catalog.Material(part.MaterialId);
         var picker = new ScrewPicker(draft.Catalog.Fasteners);
         var leafMm = set.Hinge.LeafThicknessMm;
         var leaf = new WhyTerm("hinge leaf", leafMm, "mm", "hinge table");
-        var (id, place, where) = ($"screw/{Deck.Name(set.Edge)}/hinge-{name}", Deck.PlaceOf(set.Edge), $"Hinges to {(name == "edge" ? "the edge of " : "")}{part.Name.ToLowerInvariant()}");
-        var placeWhy = $"the axis on the joint line, the hole {set.Hinge.HoleFromAxisMm} mm from it; middles of the hinges {string.Join(", ", set.MiddlesMm.Select(m => Math.Round(m - set.Edged.Box.Min[set.Edge.Along()], 2)))} mm along {set.Edged.Name.ToLowerInvariant()}";
+        var (id, place, where) = ($"screw/{Deck.Name(set.Edge)}/hinge-{name}", Deck.PlaceOf(set.Edge),
+            $"Hinges to {(name == "edge" ? "the edge of " : "")}{part.Name.ToLowerInvariant()}");
+        var placeWhy = $"the axis on the joint line, the hole {set.Hinge.HoleFromAxisMm} mm from it; middles of the hinges "
+            + $"{string.Join(", ", set.MiddlesMm.Select(m => Math.Round(m - set.Edged.Box.Min[set.Edge.Along()], 2)))} mm along "
+            + $"{set.Edged.Name.ToLowerInvariant()}";
         var headAt = part.Box.Side(set.Side) + (set.Side.Sign() * leafMm);
         WayLayer Layer(LayerRole role, double dia, double? deep, string? thread, string why) => new(
-            part.Id, part, role, leafMm, leafMm + (deep ?? part.ThicknessMm), dia, (hole, at) => FixingRows.Bored(part, set.Side, at, new Hole(
-                hole, place, $"{set.Hinge.Name}, {(deep is null ? "clearance hole" : thread is null ? "pilot" : "tapped hole")}", WorkedFrom.Seen, default, dia, deep, thread, null, null, why, placeWhy, deep is null ? null : "what the screw reaches past the leaf")));
+            part.Id, part, role, leafMm, leafMm + (deep ?? part.ThicknessMm), dia, (hole, at) =>
+                FixingRows.Bored(part, set.Side, at, new Hole(
+                hole, place, $"{set.Hinge.Name}, {(deep is null ? "clearance hole" : thread is null ? "pilot" : "tapped hole")}",
+                    WorkedFrom.Seen, default, dia, deep, thread, null, null, why, placeWhy, deep is null ? null
+                    : "what the screw reaches past the leaf")));
 
         if (material.Wood)
         {
@@ -107,8 +124,11 @@ public static class Hinges
                 var (choice, size) = picker.Wood(id, place, where, [leaf], depthMm, material, 0, sizeName);
                 var deep = Math.Min(depthMm - 0.5, Math.Max(2, (choice.LengthMm ?? 10) - leafMm + 1));
                 yield return new FixingWay(
-                    FixingKind.WoodScrew, headAt, [Layer(LayerRole.Bite, size.PilotFor(material), deep, null, $"pilot for {size.Name} in {material.Name}: {size.PilotFor(material)} mm (USDA Wood Handbook ch. 8)")],
-                    [new(PieceKind.Head, 0, leafMm, size.HeadMm), new(PieceKind.Shank, 0, choice.LengthMm ?? 10, size.ShankMm)], [choice], []);
+                    FixingKind.WoodScrew, headAt,
+                        [Layer(LayerRole.Bite, size.PilotFor(material), deep, null, $"pilot for {size.Name} in {material.Name}: "
+                        + $"{size.PilotFor(material)} mm (USDA Wood Handbook ch. 8)")],
+                    [new(PieceKind.Head, 0, leafMm, size.HeadMm), new(PieceKind.Shank, 0, choice.LengthMm ?? 10, size.ShankMm)],
+                        [choice], []);
             }
 
             yield break;
@@ -118,16 +138,22 @@ public static class Hinges
         var head = draft.Catalog.Fasteners.Head("M3", HeadForm.Countersunk);
         if (name == "edge")
         {
-            var choice = picker.Tapped(id, place, where, threadSize, HeadForm.Countersunk, [leaf], 0, picker.EngagementIn(material.Engagement, threadSize), new WhyTerm("usual depth", 12, "mm", "edge"), 0, null);
+            var choice = picker.Tapped(id, place, where, threadSize, HeadForm.Countersunk, [leaf], 0,
+                picker.EngagementIn(material.Engagement, threadSize), new WhyTerm("usual depth", 12, "mm", "edge"), 0, null);
             yield return new FixingWay(
-                FixingKind.Screw, headAt, [Layer(LayerRole.Thread, threadSize.TapDrillMm, Math.Max(12, (choice.EngagementMm ?? 6) + ScrewPicker.ThreePitchesMm(threadSize)), "M3", $"tap drill M3: {threadSize.TapDrillMm} mm ({threadSize.Source})")],
+                FixingKind.Screw, headAt,
+                    [Layer(LayerRole.Thread, threadSize.TapDrillMm, Math.Max(12, (choice.EngagementMm ?? 6)
+                    + ScrewPicker.ThreePitchesMm(threadSize)), "M3", $"tap drill M3: {threadSize.TapDrillMm} mm ({threadSize.Source})")],
                 ScrewWays.Screw(head, threadSize.NominalMm, choice.LengthMm ?? 8), [choice], []);
             yield break;
         }
 
-        var bolt = picker.WithNut(id, place, where, threadSize, HeadForm.Countersunk, [leaf, new WhyTerm(part.Name.ToLowerInvariant(), part.ThicknessMm, "mm", "panel")], 0, 0, null);
+        var bolt = picker.WithNut(id, place, where, threadSize, HeadForm.Countersunk,
+            [leaf, new WhyTerm(part.Name.ToLowerInvariant(), part.ThicknessMm, "mm", "panel")], 0, 0, null);
         yield return new FixingWay(
-            FixingKind.Bolt, headAt, [Layer(LayerRole.Clearance, threadSize.ClearanceNormalMm, null, null, $"clearance for M3: {threadSize.ClearanceNormalMm} mm ({threadSize.Source})")],
-            [.. ScrewWays.Screw(head, threadSize.NominalMm, bolt.LengthMm ?? 10), ScrewWays.Nut(draft.Catalog.Fasteners.Nut("M3"), leafMm + part.ThicknessMm)], [bolt], []);
+            FixingKind.Bolt, headAt, [Layer(LayerRole.Clearance, threadSize.ClearanceNormalMm, null, null,
+                $"clearance for M3: {threadSize.ClearanceNormalMm} mm ({threadSize.Source})")],
+            [.. ScrewWays.Screw(head, threadSize.NominalMm, bolt.LengthMm ?? 10), ScrewWays.Nut(draft.Catalog.Fasteners.Nut("M3"), leafMm
+                + part.ThicknessMm)], [bolt], []);
     }
 }

@@ -14,14 +14,16 @@ public sealed class PanelBoxSystem : ConstructionSystem
 
     public override string Key => "panelBox";
     public override string Name => "Panel box";
-    public override string About => "A panel for each face and a joint for each edge; which panel runs over which end decides every length.";
+    public override string About => "A panel for each face and a joint for each edge; which panel runs over which end decides every "
+        + "length.";
 
     public override void Lay(ShellDraft draft)
     {
         foreach (var panel in draft.Design.Box.Panels.Where(p => p.Hold != PanelHold.Open))
         {
             draft.Panels[panel.Face] = FloatingSize.Of(
-                panel, draft.Design, draft.Catalog, Panels.Solid(draft.Design, panel, draft.Catalog, draft.Fit.Envelope), draft.Fit.Envelope, draft.Shop);
+                panel, draft.Design, draft.Catalog, Panels.Solid(draft.Design, panel, draft.Catalog, draft.Fit.Envelope),
+                    draft.Fit.Envelope, draft.Shop);
         }
 
         foreach (var panel in draft.Design.Box.Panels.Where(p => draft.Panels.ContainsKey(p.Face)))
@@ -40,13 +42,16 @@ public sealed class PanelBoxSystem : ConstructionSystem
             EdgeCuts.Add(draft, edge, draft.Fit.Envelope, draft.Shell, draft.Shop);
         }
 
-        foreach (var held in draft.Holds.Where(h => h.By == HoldBy.Friction).GroupBy(h => draft.Edges.First(e => Deck.PlaceOf(e.Edge) == h.Place).Mate))
+        foreach (var held in draft.Holds.Where(h => h.By == HoldBy.Friction)
+            .GroupBy(h => draft.Edges.First(e => Deck.PlaceOf(e.Edge) == h.Place).Mate))
         {
             var lid = draft.Shell.Panels[held.Key];
-            draft.Work.Add(new Operation($"{lid.Id}/grip", $"Ease the edges of {lid.Name.ToLowerInvariant()} until it goes in under the hands and stays by itself", held.Count() * EaseMin, [new(Done.Eased, lid.Id)], [lid.Id])
+            draft.Work.Add(new Operation($"{lid.Id}/grip", $"Ease the edges of {lid.Name.ToLowerInvariant()} until it goes in under the "
+                + $"hands and stays by itself", held.Count() * EaseMin, [new(Done.Eased, lid.Id)], [lid.Id])
             {
                 Tool = "file or block with abrasive",
-                Needs = [.. held.Select(h => new Need(new Fact(Done.Joined, h.PartA == lid.Id ? h.PartB : h.PartA), "it is fitted to what is joined"))],
+                Needs = [.. held.Select(h => new Need(new Fact(Done.Joined, h.PartA == lid.Id ? h.PartB : h.PartA),
+                    "it is fitted to what is joined"))],
             });
         }
 

@@ -55,12 +55,17 @@ internal static class PlateSupports
             {
                 var edge = first ? plate.Min[free] : plate.Max[free] - bar.WidthMm;
                 var box = plate.WithSpan(free, edge, edge + bar.WidthMm)
-                    .WithSpan(normal.Axis(), Math.Min(seat, seat - (normal.Sign() * bar.HeightMm)), Math.Max(seat, seat - (normal.Sign() * bar.HeightMm)));
+                    .WithSpan(normal.Axis(), Math.Min(seat, seat - (normal.Sign() * bar.HeightMm)),
+                        Math.Max(seat, seat - (normal.Sign() * bar.HeightMm)));
                 box = Short(BarPlacing.Trim(box, across, draft.Members.Where(m => m.Pose is null).Select(m => m.Box)), plate, across);
                 if (box.Size[across] >= BarPlacing.LeastLengthMm)
                 {
-                    var stiffener = BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, across, normal, bar.HeightMm) with { Role = new Role.Stiffener(tray.Id) };
-                    draft.Members.Add(bar.Shape == BarShape.Angle ? stiffener with { Body = AngleLegs.Of(box, normal, Directions.Of(free, first ? -1 : 1), bar.WallMm!.Value) } : stiffener);
+                    var stiffener = BarPlacing.Solid(StiffenerId(tray, name), $"Stiffener {name} edge, {tray.Name.ToLowerInvariant()}",
+                        PartKind.Rail, bar, box, across, normal, bar.HeightMm) with
+                    { Role = new Role.Stiffener(tray.Id) };
+                    draft.Members.Add(bar.Shape == BarShape.Angle
+                        ? stiffener with { Body = AngleLegs.Of(box, normal, Directions.Of(free, first ? -1 : 1), bar.WallMm!.Value) }
+                        : stiffener);
                 }
             }
         }
@@ -68,7 +73,8 @@ internal static class PlateSupports
 
     /// <summary>Where a bar would meet what carries the plate, it ends before it: the plate slides in with it.</summary>
     private static Box Short(Box bar, Box plate, Axis along) => bar.WithSpan(
-        along, bar.Min[along] > plate.Min[along] + Box.Slack ? bar.Min[along] + StiffenerPlayMm : bar.Min[along], bar.Max[along] < plate.Max[along] - Box.Slack ? bar.Max[along] - StiffenerPlayMm : bar.Max[along]);
+        along, bar.Min[along] > plate.Min[along] + Box.Slack ? bar.Min[along] + StiffenerPlayMm : bar.Min[along],
+            bar.Max[along] < plate.Max[along] - Box.Slack ? bar.Max[along] - StiffenerPlayMm : bar.Max[along]);
 
     private static string StiffenerId(Tray tray, string name) => $"stiffener/{tray.Id}/{name}";
 
@@ -79,7 +85,8 @@ internal static class PlateSupports
             if (draft.Shell.Member(StiffenerId(tray, name)) is { } bar)
             {
                 draft.Keep(draft.Shell.Trays[tray.Id], bar.Box.Grow(0.01), "stiffener");
-                FixingRows.Screw(draft, draft.Shell.Trays[tray.Id], bar, new RowRule("tray/" + tray.Id, $"{tray.Id}/stiffener-{name}", EndMm, PitchMostMm, "screw to stiffener"));
+                FixingRows.Screw(draft, draft.Shell.Trays[tray.Id], bar, new RowRule("tray/" + tray.Id, $"{tray.Id}/stiffener-{name}",
+                    EndMm, PitchMostMm, "screw to stiffener"));
             }
         }
     }
@@ -104,7 +111,8 @@ internal static class PlateSupports
                 .WithSpan(face.Outward().Axis(), Math.Min(plane, end), Math.Max(plane, end));
             draft.Cut(wall, Recess.Of(
                 wall, inward, seat, $"{tray.Id}/housing", "tray/" + tray.Id, $"groove for {tray.Name.ToLowerInvariant()}",
-                $"{plate.ThicknessMm:0.##} mm of plate and {fits.GrooveWidthMm} mm of fit; it enters {entry:0.##} mm, cut {fits.GrooveDepthMm} mm deeper"));
+                $"{plate.ThicknessMm:0.##} mm of plate and {fits.GrooveWidthMm} mm of fit; it enters {entry:0.##} mm, cut "
+                    + $"{fits.GrooveDepthMm} mm deeper"));
             draft.Keep(wall, seat, tray.Name.ToLowerInvariant());
             var glued = draft.Catalog.Material(plate.MaterialId).Wood && draft.Catalog.Material(wall.MaterialId).Wood;
             draft.Hold(plate, wall, glued ? HoldBy.Glue : HoldBy.Slipped, "tray/" + tray.Id);
@@ -149,8 +157,10 @@ internal static class PlateSupports
                 {
                     var (min, max) = tray.Frame.ToPlane(body.Grow(clear).Intersect(tray.Box));
                     draft.Cut(tray, new Opening(
-                        $"notch/{member.Id}{(i == 1 ? "" : $"/{i}")}", member.Id, $"notch round {member.Name.ToLowerInvariant()}", WorkedFrom.Seen,
-                        new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 0, $"section of the bar and {clear} mm of air", "where the bar stands")
+                        $"notch/{member.Id}{(i == 1 ? "" : $"/{i}")}", member.Id, $"notch round {member.Name.ToLowerInvariant()}",
+                            WorkedFrom.Seen,
+                        new Uv((min.U + max.U) / 2, (min.V + max.V) / 2), max.U - min.U, max.V - min.V, 0,
+                            $"section of the bar and {clear} mm of air", "where the bar stands")
                     {
                         RoundPart = true,
                     });
@@ -170,14 +180,18 @@ internal static class PlateSupports
         var seat = draft.Trays[tray.Id].Box.Side(normal.Opposite());
         var far = seat - (normal.Sign() * bar.HeightMm);
         var box = inner
-            .WithSpan(outward.Axis(), Math.Min(plane, plane - (outward.Sign() * bar.WidthMm)), Math.Max(plane, plane - (outward.Sign() * bar.WidthMm)))
+            .WithSpan(outward.Axis(), Math.Min(plane, plane - (outward.Sign() * bar.WidthMm)),
+                Math.Max(plane, plane - (outward.Sign() * bar.WidthMm)))
             .WithSpan(normal.Axis(), Math.Min(seat, far), Math.Max(seat, far));
         box = draft.Fit.Envelope.Clear(box, 0, along == Axis.Z);
         box = BarPlacing.Trim(box, along, draft.Members.Where(m => m.Pose is null).Select(m => m.Box));
         if (box.Size[along] >= BarPlacing.LeastLengthMm && inner.Contains(box))
         {
-            var rail = BarPlacing.Solid(RailId(tray, wall), $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar, box, along, normal, bar.HeightMm) with { Role = new Role.TrayRail(tray.Id, wall) };
-            draft.Members.Add(bar.Shape == BarShape.Angle ? rail with { Body = AngleLegs.Of(box, outward, normal, bar.WallMm!.Value) } : rail);
+            var rail = BarPlacing.Solid(RailId(tray, wall), $"Rail {Deck.Name(wall)}, {tray.Name.ToLowerInvariant()}", PartKind.Rail, bar,
+                box, along, normal, bar.HeightMm) with
+            { Role = new Role.TrayRail(tray.Id, wall) };
+            draft.Members.Add(bar.Shape == BarShape.Angle ? rail with { Body = AngleLegs.Of(box, outward, normal, bar.WallMm!.Value) }
+                : rail);
         }
     }
 
@@ -202,11 +216,13 @@ internal static class PlateSupports
         foreach (var (panel, i) in draft.Shell.PanelsOf(wall).Select((p, i) => (p, i)))
         {
             draft.Keep(panel, rail.Box.Grow(0.01), $"rail of {tray.Name.ToLowerInvariant()}");
-            FixingRows.Screw(draft, panel, rail, new RowRule(place, $"{name}/wall{(i == 0 ? "" : $"-{i + 1}")}", EndMm + 15, PitchMostMm, "screw to rail"));
+            FixingRows.Screw(draft, panel, rail, new RowRule(place, $"{name}/wall{(i == 0 ? "" : $"-{i + 1}")}", EndMm + 15, PitchMostMm,
+                "screw to rail"));
         }
 
         // without a wall, and at its ends in any case, the rail is held by the posts that it runs between
-        foreach (var post in draft.Shell.Members.Where(m => m.Kind == PartKind.Member && m.LeafOf is null && m.Pose is null && Contact.Between(rail.Box, m.Box) is { } contact && contact.Side.Axis() == tray.Plane.Rails().Along))
+        foreach (var post in draft.Shell.Members.Where(m => m.Kind == PartKind.Member && m.LeafOf is null && m.Pose is null
+            && Contact.Between(rail.Box, m.Box) is { } contact && contact.Side.Axis() == tray.Plane.Rails().Along))
         {
             EndFixing.Add(draft, post, rail, place, $"{name}/{post.Id}");
         }
@@ -227,29 +243,40 @@ internal static class PlateSupports
         var depth = new WhyTerm("half the post, at most what is tapped", Math.Min(length / 2, PostTappedMm), "mm", "tray place");
         var least = picker.EngagementIn(StandoffStack.EngagementRow, thread);
         ScrewChoice Screw(string end, SolidPart part, double mm) => picker.Tapped(
-            $"screw/{tray.Id}/post-{end}", place, $"{part.Name} to posts", thread, HeadForm.Pan, [new WhyTerm($"{part.Name.ToLowerInvariant()} thickness", mm, "mm", "sheet")], 0, least, depth, 0, null);
+            $"screw/{tray.Id}/post-{end}", place, $"{part.Name} to posts", thread, HeadForm.Pan,
+                [new WhyTerm($"{part.Name.ToLowerInvariant()} thickness", mm, "mm", "sheet")], 0, least, depth, 0, null);
         var (top, foot) = (Screw("top", plate, plate.ThicknessMm), Screw("foot", panel, panel.ThicknessMm));
         // from the tray's side that looks away from the panel, through the post, to the outside of the panel
         var towards = tray.Support == TraySupport.Hung ? normal : normal.Opposite();
         var pan = catalog.Fasteners.Head(thread.Name, HeadForm.Pan);
         var end = plate.ThicknessMm + length + panel.ThicknessMm;
         var clear = thread.ClearanceNormalMm;
-        WayLayer Layer(SolidPart part, double from, Direction side) => new(part.Id, part, LayerRole.Clearance, from, from + part.ThicknessMm, clear, (id, at) => FixingRows.Bored(part, side, at, new Hole(
-            id, place, "post", WorkedFrom.Seen, default, clear, null, null, null, null, $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})", "in from both edges of the tray as far as nothing else stands there", null)));
+        WayLayer Layer(SolidPart part, double from, Direction side) =>
+            new(part.Id, part, LayerRole.Clearance, from, from + part.ThicknessMm, clear, (id, at) => FixingRows.Bored(part, side,
+            at, new Hole(
+            id, place, "post", WorkedFrom.Seen, default, clear, null, null, null, null, $"clearance for {thread.Name}, normal series: "
+                + $"{clear} mm ({thread.Source})", "in from both edges of the tray as far as nothing else stands there", null)));
         draft.Fixings.Add(new FixingSet(
-            $"{tray.Id}/post", place, $"Posts of {tray.Name.ToLowerInvariant()}", towards, [.. PostInsetsMm.Select(inset => new PointsLocus([.. Posts(plate, inset)]))],
+            $"{tray.Id}/post", place, $"Posts of {tray.Name.ToLowerInvariant()}", towards,
+                [.. PostInsetsMm.Select(inset => new PointsLocus([.. Posts(plate, inset)]))],
             [
                 new FixingWay(
-                    FixingKind.Screw, plate.Box.Side(towards.Opposite()), [Layer(plate, 0, towards.Opposite()), Layer(panel, plate.ThicknessMm + length, towards)],
+                    FixingKind.Screw, plate.Box.Side(towards.Opposite()), [Layer(plate, 0, towards.Opposite()),
+                        Layer(panel, plate.ThicknessMm + length, towards)],
                     [
-                        .. ScrewWays.Screw(pan, thread.NominalMm, top.LengthMm ?? plate.ThicknessMm + 3), new(PieceKind.Standoff, plate.ThicknessMm, plate.ThicknessMm + length, PostFlatsMm / Math.Cos(Math.PI / 6)),
-                        new(PieceKind.Head, end, end + pan.HeightMm, pan.DiaMm), new(PieceKind.Shank, end - (foot.LengthMm ?? panel.ThicknessMm + 3), end, thread.NominalMm),
+                        .. ScrewWays.Screw(pan, thread.NominalMm, top.LengthMm ?? plate.ThicknessMm + 3),
+                            new(PieceKind.Standoff, plate.ThicknessMm, plate.ThicknessMm + length, PostFlatsMm / Math.Cos(Math.PI / 6)),
+                        new(PieceKind.Head, end, end + pan.HeightMm, pan.DiaMm),
+                            new(PieceKind.Shank, end - (foot.LengthMm ?? panel.ThicknessMm + 3), end, thread.NominalMm),
                     ],
                     [top, foot], [PostOf(catalog.Fasteners, length)]),
             ]));
         // beside a bend the panel is shorter than the tray: the first inset at which every post meets it
-        bool Meets(double inset) => Posts(plate, inset).All(p => Enum.GetValues<Axis>().All(a => a == normal.Axis() || (p[a] > panel.Box.Min[a] && p[a] < panel.Box.Max[a])));
-        draft.Hold(plate, panel, HoldBy.Screws, place, [.. Posts(plate, PostInsetsMm.FirstOrDefault(Meets, PostInsetsMm[0])).Select(p => PostBox(p, plate, panel, normal))]);
+        bool Meets(double inset) =>
+            Posts(plate, inset)
+            .All(p => Enum.GetValues<Axis>().All(a => a == normal.Axis() || (p[a] > panel.Box.Min[a] && p[a] < panel.Box.Max[a])));
+        draft.Hold(plate, panel, HoldBy.Screws, place, [.. Posts(plate, PostInsetsMm.FirstOrDefault(Meets, PostInsetsMm[0]))
+            .Select(p => PostBox(p, plate, panel, normal))]);
     }
 
     /// <summary>A standoff of that length where one is sold, else hexagon bar cut to it and tapped at both ends.</summary>
@@ -260,7 +287,8 @@ internal static class PlateSupports
 
     private static Box PostBox(Point3 at, SolidPart plate, SolidPart panel, Direction normal)
     {
-        var (a, b) = (panel.Box.Centre[normal.Axis()] < plate.Box.Centre[normal.Axis()] ? (panel.Box.Max, plate.Box.Min) : (plate.Box.Max, panel.Box.Min));
+        var (a, b) = (panel.Box.Centre[normal.Axis()] < plate.Box.Centre[normal.Axis()] ? (panel.Box.Max, plate.Box.Min)
+            : (plate.Box.Max, panel.Box.Min));
         return new Box(at, at).Grow(3).WithSpan(normal.Axis(), a[normal.Axis()], b[normal.Axis()]);
     }
 

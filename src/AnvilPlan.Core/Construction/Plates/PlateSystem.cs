@@ -17,7 +17,8 @@ public sealed class PlateSystem : ConstructionSystem
     {
         foreach (var tray in draft.Design.Trays)
         {
-            (tray.Support == TraySupport.OnBars ? draft.Levels : draft.Trays)[tray.Id] = PlateSupports.Solid(tray, draft.PlateBoxes.GetValueOrDefault(tray.Id, draft.Fit.Trays[tray.Id]));
+            (tray.Support == TraySupport.OnBars ? draft.Levels : draft.Trays)[tray.Id] = PlateSupports.Solid(tray,
+                draft.PlateBoxes.GetValueOrDefault(tray.Id, draft.Fit.Trays[tray.Id]));
         }
 
         PlateSupports.Lay(draft);

@@ -12,7 +12,9 @@ using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.Plates;
 
-/// <summary>Plates whose edges are folded over: the flat between the bends, the bends, the flanges, and the blank they are folded from.</summary>
+/// <summary>
+/// Plates whose edges are folded over: the flat between the bends, the bends, the flanges, and the blank they are folded from.
+/// </summary>
 internal static class TrayFolds
 {
     private const double EndMm = 15;
@@ -69,7 +71,8 @@ internal static class TrayFolds
 
             var edge = outer.Side(outward);
             var (name, word) = (tray.Name.ToLowerInvariant(), Deck.Name(side));
-            var flange = room.WithSpan(outward.Axis(), Math.Min(edge, edge - (outward.Sign() * thickness)), Math.Max(edge, edge - (outward.Sign() * thickness)))
+            var flange = room.WithSpan(outward.Axis(), Math.Min(edge, edge - (outward.Sign() * thickness)),
+                Math.Max(edge, edge - (outward.Sign() * thickness)))
                 .WithSpan(normal.Axis(), Math.Min(tangent, tip), Math.Max(tangent, tip));
             var bend = room.WithSpan(normal.Axis(), Math.Min(tangent, heel), Math.Max(tangent, heel));
             draft.Members.Add(Leaf(tray, plate, FlangeId(tray, side), $"Flange {word}, {name}", flange, along, outward));
@@ -90,21 +93,27 @@ internal static class TrayFolds
         }
     }
 
-    /// <summary>Where a flange and its bend can be: clear of the bends round the corner, and inside, for a plate in grooves is longer.</summary>
+    /// <summary>
+    /// Where a flange and its bend can be: clear of the bends round the corner, and inside, for a plate in grooves is longer.
+    /// </summary>
     private static Box Room(ShellDraft draft, Tray tray, Box outer, Face side, Axis along, double radiusMm)
     {
         var (outward, edge) = (side.Outward(), outer.Side(side.Outward()));
         var corner = Sides(tray).Any(s => s.Outward().Axis() == along) ? radiusMm + ClearMm : 0;
         var (inner, least) = (draft.Fit.Envelope.Inner, Math.Min(ClearMm, tray.GapMm));
         return outer
-            .WithSpan(along, Math.Max(outer.Min[along] + corner, inner.Min[along] + least), Math.Min(outer.Max[along] - corner, inner.Max[along] - least))
-            .WithSpan(outward.Axis(), Math.Min(edge, edge - (outward.Sign() * radiusMm)), Math.Max(edge, edge - (outward.Sign() * radiusMm)));
+            .WithSpan(along, Math.Max(outer.Min[along] + corner, inner.Min[along] + least), Math.Min(outer.Max[along] - corner,
+                inner.Max[along] - least))
+            .WithSpan(outward.Axis(), Math.Min(edge, edge - (outward.Sign() * radiusMm)),
+                Math.Max(edge, edge - (outward.Sign() * radiusMm)));
     }
 
     private static SolidPart Leaf(Tray tray, SolidPart plate, string id, string name, Box box, Axis along, Direction outward)
     {
         var u = Directions.Of(along, 1);
-        return new SolidPart(id, name, PartKind.Member, plate.MaterialId, plate.NominalMm, box, SolidPart.FrameOf(box, u, outward.Cross(u), false), "outside", "inside", null) { LeafOf = BlankId(tray) };
+        return new SolidPart(id, name, PartKind.Member, plate.MaterialId, plate.NominalMm, box, SolidPart.FrameOf(box, u, outward.Cross(u),
+            false), "outside", "inside", null)
+        { LeafOf = BlankId(tray) };
     }
 
     /// <summary>The flat sheet, unfolded from plate and flanges as they were laid.</summary>
@@ -117,7 +126,8 @@ internal static class TrayFolds
         var foot = flat.Base(plate, u, v);
         foreach (var side in laid)
         {
-            flat.Fold(foot, side.Outward(), outer.Side(side.Outward()), draft.Members.Find(m => m.Id == FlangeId(tray, side))!, basis.Outward().Opposite(), outer.Side(basis.Outward()), bend.Flat);
+            flat.Fold(foot, side.Outward(), outer.Side(side.Outward()), draft.Members.Find(m => m.Id == FlangeId(tray, side))!,
+                basis.Outward().Opposite(), outer.Side(basis.Outward()), bend.Flat);
         }
 
         var (pieces, length, width, corners, bends) = flat.Finish(tray.Id);
@@ -126,13 +136,16 @@ internal static class TrayFolds
             var count = laid.Count(f => f.Outward().Axis() == way.Axis());
             return new Why(name, Math.Round(value, 3), "mm", "outside size + flanges - bend deductions",
                 [
-                    new WhyTerm("tray, outside", outside[way.Axis()], "mm", "fit"), new WhyTerm("flanges, outside, together", count * flanges.HeightMm, "mm", "tray"),
-                    new WhyTerm("bend deductions, together", -count * bend.DeductionMm, "mm", $"R {flanges.RadiusMm}, T {bend.ThicknessMm:0.##}, K {bend.K}"),
+                    new WhyTerm("tray, outside", outside[way.Axis()], "mm", "fit"), new WhyTerm("flanges, outside, together",
+                        count * flanges.HeightMm, "mm", "tray"),
+                    new WhyTerm("bend deductions, together", -count * bend.DeductionMm, "mm",
+                        $"R {flanges.RadiusMm}, T {bend.ThicknessMm:0.##}, K {bend.K}"),
                 ], bend.Source);
         }
 
         return new Compound(
-            BlankId(tray), $"{tray.Name}, folded", PartKind.Blank, plate.MaterialId, plate.NominalMm, length, width, plate.ThicknessMm, [.. corners, .. bend.Reliefs(tray.Id, corners, length, width), .. bends],
+            BlankId(tray), $"{tray.Name}, folded", PartKind.Blank, plate.MaterialId, plate.NominalMm, length, width, plate.ThicknessMm,
+                [.. corners, .. bend.Reliefs(tray.Id, corners, length, width), .. bends],
             [Across(u, length, "blank length"), Across(v, width, "blank width")])
         { Pieces = pieces, SeenFrom = plate.SeenFrom, FarSide = plate.FarSide };
     }
@@ -155,7 +168,8 @@ internal static class TrayFolds
                 continue;
             }
 
-            var rule = new RowRule("tray/" + tray.Id, $"{tray.Id}/flange-{Deck.Name(face)}", EndMm, PitchMostMm, $"{tray.Name.ToLowerInvariant()} to the {Deck.Name(face)}");
+            var rule = new RowRule("tray/" + tray.Id, $"{tray.Id}/flange-{Deck.Name(face)}", EndMm, PitchMostMm,
+                $"{tray.Name.ToLowerInvariant()} to the {Deck.Name(face)}");
             draft.Keep(wall, flange.Box.Grow(0.01), flange.Name.ToLowerInvariant());
             if (draft.Catalog.Material(wall.MaterialId).Wood)
             {
@@ -181,19 +195,27 @@ internal static class TrayFolds
         from tray in plan.Design.Trays
         where tray.Flanges is not null && Sides(tray).Any(s => FlangeId(tray, s) == flangeId)
         select new Remedy("higher-flanges", "Make the flanges as much higher as it takes", d => Trial.FirstSound(
-            plan, "hole-near-bend", d, ((double[])[1, 2, 4, 8]).Select(more => d.WithTray(tray.Id, t => t.Flanges is { } f ? t with { Flanges = f with { HeightMm = f.HeightMm + more } } : t)), f => f.Places.Contains(flangeId), true));
+            plan, "hole-near-bend", d, ((double[])[1, 2, 4, 8])
+                .Select(more => d.WithTray(tray.Id, t => t.Flanges is { } f ? t with { Flanges = f with { HeightMm = f.HeightMm + more } }
+                : t)), f => f.Places.Contains(flangeId), true));
 
     public static IEnumerable<Finding> Findings(PlanSoFar plan)
     {
-        foreach (var tray in plan.Design.Trays.Where(t => t.Flanges is not null && !Copies.IsCopy(t.Id) && plan.Shell.Trays.ContainsKey(t.Id)))
+        foreach (var tray in plan.Design.Trays.Where(t => t.Flanges is not null && !Copies.IsCopy(t.Id)
+            && plan.Shell.Trays.ContainsKey(t.Id)))
         {
             var (material, sheet) = (plan.Catalog.Material(tray.MaterialId), plan.Shell.Trays[tray.Id].ThicknessMm);
-            if (BendFindings.TooTight(tray.Name, tray.Id, material, sheet, tray.Flanges!.RadiusMm, (d, r) => d.WithTray(tray.Id, t => t with { Flanges = t.Flanges! with { RadiusMm = r, HeightMm = Math.Max(t.Flanges.HeightMm, Math.Ceiling(r + sheet + 1)) } })) is { } tight)
+            if (BendFindings.TooTight(tray.Name, tray.Id, material, sheet, tray.Flanges!.RadiusMm, (d, r) => d.WithTray(tray.Id, t => t with
+            {
+                Flanges = t.Flanges! with
+                { RadiusMm = r, HeightMm = Math.Max(t.Flanges.HeightMm, Math.Ceiling(r + sheet + 1)) }
+            })) is { } tight)
             {
                 yield return tight;
             }
 
-            if (BendFindings.TooShort(tray.Id, $"Flanges of {tray.Name.ToLowerInvariant()}", sheet, tray.Flanges.HeightMm, (d, h) => d.WithTray(tray.Id, t => t with { Flanges = t.Flanges! with { HeightMm = h } })) is { } shorter)
+            if (BendFindings.TooShort(tray.Id, $"Flanges of {tray.Name.ToLowerInvariant()}", sheet, tray.Flanges.HeightMm,
+                (d, h) => d.WithTray(tray.Id, t => t with { Flanges = t.Flanges! with { HeightMm = h } })) is { } shorter)
             {
                 yield return shorter;
             }
@@ -201,12 +223,25 @@ internal static class TrayFolds
             foreach (var side in Sides(tray).Where(s => plan.Shell.Member(FlangeId(tray, s)) is null))
             {
                 yield return Finding.Of("flange-no-room", Severity.Warn,
-                    $"{tray.Name} has no flange at the {Deck.Name(side)}: what stands there leaves less than {Say.Mm(BarPlacing.LeastLengthMm)} mm for it.",
+                    $"{tray.Name} has no flange at the {Deck.Name(side)}: what stands there leaves less than "
+                        + $"{Say.Mm(BarPlacing.LeastLengthMm)} mm for it.",
                     [tray.Id],
                     new Remedy("gap", "Make the tray as much smaller as gives the flange room", d => ((double[])[5, 11, 16, 21, 31, 41])
-                        .Select(more => d.WithTray(tray.Id, t => t with { GapMm = t.GapMm + more, Support = t.Support == TraySupport.Flanges ? TraySupport.Posts : t.Support }))
+                        .Select(more => d.WithTray(tray.Id, t => t with
+                        {
+                            GapMm = t.GapMm + more,
+                            Support = t.Support == TraySupport.Flanges
+                            ? TraySupport.Posts : t.Support
+                        }))
                         .FirstOrDefault(x => plan.Again(x).Shell.Member(FlangeId(tray, side)) is not null)),
-                    new Remedy("flat", "Leave the edges flat and carry it on rails", d => d.WithTray(tray.Id, t => t with { Flanges = null, Support = t.Support == TraySupport.Flanges ? TraySupport.Rails : t.Support, RailBarId = t.RailBarId ?? "aluminium-6061-15x15" })));
+                    new Remedy("flat", "Leave the edges flat and carry it on rails",
+                        d => d.WithTray(tray.Id, t => t with
+                        {
+                            Flanges = null,
+                            Support = t.Support == TraySupport.Flanges
+                        ? TraySupport.Rails : t.Support,
+                            RailBarId = t.RailBarId ?? "aluminium-6061-15x15"
+                        })));
             }
         }
     }

@@ -56,7 +56,8 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
         }
         else if (Math.Min(design.Box.WidthMm, design.Box.DepthMm) < (2 * (own.SetBackMm + own.NominalMm)) + 40)
         {
-            check.Refuse("setBackMm", $"setBackMm is {own.SetBackMm}: with boards of {own.NominalMm} mm less than 40 mm are left inside the plinth.");
+            check.Refuse("setBackMm", $"setBackMm is {own.SetBackMm}: with boards of {own.NominalMm} mm less than 40 mm are left inside "
+                + $"the plinth.");
         }
     }
 
@@ -69,7 +70,8 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
 
         var t = draft.Catalog.TypicalThicknessMm(own.MaterialId, own.NominalMm);
         var (outer, top) = (draft.Fit.Envelope.Outer, floor.Box.Min.Z);
-        var (x0, x1, y0, y1) = (outer.Min.X + own.SetBackMm, outer.Max.X - own.SetBackMm, outer.Min.Y + own.SetBackMm, outer.Max.Y - own.SetBackMm);
+        var (x0, x1, y0, y1) = (outer.Min.X + own.SetBackMm, outer.Max.X - own.SetBackMm, outer.Min.Y + own.SetBackMm,
+            outer.Max.Y - own.SetBackMm);
         Board(draft, own, Face.Front, new Box(new(x0, y0, top - own.HeightMm), new(x1, y0 + t, top)));
         Board(draft, own, Face.Back, new Box(new(x0, y1 - t, top - own.HeightMm + own.AirGapMm), new(x1, y1, top)));
         Board(draft, own, Face.Left, new Box(new(x0, y0 + t, top - own.HeightMm), new(x0 + t, y1 - t, top)));
@@ -80,7 +82,8 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
     {
         var (u, v) = face.DrawnAxes();
         draft.Members.Add(new SolidPart(
-            $"{own.Id}/{Deck.Name(face)}", $"Plinth {Deck.Name(face)}", PartKind.Member, own.MaterialId, own.NominalMm, box, SolidPart.FrameOf(box, u, v, box.Size[v.Axis()] > box.Size[u.Axis()]), "outside", "inside", null));
+            $"{own.Id}/{Deck.Name(face)}", $"Plinth {Deck.Name(face)}", PartKind.Member, own.MaterialId, own.NominalMm, box,
+                SolidPart.FrameOf(box, u, v, box.Size[v.Axis()] > box.Size[u.Axis()]), "outside", "inside", null));
     }
 
     protected override void Join(Plinth own, JointDraft draft)
@@ -102,7 +105,9 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
             var sticks = glued && draft.Catalog.Material(over.MaterialId).Wood;
             if (Contact(floor.Box, Board(face).Box) > 0)
             {
-                FixingRows.Screw(draft, floor, Board(face), new RowRule(own.Id, name, EndMm, PitchMostMm, $"screw to plinth {Deck.Name(face)}") { Optional = sticks });
+                FixingRows.Screw(draft, floor, Board(face), new RowRule(own.Id, name, EndMm, PitchMostMm,
+                    $"screw to plinth {Deck.Name(face)}")
+                { Optional = sticks });
             }
 
             if (sticks)
@@ -121,7 +126,8 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
     /// <summary>What of a board's upper face lies against a part over it, mm².</summary>
     private static double Contact(Box over, Box board)
     {
-        var (x, y) = (Math.Min(over.Max.X, board.Max.X) - Math.Max(over.Min.X, board.Min.X), Math.Min(over.Max.Y, board.Max.Y) - Math.Max(over.Min.Y, board.Min.Y));
+        var (x, y) = (Math.Min(over.Max.X, board.Max.X) - Math.Max(over.Min.X, board.Min.X),
+            Math.Min(over.Max.Y, board.Max.Y) - Math.Max(over.Min.Y, board.Min.Y));
         return Math.Abs(over.Min.Z - board.Max.Z) < 0.01 && x > 0 && y > 0 ? x * y : 0;
     }
 
@@ -134,9 +140,11 @@ public sealed class PlinthSystem : ConstructionSystem<Plinth>
         {
             var gap = Math.Ceiling(wanted / width);
             yield return Finding.Of("plinth-chokes", Severity.Warn,
-                $"The bottom breathes through {Say.Mm(wanted / 100)} cm² and the gap under the plinth's back board lets {Say.Mm(width * own.AirGapMm / 100)} cm² through: a gap of {Say.Mm(gap)} mm is wanted.",
+                $"The bottom breathes through {Say.Mm(wanted / 100)} cm² and the gap under the plinth's back board lets "
+                    + $"{Say.Mm(width * own.AirGapMm / 100)} cm² through: a gap of {Say.Mm(gap)} mm is wanted.",
                 [own.Id],
-                new Remedy("wider-gap", $"Leave {Say.Mm(gap)} mm under the back board", d => d.WithStructure<Plinth>(own.Id, p => p with { AirGapMm = gap, HeightMm = Math.Max(p.HeightMm, gap + 10) })));
+                new Remedy("wider-gap", $"Leave {Say.Mm(gap)} mm under the back board", d => d.WithStructure<Plinth>(own.Id, p => p with
+                { AirGapMm = gap, HeightMm = Math.Max(p.HeightMm, gap + 10) })));
         }
     }
 }

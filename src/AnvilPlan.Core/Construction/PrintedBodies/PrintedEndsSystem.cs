@@ -63,11 +63,15 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
     {
         Box = design.Box with
         {
-            Panels = [.. design.Box.Panels.Select(p => p.Face is Face.Left or Face.Right ? p with { MaterialId = own.MaterialId, NominalMm = own.ThicknessMm, MeasuredMm = own.ThicknessMm, InsetMm = 0 } : p)],
+            Panels = [.. design.Box.Panels.Select(p => p.Face is Face.Left or Face.Right
+                ? p with { MaterialId = own.MaterialId, NominalMm = own.ThicknessMm, MeasuredMm = own.ThicknessMm, InsetMm = 0 } : p)],
             Edges =
             [
-                .. design.Box.Edges.Select(e => RailEdges.Contains(e.Id) && e.Joint != JointKind.Loose ? e with { Joint = JointKind.OnRail, DepthMm = null, BlockBarId = null }
-                    : e.Id.Of().A is Face.Left or Face.Right || e.Id.Of().B is Face.Left or Face.Right ? e with { Joint = JointKind.InRail, Covers = e.Id.Of().A is Face.Left or Face.Right ? e.Id.Of().A : e.Id.Of().B, DepthMm = null, BlockBarId = null } : e),
+                .. design.Box.Edges.Select(e => RailEdges.Contains(e.Id) && e.Joint != JointKind.Loose
+                    ? e with { Joint = JointKind.OnRail, DepthMm = null, BlockBarId = null }
+                    : e.Id.Of().A is Face.Left or Face.Right || e.Id.Of().B is Face.Left or Face.Right
+                        ? e with { Joint = JointKind.InRail, Covers = e.Id.Of().A is Face.Left or Face.Right ? e.Id.Of().A : e.Id.Of()
+                        .B, DepthMm = null, BlockBarId = null } : e),
             ],
         },
     };
@@ -80,7 +84,8 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
             if (draft.Panels.TryGetValue(face, out var end))
             {
                 var rule = new SeamRule([.. PrintedChecks.Fixed(draft.Fit, face)], 0);
-                var job = PrintJobs.Of([end.Box], draft.Catalog.Material(own.MaterialId), own.SkinMm, own.Infill, draft.Shop, PrintedChecks.PinWord(own.ThicknessMm), rule);
+                var job = PrintJobs.Of([end.Box], draft.Catalog.Material(own.MaterialId), own.SkinMm, own.Infill, draft.Shop,
+                    PrintedChecks.PinWord(own.ThicknessMm), rule);
                 job = job with { Pins = SeamPin.Of(job, [new PrintedWall(end.Id, end.Box, Axis.X)], rule) };
                 draft.Panels[face] = end with { Print = job, NoBores = PrintedChecks.NoBores(end, job) };
             }
@@ -95,10 +100,12 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
             {
                 var side = face.Outward();
                 var plane = inner.Side(side);
-                box = box.WithSpan(side.Axis(), Math.Min(plane, plane - (side.Sign() * size)), Math.Max(plane, plane - (side.Sign() * size)));
+                box = box.WithSpan(side.Axis(), Math.Min(plane, plane - (side.Sign() * size)),
+                    Math.Max(plane, plane - (side.Sign() * size)));
             }
 
-            draft.Members.Add(BarPlacing.Solid($"{own.Id}/{Deck.Name(edge)}", $"Bar {Deck.Name(a)} {Deck.Name(b)}", PartKind.Member, bar, box, Axis.X, a.Outward(), bar.HeightMm));
+            draft.Members.Add(BarPlacing.Solid($"{own.Id}/{Deck.Name(edge)}", $"Bar {Deck.Name(a)} {Deck.Name(b)}", PartKind.Member, bar,
+                box, Axis.X, a.Outward(), bar.HeightMm));
         }
     }
 
@@ -122,17 +129,22 @@ public sealed class PrintedEndsSystem : ConstructionSystem<PrintedEnds>
                     var plane = draft.Fit.Envelope.InnerPlane(face);
                     var deep = plane + (face.Outward().Sign() * (own.SocketMm + SocketPlayMm));
                     seat = seat.WithSpan(Axis.X, Math.Min(plane, deep), Math.Max(plane, deep));
-                    draft.Cut(end, Recess.Of(end, face.Outward().Opposite(), seat, $"{Deck.Name(edge)}/socket", own.Id, $"socket for {rail.Name.ToLowerInvariant()}", $"bar {rail.WidthMm} x {rail.ThicknessMm} mm and {clear:0.##} mm, fit {own.Fit.ToString().ToLowerInvariant()}"));
-                    EndFixing.AddSeated(draft, end, rail, face.Outward(), own.ThicknessMm - own.SocketMm - SocketPlayMm, own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}");
+                    draft.Cut(end, Recess.Of(end, face.Outward().Opposite(), seat, $"{Deck.Name(edge)}/socket", own.Id,
+                        $"socket for {rail.Name.ToLowerInvariant()}", $"bar {rail.WidthMm} x {rail.ThicknessMm} mm and {clear:0.##} mm, "
+                        + $"fit {own.Fit.ToString().ToLowerInvariant()}"));
+                    EndFixing.AddSeated(draft, end, rail, face.Outward(), own.ThicknessMm - own.SocketMm - SocketPlayMm, own.Id,
+                        $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}");
                 }
             }
 
             foreach (var (face, i) in ((Face[])[edge.Of().A, edge.Of().B]).Select((f, i) => (f, i)))
             {
-                if (draft.Shell.Panels.TryGetValue(face, out var panel) && draft.Design.Panel(face).Hold is PanelHold.Fixed or PanelHold.Removable)
+                if (draft.Shell.Panels.TryGetValue(face, out var panel) && draft.Design.Panel(face)
+                    .Hold is PanelHold.Fixed or PanelHold.Removable)
                 {
                     draft.Keep(panel, rail.Box.Grow(0.01), rail.Name.ToLowerInvariant());
-                    FixingRows.Screw(draft, panel, rail, new RowRule(own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}", 20 + (i * 12), 160, $"screw to {rail.Name.ToLowerInvariant()}"));
+                    FixingRows.Screw(draft, panel, rail, new RowRule(own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}", 20 + (i * 12),
+                        160, $"screw to {rail.Name.ToLowerInvariant()}"));
                 }
             }
         }

@@ -55,7 +55,8 @@ public sealed class PrintedFeetSystem : ConstructionSystem<PrintedFeet>
             foreach (var y in (double[])[floor.Box.Min.Y + own.InsetMm, floor.Box.Max.Y - own.InsetMm - own.SizeMm])
             {
                 var box = new Box(new(x, y, floor.Box.Min.Z - own.HeightMm), new(x + own.SizeMm, y + own.SizeMm, floor.Box.Min.Z));
-                draft.Members.Add(new SolidPart($"{own.Id}/{++i}", $"Printed foot {i}", PartKind.Printed, own.MaterialId, own.HeightMm, box, SolidPart.FrameOf(box, Direction.Right, Direction.Back, false), "above", "below", null)
+                draft.Members.Add(new SolidPart($"{own.Id}/{++i}", $"Printed foot {i}", PartKind.Printed, own.MaterialId, own.HeightMm, box,
+                    SolidPart.FrameOf(box, Direction.Right, Direction.Back, false), "above", "below", null)
                 {
                     Print = PrintJobs.Of([box], draft.Catalog.Material(own.MaterialId), 1.2, own.Infill, draft.Shop, ""),
                 });

@@ -22,7 +22,8 @@ public sealed class PrintedFrameSystem : ConstructionSystem<PrintedFrame>
 
     public override string Key => "printedFrame";
     public override string Name => "Printed frame inside";
-    public override string About => "A printed plate on four legs that carries hardware over the bottom; screwed from below, in one piece or in pieces that pins join.";
+    public override string About => "A printed plate on four legs that carries hardware over the bottom; screwed from below, in one "
+        + "piece or in pieces that pins join.";
     public override bool MeetsSlope => true;
 
     protected override IReadOnlyList<Asked<PrintedFrame>> Asked { get; } =
@@ -44,11 +45,13 @@ public sealed class PrintedFrameSystem : ConstructionSystem<PrintedFrame>
     {
         var inside = Envelope.Of(design, catalog).Inner.Size;
         double Part(double mm, double most) => Math.Max(LeastSideMm, Math.Min(most, Math.Round(mm)));
-        var (width, depth, height) = (Part(inside.X / 2, 150), Part(inside.Y / 2, 110), Math.Max(10, Math.Min(30, Math.Round(inside.Z / 3))));
+        var (width, depth, height) = (Part(inside.X / 2, 150), Part(inside.Y / 2, 110),
+            Math.Max(10, Math.Min(30, Math.Round(inside.Z / 3))));
         return design with
         {
             Trays = [.. design.Trays, new Tray(id + "-plate", "Printed plate", "petg", 4, null, height, 0, TraySupport.Structure, null)],
-            Structures = [.. design.Structures, new PrintedFrame(id, id + "-plate", "petg", Math.Round((inside.X - width) / 2), Math.Round((inside.Y - depth) / 2), width, depth, height, 4, 14, 1.6, 0.3)],
+            Structures = [.. design.Structures, new PrintedFrame(id, id + "-plate", "petg", Math.Round((inside.X - width) / 2),
+                Math.Round((inside.Y - depth) / 2), width, depth, height, 4, 14, 1.6, 0.3)],
         };
     }
 
@@ -58,7 +61,8 @@ public sealed class PrintedFrameSystem : ConstructionSystem<PrintedFrame>
         InnerPlates.Check(check, design, own.Id, own.TrayId);
         if (own.LegMm > Math.Min(own.WidthMm, own.DepthMm) / 2)
         {
-            check.Refuse("legMm", $"legMm is {own.LegMm}: four legs stand under {own.WidthMm} x {own.DepthMm} mm, each is {Math.Min(own.WidthMm, own.DepthMm) / 2} mm at most.");
+            check.Refuse("legMm", $"legMm is {own.LegMm}: four legs stand under {own.WidthMm} x {own.DepthMm} mm, each is "
+                + $"{Math.Min(own.WidthMm, own.DepthMm) / 2} mm at most.");
         }
     }
 
@@ -83,15 +87,20 @@ public sealed class PrintedFrameSystem : ConstructionSystem<PrintedFrame>
 
         List<Box> legs = [.. Corners.Select(c => Leg(own, plate.Box, c))];
         var rule = new SeamRule([.. Bored(draft.Fit, own.TrayId, plate.Box), .. legs], 0);
-        var job = PrintJobs.Of([plate.Box, .. legs], draft.Catalog.Material(own.MaterialId), own.SkinMm, own.Infill, draft.Shop, PrintedChecks.PinWord(own.PlateMm), rule);
+        var job = PrintJobs.Of([plate.Box, .. legs], draft.Catalog.Material(own.MaterialId), own.SkinMm, own.Infill, draft.Shop,
+            PrintedChecks.PinWord(own.PlateMm), rule);
         job = job with { Pins = SeamPin.Of(job, [new PrintedWall(plate.Id, plate.Box, Axis.Z)], rule) };
         draft.Trays[own.TrayId] = plate with { LeafOf = own.Id, NoBores = PrintedChecks.NoBores(plate, job) };
         foreach (var (box, i) in legs.Select((b, i) => (b, i + 1)))
         {
-            draft.Members.Add(new SolidPart($"{own.Id}/leg-{i}", $"Leg {i} of the printed frame", PartKind.Printed, own.MaterialId, own.LegMm, box, SolidPart.FrameOf(box, Direction.Right, Direction.Back, false), "above", "below", null) { LeafOf = own.Id });
+            draft.Members.Add(new SolidPart($"{own.Id}/leg-{i}", $"Leg {i} of the printed frame", PartKind.Printed, own.MaterialId,
+                own.LegMm, box, SolidPart.FrameOf(box, Direction.Right, Direction.Back, false), "above", "below", null)
+            { LeafOf = own.Id });
         }
 
-        draft.Compounds.Add(new Compound(own.Id, "Printed frame", PartKind.Printed, own.MaterialId, own.PlateMm, own.WidthMm, own.DepthMm, own.PlateMm, [], PrintedChecks.Whys(job)) { Print = job });
+        draft.Compounds.Add(new Compound(own.Id, "Printed frame", PartKind.Printed, own.MaterialId, own.PlateMm, own.WidthMm, own.DepthMm,
+            own.PlateMm, [], PrintedChecks.Whys(job))
+        { Print = job });
     }
 
     private static Box Leg(PrintedFrame own, Box plate, (bool Right, bool Back) corner)
@@ -102,7 +111,8 @@ public sealed class PrintedFrameSystem : ConstructionSystem<PrintedFrame>
 
     /// <summary>Where what stands on the plate is screwed to it: no seam runs there.</summary>
     private static IEnumerable<Box> Bored(FitPlan fit, string trayId, Box plate) => fit.Devices.Where(d => d.Device.DeckId == trayId)
-        .SelectMany(d => d.Model.Holes.Select(h => new Box(d.ToSpace(h.XMm, h.YMm, 0), d.ToSpace(h.XMm, h.YMm, 0)).Grow((h.DiaMm / 2) + PrintedChecks.HoleRimMm).WithSpan(Axis.Z, plate.Min.Z, plate.Max.Z)));
+        .SelectMany(d => d.Model.Holes.Select(h => new Box(d.ToSpace(h.XMm, h.YMm, 0), d.ToSpace(h.XMm, h.YMm, 0))
+            .Grow((h.DiaMm / 2) + PrintedChecks.HoleRimMm).WithSpan(Axis.Z, plate.Min.Z, plate.Max.Z)));
 
     protected override void Join(PrintedFrame own, JointDraft draft)
     {
@@ -126,7 +136,8 @@ public sealed class PrintedFrameSystem : ConstructionSystem<PrintedFrame>
                 draft.Keep(bottom, leg.Box.Grow(0.01), leg.Name.ToLowerInvariant());
                 var joint = FixingRows.Joint(bottom, leg, contact, rule) with { PlaceWhy = "the middle of the leg" };
                 draft.Fixings.Add(new FixingSet(
-                    rule.Name, rule.Place, joint.Where, contact.Side.Opposite(), [new PointsLocus([leg.Box.Centre.With(Axis.Z, leg.Box.Min.Z)])], ScrewWays.Of(draft, joint))
+                    rule.Name, rule.Place, joint.Where, contact.Side.Opposite(),
+                        [new PointsLocus([leg.Box.Centre.With(Axis.Z, leg.Box.Min.Z)])], ScrewWays.Of(draft, joint))
                 { Turn = rule.Turn });
                 draft.Hold(bottom, leg, HoldBy.Screws, rule.Place);
             }

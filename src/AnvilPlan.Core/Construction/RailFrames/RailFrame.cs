@@ -18,4 +18,5 @@ public enum PanelSeat
 /// <param name="Edges">The edges that have a rail.</param>
 /// <param name="Play">How a slipped-in panel sits.</param>
 /// <param name="GrooveMm">Depth of the groove cut into solid rails; slotted profiles have their own.</param>
-public sealed record RailFrame(string Id, string BarId, IReadOnlyList<EdgeId> Edges, PanelSeat Seat, FitClass Play, double GrooveMm) : Structure(Id);
+public sealed record RailFrame(string Id, string BarId, IReadOnlyList<EdgeId> Edges, PanelSeat Seat, FitClass Play, double GrooveMm)
+    : Structure(Id);

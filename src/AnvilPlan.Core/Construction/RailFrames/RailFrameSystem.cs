@@ -18,7 +18,9 @@ namespace AnvilPlan.Core.Construction.RailFrames;
 /// </summary>
 public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
 {
-    /// <summary>Metal panels behind an angle are this much smaller than its inside, in all (mm): the reference rule for bonded panels.</summary>
+    /// <summary>
+    /// Metal panels behind an angle are this much smaller than its inside, in all (mm): the reference rule for bonded panels.
+    /// </summary>
     private const double BehindPlayMm = 1;
 
     /// <summary>A saw's tolerance on a panel's size (mm) [R]: play in a slot is a multiple of it.</summary>
@@ -29,13 +31,15 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
 
     public override string Key => "railFrame";
     public override string Name => "Rail frame";
-    public override string About => "Angle, square or slotted bars along the edges carry thin panels: over them, behind them or slipped in.";
+    public override string About => "Angle, square or slotted bars along the edges carry thin panels: over them, behind them or "
+        + "slipped in.";
     public override bool HoldsPanels => true;
 
     protected override IReadOnlyList<Asked<RailFrame>> Asked { get; } =
     [
         Asking.Bar<RailFrame>("barId", "Rail", s => s.BarId),
-        Asking.Choice<RailFrame, PanelSeat>("seat", "Panels", (PanelSeat.Over, "over the rails, screwed"), (PanelSeat.Behind, "behind the legs of angle"), (PanelSeat.Slipped, "slipped into slots")),
+        Asking.Choice<RailFrame, PanelSeat>("seat", "Panels", (PanelSeat.Over, "over the rails, screwed"),
+            (PanelSeat.Behind, "behind the legs of angle"), (PanelSeat.Slipped, "slipped into slots")),
         Asking.Fit<RailFrame>("play", "Play in the slot"),
         Asking.Length<RailFrame>("grooveMm", "Groove in solid rails", s => s.GrooveMm, 1, 20),
         Asking.Plain<RailFrame>(AskKind.Edges, "edges", "Edges with a rail"),
@@ -71,7 +75,9 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
 
         if (design.Structures.OfType<RailFrame>().Any(o => o != own && o.Edges.Intersect(own.Edges).Any()))
         {
-            check.Refuse("edges", $"edges holds {Deck.Name(own.Edges.First(e => design.Structures.OfType<RailFrame>().Any(o => o != own && o.Edges.Contains(e))))}: another rail frame has a rail there.");
+            check.Refuse("edges",
+                $"edges holds {Deck.Name(own.Edges.First(e => design.Structures.OfType<RailFrame>()
+                    .Any(o => o != own && o.Edges.Contains(e))))}: another rail frame has a rail there.");
         }
     }
 
@@ -89,7 +95,8 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
                     : e)],
                 Panels = own.Seat == PanelSeat.Over
                     ? design.Box.Panels
-                    : [.. design.Box.Panels.Select(p => touched.Contains(p.Face) ? p with { InsetMm = InsetMm(own, bar, Envelope.Thickness(p, catalog)) } : p)],
+                    : [.. design.Box.Panels.Select(p => touched.Contains(p.Face)
+                        ? p with { InsetMm = InsetMm(own, bar, Envelope.Thickness(p, catalog)) } : p)],
             },
         };
     }
@@ -103,7 +110,8 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
         foreach (var id in own.Edges.OrderBy(e => e.Along() switch { Axis.Z => 0, Axis.X => 1, _ => 2 }).ThenBy(e => e))
         {
             var (a, b) = id.Of();
-            var box = BarPlacing.Trim(At(id, own.Seat == PanelSeat.Over ? draft.Fit.Envelope.Inner : draft.Fit.Envelope.Outer, bar), id.Along(), draft.Members.Select(m => m.Box));
+            var box = BarPlacing.Trim(At(id, own.Seat == PanelSeat.Over ? draft.Fit.Envelope.Inner : draft.Fit.Envelope.Outer, bar),
+                id.Along(), draft.Members.Select(m => m.Box));
             if (box.Size[id.Along()] < BarPlacing.LeastLengthMm)
             {
                 continue;
@@ -130,8 +138,16 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
             {
                 var end = draft.Fit.Envelope.Outer.Side(side) - (side.Sign() * BorderMm(own, bar));
                 box = side.Sign() > 0
-                    ? box with { Max = box.Max.With(side.Axis(), own.Seat == PanelSeat.Slipped ? end : Math.Min(end, box.Max[side.Axis()])) }
-                    : box with { Min = box.Min.With(side.Axis(), own.Seat == PanelSeat.Slipped ? end : Math.Max(end, box.Min[side.Axis()])) };
+                    ? box with
+                    {
+                        Max = box.Max.With(side.Axis(), own.Seat == PanelSeat.Slipped ? end
+                        : Math.Min(end, box.Max[side.Axis()]))
+                    }
+                    : box with
+                    {
+                        Min = box.Min.With(side.Axis(), own.Seat == PanelSeat.Slipped ? end
+                        : Math.Max(end, box.Min[side.Axis()]))
+                    };
             }
 
             draft.Panels[face] = panel.Resized(box);
@@ -150,11 +166,13 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
 
     protected override void Join(RailFrame own, JointDraft draft)
     {
-        var rails = own.Edges.Select(e => (Edge: e, Solid: draft.Shell.Member(IdOf(own, e)))).Where(r => r.Solid is not null).Select(r => (r.Edge, Solid: r.Solid!)).ToList();
+        var rails = own.Edges.Select(e => (Edge: e, Solid: draft.Shell.Member(IdOf(own, e)))).Where(r => r.Solid is not null)
+            .Select(r => (r.Edge, Solid: r.Solid!)).ToList();
         var bought = draft.Bought.Count;
         foreach (var (edge, rail) in rails.Where(r => r.Edge.Along() != Axis.Z))
         {
-            foreach (var (_, other) in rails.Where(o => o.Edge.Along() != edge.Along() && (o.Edge.Along() == Axis.Z || edge.Along() == Axis.Y)))
+            foreach (var (_, other) in rails.Where(o => o.Edge.Along() != edge.Along()
+                && (o.Edge.Along() == Axis.Z || edge.Along() == Axis.Y)))
             {
                 if (Contact.Between(rail.Box, other.Box) is { } contact && contact.Side.Axis() == edge.Along())
                 {
@@ -166,7 +184,8 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
         if (draft.Bought.Skip(bought).Where(b => b.Kind == "bracket").Sum(b => b.Count) is > 0 and var brackets)
         {
             draft.Work.Add(new Operation(
-                $"{own.Id}/brackets", $"Put the frame together: {brackets} brackets in the slots, loose until it stands square, then tight", brackets * draft.Shop.Rates.FittingMin,
+                $"{own.Id}/brackets", $"Put the frame together: {brackets} brackets in the slots, loose until it stands square, then tight",
+                    brackets * draft.Shop.Rates.FittingMin,
                 [.. rails.Select(r => new Fact(Done.Joined, r.Solid.Id))], [own.Id])
             {
                 Tool = "key of the brackets",
@@ -200,7 +219,8 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
             {
                 var (min, max) = panel.Frame.ToPlane(bar.Box.Grow(PlayMm(own) / 2).Intersect(panel.Box.Grow(1)));
                 draft.Cut(panel, Notch.Rectangle(
-                    $"{Deck.Name(edge)}/corner", own.Id, $"corner round {bar.Name.ToLowerInvariant()}", JointDraft.FaceTowards(panel, face.Outward()), min, max, null, "section of the bar and half the play"));
+                    $"{Deck.Name(edge)}/corner", own.Id, $"corner round {bar.Name.ToLowerInvariant()}",
+                        JointDraft.FaceTowards(panel, face.Outward()), min, max, null, "section of the bar and half the play"));
             }
         }
     }
@@ -211,11 +231,13 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
         draft.Keep(panel, rail.Box.Grow(0.01), what);
         if (own.Seat == PanelSeat.Over)
         {
-            FixingRows.Screw(draft, panel, rail, new RowRule(own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}", endMm, PitchMostMm, $"screw to {what}"));
+            FixingRows.Screw(draft, panel, rail, new RowRule(own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}", endMm, PitchMostMm,
+                $"screw to {what}"));
         }
         else if (own.Seat == PanelSeat.Behind)
         {
-            FixingRows.ScrewBehind(draft, panel, rail, face.Outward(), new RowRule(own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}", endMm, PitchMostMm, $"screw through {what}"));
+            FixingRows.ScrewBehind(draft, panel, rail, face.Outward(), new RowRule(own.Id, $"{own.Id}/{Deck.Name(edge)}/{Deck.Name(face)}",
+                endMm, PitchMostMm, $"screw through {what}"));
         }
         else
         {
@@ -223,7 +245,9 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
         }
     }
 
-    /// <summary>The slot that the panel stands in: the profile's own, or a groove cut to the panel's thickness and the shop's fit.</summary>
+    /// <summary>
+    /// The slot that the panel stands in: the profile's own, or a groove cut to the panel's thickness and the shop's fit.
+    /// </summary>
     private static void Slot(RailFrame own, JointDraft draft, EdgeId edge, SolidPart rail, Face face, SolidPart panel)
     {
         var bar = draft.Catalog.Bar(own.BarId);
@@ -238,8 +262,10 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
             .WithSpan(outward.Axis(), middle - (width / 2), middle + (width / 2))
             .WithSpan(inward.Axis(), Math.Min(side, side - (inward.Sign() * depth)), Math.Max(side, side - (inward.Sign() * depth)));
         draft.Cut(rail, Recess.Of(
-            rail, inward, seat, $"{Deck.Name(edge)}/{Deck.Name(face)}/slot", sold ? "stock" : own.Id, $"slot for {panel.Name.ToLowerInvariant()}",
-            sold ? $"slot of the profile, {bar.SlotMm} wide" : $"panel {panel.ThicknessMm} mm and {draft.Shop.Fits.GrooveWidthMm} mm of fit") with
+            rail, inward, seat, $"{Deck.Name(edge)}/{Deck.Name(face)}/slot", sold ? "stock"
+                : own.Id, $"slot for {panel.Name.ToLowerInvariant()}",
+            sold ? $"slot of the profile, {bar.SlotMm} wide" : $"panel {panel.ThicknessMm} mm and {draft.Shop.Fits.GrooveWidthMm} "
+                + $"mm of fit") with
         { Given = sold });
         draft.Hold(panel, rail, HoldBy.Slipped, own.Id);
     }
@@ -247,12 +273,15 @@ public sealed class RailFrameSystem : ConstructionSystem<RailFrame>
     protected override IEnumerable<Finding> Findings(RailFrame own, PlanSoFar plan)
     {
         var bar = plan.Catalog.Bar(own.BarId);
-        foreach (var panel in plan.Shell.Panels.Values.Where(p => own.Seat == PanelSeat.Slipped && bar.SlotMm is { } slot && p.ThicknessMm > slot - 0.1))
+        foreach (var panel in plan.Shell.Panels.Values.Where(p => own.Seat == PanelSeat.Slipped && bar.SlotMm is { } slot
+            && p.ThicknessMm > slot - 0.1))
         {
             yield return Finding.Of("slot-too-narrow", Severity.Stop,
-                $"{panel.Name} is {Say.Mm(panel.ThicknessMm)} mm thick and the slot of {bar.Name} {Say.Mm(bar.SlotMm!.Value)} mm wide: it does not go in.",
+                $"{panel.Name} is {Say.Mm(panel.ThicknessMm)} mm thick and the slot of {bar.Name} {Say.Mm(bar.SlotMm!.Value)} mm wide: "
+                    + $"it does not go in.",
                 [panel.Id, own.Id],
-                new Remedy("over", "Lay the panels over the frame", d => d.WithStructure<RailFrame>(own.Id, r => r with { Seat = PanelSeat.Over })));
+                new Remedy("over", "Lay the panels over the frame", d => d.WithStructure<RailFrame>(own.Id, r => r with
+                { Seat = PanelSeat.Over })));
         }
     }
 

@@ -10,7 +10,8 @@ public enum SplitRun
 }
 
 /// <summary>A face closed by two panels in one plane.</summary>
-/// <param name="AtMm">From the lower edge of the enclosure, or its left edge as the face is drawn, to the middle of the line between the two.</param>
+/// <param name="AtMm">From the lower edge of the enclosure, or its left edge as the face is drawn, to the middle of the line between the
+/// two.</param>
 /// <param name="GapMm">Between the two.</param>
 /// <param name="BattenBarId">Bar stock of the batten behind the line: the first panel carries it, the other lies on it.</param>
 public sealed record SplitFace(string Id, Face Face, SplitRun Run, double AtMm, double GapMm, string BattenBarId) : Structure(Id);

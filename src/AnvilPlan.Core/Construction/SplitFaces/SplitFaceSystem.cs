@@ -31,12 +31,15 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
 
     public override string Key => "splitFace";
     public override string Name => "Face in two panels";
-    public override string About => "One face closed by two panels side by side or one over the other, so that one can come off while the other stays, or a large face comes from small sheets.";
+    public override string About => "One face closed by two panels side by side or one over the other, so that one can come off while "
+        + "the other stays, or a large face comes from small sheets.";
 
     protected override IReadOnlyList<Asked<SplitFace>> Asked { get; } =
     [
-        Asking.Choice<SplitFace, Face>("face", "Face", (Face.Front, "front"), (Face.Back, "back"), (Face.Left, "left"), (Face.Right, "right"), (Face.Top, "top"), (Face.Bottom, "bottom")),
-        Asking.Choice<SplitFace, SplitRun>("run", "Line between the two", (SplitRun.Level, "level in its drawing"), (SplitRun.Upright, "upright in its drawing")),
+        Asking.Choice<SplitFace, Face>("face", "Face", (Face.Front, "front"), (Face.Back, "back"), (Face.Left, "left"),
+            (Face.Right, "right"), (Face.Top, "top"), (Face.Bottom, "bottom")),
+        Asking.Choice<SplitFace, SplitRun>("run", "Line between the two", (SplitRun.Level, "level in its drawing"),
+            (SplitRun.Upright, "upright in its drawing")),
         Asking.Length<SplitFace>("atMm", "From its lower or left edge", s => s.AtMm, LeastPanelMm, 5000),
         Asking.Length<SplitFace>("gapMm", "Gap between", s => s.GapMm, 0, 10),
         Asking.Bar<SplitFace>("battenBarId", "Batten behind the line", s => s.BattenBarId),
@@ -47,9 +50,14 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
         var size = Envelope.Of(design, catalog).Outer.Size;
         var bar = catalog.HasBar(UsualBatten) ? UsualBatten : catalog.Bars.Where(b => b.Shape == BarShape.Solid).MaxBy(b => b.WidthMm)!.Id;
         var taken = design.Structures.SelectMany(s => catalog.Systems.SelectMany(x => x.Makes(s))).ToHashSet();
-        var face = ((Face[])[Face.Front, Face.Back, Face.Left, Face.Right, Face.Top]).FirstOrDefault(f => !taken.Contains(f) && design.Panel(f).Hold is PanelHold.Fixed or PanelHold.Removable, Face.Front);
+        var face = ((Face[])[Face.Front, Face.Back, Face.Left, Face.Right, Face.Top]).FirstOrDefault(f => !taken.Contains(f)
+            && design.Panel(f).Hold is PanelHold.Fixed or PanelHold.Removable, Face.Front);
         var axis = face.DrawnAxes().V.Axis();
-        return design with { Structures = [.. design.Structures, new SplitFace(id, face, SplitRun.Level, Math.Round(size[axis] / 2), 0.5, bar)] };
+        return design with
+        {
+            Structures = [.. design.Structures, new SplitFace(id, face, SplitRun.Level, Math.Round(size[axis] / 2),
+            0.5, bar)]
+        };
     }
 
     protected override void Check(StructureCheck check, SplitFace own, Design design)
@@ -67,17 +75,20 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
 
         if (design.Panel(own.Face).Hold is not (PanelHold.Fixed or PanelHold.Removable) and var hold)
         {
-            check.Refuse("face", $"face is {name}: it is {hold.ToString().ToLowerInvariant()}; a face in two panels is fixed or comes off.");
+            check.Refuse("face", $"face is {name}: it is {hold.ToString().ToLowerInvariant()}; a face in two panels is fixed or "
+                + $"comes off.");
         }
 
         foreach (var tray in design.Trays.Where(t => Rests(t).Contains(own.Face)))
         {
-            check.Refuse("face", $"face is {name}: {tray.Name} is carried by it, which takes one panel; carry the tray on rails, or split another face.");
+            check.Refuse("face", $"face is {name}: {tray.Name} is carried by it, which takes one panel; carry the tray on rails, or "
+                + $"split another face.");
         }
 
         if (own.Face == Face.Bottom && design.Box.Feet is not null)
         {
-            check.Refuse("face", "face is bottom: the feet are screwed to it, which takes one panel; take the feet off, or split another face.");
+            check.Refuse("face", "face is bottom: the feet are screwed to it, which takes one panel; take the feet off, or split "
+                + "another face.");
         }
 
         if (!check.Catalog.HasBar(own.BattenBarId) || !design.Box.Panels.All(p => check.Catalog.HasMaterial(p.MaterialId)))
@@ -93,11 +104,14 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
         var (least, most) = Range(own, design, check.Catalog);
         if (most < least)
         {
-            check.Refuse("atMm", $"atMm is {own.AtMm}: the {name} is too small for a line {(own.Run == SplitRun.Level ? "level" : "upright")} across it; {Math.Ceiling(least - most)} mm more are wanted beside blocks and batten.");
+            check.Refuse("atMm", $"atMm is {own.AtMm}: the {name} is too small for a line "
+                + $"{(own.Run == SplitRun.Level ? "level" : "upright")} across it; {Math.Ceiling(least - most)} mm more are wanted "
+                + $"beside blocks and batten.");
         }
         else if (own.AtMm < least || own.AtMm > most)
         {
-            check.Refuse("atMm", $"atMm is {own.AtMm}: it must lie between {Math.Ceiling(least)} and {Math.Floor(most)} mm, so that the batten lies clear of the blocks along the edges and both panels are {LeastPanelMm} mm wide.");
+            check.Refuse("atMm", $"atMm is {own.AtMm}: it must lie between {Math.Ceiling(least)} and {Math.Floor(most)} mm, so that the "
+                + $"batten lies clear of the blocks along the edges and both panels are {LeastPanelMm} mm wide.");
         }
     }
 
@@ -109,8 +123,10 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
         {
             var beside = Faces.Of(side);
             var bar = design.Box.Edges.First(e => e.Id == Faces.Between(own.Face, beside)).Screwed().BlockBarId!;
-            var block = design.Panel(beside).Hold == PanelHold.Open || !catalog.HasBar(bar) ? 0 : Math.Max(catalog.Bar(bar).WidthMm, catalog.Bar(bar).HeightMm);
-            return Math.Max(LeastPanelMm, envelope.ThicknessMm[beside] + envelope.InsetMm[beside] + block + (catalog.Bar(own.BattenBarId).WidthMm / 2) + ClearMm);
+            var block = design.Panel(beside).Hold == PanelHold.Open || !catalog.HasBar(bar) ? 0
+                : Math.Max(catalog.Bar(bar).WidthMm, catalog.Bar(bar).HeightMm);
+            return Math.Max(LeastPanelMm, envelope.ThicknessMm[beside] + envelope.InsetMm[beside] + block + (catalog.Bar(own.BattenBarId)
+                .WidthMm / 2) + ClearMm);
         }
 
         return (Taken(across.Opposite()), envelope.Outer.Size[across.Axis()] - Taken(across));
@@ -142,7 +158,8 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
 
     private static string BattenOf(SplitFace own) => own.Id + "/batten";
 
-    private static (string First, string Other) Words(SplitFace own) => own.Run == SplitRun.Upright ? ("left", "right") : own.Face is Face.Top or Face.Bottom ? ("front part", "back part") : ("lower", "upper");
+    private static (string First, string Other) Words(SplitFace own) => own.Run == SplitRun.Upright ? ("left", "right")
+        : own.Face is Face.Top or Face.Bottom ? ("front part", "back part") : ("lower", "upper");
 
     protected override void Lay(SplitFace own, ShellDraft draft)
     {
@@ -154,7 +171,8 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
         var (across, envelope, bar) = (Across(own), draft.Fit.Envelope, draft.Catalog.Bar(own.BattenBarId));
         var (axis, words) = (across.Axis(), Words(own));
         var line = envelope.Outer.Side(across.Opposite()) + (across.Sign() * own.AtMm);
-        Box Beside(double at, bool first) => first == across.Sign() > 0 ? whole.Box.WithSpan(axis, whole.Box.Min[axis], at) : whole.Box.WithSpan(axis, at, whole.Box.Max[axis]);
+        Box Beside(double at, bool first) => first == across.Sign() > 0 ? whole.Box.WithSpan(axis, whole.Box.Min[axis], at)
+            : whole.Box.WithSpan(axis, at, whole.Box.Max[axis]);
         var half = across.Sign() * own.GapMm / 2;
         draft.Panels[own.Face] = Laid(draft, own, Beside(line - half, true)) with { Name = $"{whole.Name}, {words.First}" };
         draft.Members.Add(Laid(draft, own, Beside(line + half, false)) with { Id = OtherOf(own), Name = $"{whole.Name}, {words.Other}" });
@@ -162,12 +180,15 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
         var (inward, inner) = (own.Face.Outward().Opposite(), envelope.InnerPlane(own.Face));
         var along = Enum.GetValues<Axis>().First(a => a != axis && a != inward.Axis());
         var deep = inner + (inward.Sign() * bar.HeightMm);
-        var batten = envelope.Inner.WithSpan(axis, line - (bar.WidthMm / 2), line + (bar.WidthMm / 2)).WithSpan(inward.Axis(), Math.Min(inner, deep), Math.Max(inner, deep));
+        var batten = envelope.Inner.WithSpan(axis, line - (bar.WidthMm / 2), line + (bar.WidthMm / 2))
+            .WithSpan(inward.Axis(), Math.Min(inner, deep), Math.Max(inner, deep));
         batten = BarPlacing.Trim(batten, along, draft.Members.Where(m => m.Closes is null).Select(m => m.Box));
-        draft.Members.Add(BarPlacing.Solid(BattenOf(own), $"Batten of the {Deck.Name(own.Face)}", PartKind.Block, bar, batten, along, own.Face.Outward(), bar.HeightMm));
+        draft.Members.Add(BarPlacing.Solid(BattenOf(own), $"Batten of the {Deck.Name(own.Face)}", PartKind.Block, bar, batten, along,
+            own.Face.Outward(), bar.HeightMm));
     }
 
-    private static SolidPart Laid(ShellDraft draft, SplitFace own, Box box) => PanelBoxes.Panels.Solid(draft.Design.Panel(own.Face), draft.Catalog, box);
+    private static SolidPart Laid(ShellDraft draft, SplitFace own, Box box) =>
+        PanelBoxes.Panels.Solid(draft.Design.Panel(own.Face), draft.Catalog, box);
 
     protected override void Join(SplitFace own, JointDraft draft)
     {
@@ -187,7 +208,8 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
             }
             else
             {
-                FixingRows.Screw(draft, panel, batten, new RowRule(own.Id, $"{own.Id}/{(i == 0 ? "first" : "other")}", EndMm + (i * 12), PitchMostMm, "screw to the batten"));
+                FixingRows.Screw(draft, panel, batten, new RowRule(own.Id, $"{own.Id}/{(i == 0 ? "first" : "other")}", EndMm + (i * 12),
+                    PitchMostMm, "screw to the batten"));
             }
         }
     }
@@ -206,13 +228,15 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
             if (min.U < -Box.Slack || min.V < -Box.Slack || max.U > deck.LengthMm + Box.Slack || max.V > deck.WidthMm + Box.Slack)
             {
                 yield return Finding.Of("device-over-split", Severity.Stop,
-                    $"{device.Device.Name} lies across the line between {plan.Shell.Panels[own.Face].Name.ToLowerInvariant()} and {other.Name.ToLowerInvariant()}, {Say.Mm(own.AtMm)} mm from the edge: it has to sit on one of the two.",
+                    $"{device.Device.Name} lies across the line between {plan.Shell.Panels[own.Face].Name.ToLowerInvariant()} and "
+                        + $"{other.Name.ToLowerInvariant()}, {Say.Mm(own.AtMm)} mm from the edge: it has to sit on one of the two.",
                     [Place.Device(device.Id), deck.Id, other.Id],
                     [
                         DeviceMoves.Remedy(plan, "device-over-split", device.Device),
                         Beside(own, plan, device, true),
                         Beside(own, plan, device, false),
-                        new Remedy("one-panel", $"Close the {Deck.Name(own.Face)} by one panel", d => d with { Structures = [.. d.Structures.Where(s => s.Id != own.Id)] }),
+                        new Remedy("one-panel", $"Close the {Deck.Name(own.Face)} by one panel", d => d with
+                            { Structures = [.. d.Structures.Where(s => s.Id != own.Id)] }),
                     ]);
             }
         }
@@ -226,6 +250,8 @@ public sealed class SplitFaceSystem : ConstructionSystem<SplitFace>
         var at = before
             ? Math.Floor(From(device.Body.Side(across.Opposite())) - (bar.WidthMm / 2) - 2)
             : Math.Ceiling(From(device.Body.Side(across)) + (bar.WidthMm / 2) + 2);
-        return new Remedy(before ? "line-before" : "line-behind", $"Split the {Deck.Name(own.Face)} at {Say.Mm(at)} mm", d => Range(own, d, plan.Catalog) is var (least, most) && (at < least || at > most) ? null : d.WithStructure<SplitFace>(own.Id, s => s with { AtMm = at }));
+        return new Remedy(before ? "line-before" : "line-behind", $"Split the {Deck.Name(own.Face)} at {Say.Mm(at)} mm",
+            d => Range(own, d, plan.Catalog) is var (least, most) && (at < least || at > most) ? null
+            : d.WithStructure<SplitFace>(own.Id, s => s with { AtMm = at }));
     }
 }

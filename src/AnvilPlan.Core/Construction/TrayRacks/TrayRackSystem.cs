@@ -12,7 +12,8 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
 {
     public override string Key => "trayRack";
     public override string Name => "Tray rack";
-    public override string About => "Equal trays one above the other in a shelf or frame, sliding out for service; the pitch follows from heights and air.";
+    public override string About => "Equal trays one above the other in a shelf or frame, sliding out for service; the pitch follows "
+        + "from heights and air.";
 
     protected override IReadOnlyList<Asked<TrayRack>> Asked { get; } =
     [
@@ -24,8 +25,10 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
 
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
-        var tray = design.Trays.FirstOrDefault(t => t.Plane == TrayPlane.Level && t.Support is not (TraySupport.OnBars or TraySupport.Structure));
-        var added = tray ?? new Tray(id + "-tray", "Tray", "aluminium-5052", 2, null, 20, 1, TraySupport.Rails, "aluminium-6061-15x15") { Drawer = new Drawer(Face.Front, 150) };
+        var tray = design.Trays.FirstOrDefault(t => t.Plane == TrayPlane.Level
+            && t.Support is not (TraySupport.OnBars or TraySupport.Structure));
+        var added = tray ?? new Tray(id + "-tray", "Tray", "aluminium-5052", 2, null, 20, 1, TraySupport.Rails, "aluminium-6061-15x15")
+        { Drawer = new Drawer(Face.Front, 150) };
         return design with
         {
             Trays = tray is null ? [.. design.Trays, added] : design.Trays,
@@ -64,13 +67,17 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
         var numbers = Enumerable.Range(2, own.Count - 1).ToList();
         return design with
         {
-            Trays = [.. design.Trays, .. numbers.Select(n => template with { Id = Copies.IdOf(template.Id, n), Name = $"{template.Name} {n}", UndersideMm = Math.Round(template.UndersideMm + ((n - 1) * pitch), 6) })],
-            Devices = [.. design.Devices, .. numbers.SelectMany(n => on.Select(d => d with { Id = Copies.IdOf(d.Id, n), Name = $"{d.Name} {n}", DeckId = Copies.IdOf(template.Id, n) }))],
+            Trays = [.. design.Trays, .. numbers.Select(n => template with { Id = Copies.IdOf(template.Id, n),
+                Name = $"{template.Name} {n}", UndersideMm = Math.Round(template.UndersideMm + ((n - 1) * pitch), 6) })],
+            Devices = [.. design.Devices,
+                .. numbers.SelectMany(n => on.Select(d => d with { Id = Copies.IdOf(d.Id, n), Name = $"{d.Name} {n}",
+                DeckId = Copies.IdOf(template.Id, n) }))],
             Links =
             [
                 .. design.Links,
                 .. numbers.SelectMany(n => design.Links.Where(l => ids.Contains(l.FromDeviceId) && ids.Contains(l.ToDeviceId))
-                    .Select(l => l with { Id = Copies.IdOf(l.Id, n), FromDeviceId = Copies.IdOf(l.FromDeviceId, n), ToDeviceId = Copies.IdOf(l.ToDeviceId, n) })),
+                    .Select(l => l with { Id = Copies.IdOf(l.Id, n), FromDeviceId = Copies.IdOf(l.FromDeviceId, n),
+                        ToDeviceId = Copies.IdOf(l.ToDeviceId, n) })),
             ],
         };
     }
@@ -89,12 +96,18 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
         var above = Math.Max(plate.Size.Z + flanges.Ahead, bodies.Select(b => b.Max.Z - plate.Min.Z).DefaultIfEmpty(0).Max());
         var rail = tray.Support == TraySupport.Rails && tray.RailBarId is not null ? catalog.Bar(tray.RailBarId).HeightMm : 0;
         var stiffener = tray.StiffenerBarId is not null ? catalog.Bar(tray.StiffenerBarId).HeightMm : 0;
-        var below = Math.Max(Math.Max(Math.Max(rail, stiffener), flanges.Behind), bodies.Select(b => plate.Min.Z - b.Min.Z).DefaultIfEmpty(0).Max());
+        var below = Math.Max(Math.Max(Math.Max(rail, stiffener), flanges.Behind), bodies.Select(b => plate.Min.Z - b.Min.Z)
+            .DefaultIfEmpty(0).Max());
         return Math.Ceiling(above + below + own.AirMm - 1e-9);
     }
 
-    public override ShellRules? Rules(Design design, Catalog catalog) => design.Structures.OfType<TrayRack>().ToList() is { Count: > 0 } racks
-        ? ShellRules.None with { Airs = [.. racks.Where(r => design.Trays.Any(t => t.Id == Copies.IdOf(r.TrayId, r.Count))).Select(r => (Copies.IdOf(r.TrayId, r.Count), r.AirMm))] }
+    public override ShellRules? Rules(Design design, Catalog catalog) =>
+        design.Structures.OfType<TrayRack>().ToList() is { Count: > 0 } racks
+        ? ShellRules.None with
+        {
+            Airs = [.. racks.Where(r => design.Trays.Any(t => t.Id == Copies.IdOf(r.TrayId, r.Count)))
+            .Select(r => (Copies.IdOf(r.TrayId, r.Count), r.AirMm))]
+        }
         : null;
 
     protected override IEnumerable<Finding> Findings(TrayRack own, PlanSoFar plan)
@@ -105,7 +118,8 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
             yield return Finding.Of("rack-pitch-low", Severity.Stop,
                 $"The trays stand {Say.Mm(pitch)} mm apart; heights and {Say.Mm(own.AirMm)} mm of air want {Say.Mm(least)} mm.",
                 [own.Id, own.TrayId],
-                new Remedy("least-pitch", "Take the pitch that heights and air want, and the height that this needs", d => Tall(d.WithStructure<TrayRack>(own.Id, r => r with { PitchMm = null }), own, plan.Catalog)));
+                new Remedy("least-pitch", "Take the pitch that heights and air want, and the height that this needs",
+                    d => Tall(d.WithStructure<TrayRack>(own.Id, r => r with { PitchMm = null }), own, plan.Catalog)));
         }
 
         var over = OverMm(own, plan.Design, plan.Catalog);
@@ -125,11 +139,13 @@ public sealed class TrayRackSystem : ConstructionSystem<TrayRack>
         var spread = catalog.Spread(design);
         var fit = FitStage.Run(spread, catalog);
         var last = Copies.IdOf(own.TrayId, own.Count);
-        return fit.Devices.Where(d => d.Device.DeckId == last).Select(d => d.Occupied.Max.Z).Append(spread.Trays.First(t => t.Id == last).WithFlanges(fit.Trays[last]).Max.Z).Max() + own.AirMm - fit.Envelope.Inner.Max.Z;
+        return fit.Devices.Where(d => d.Device.DeckId == last).Select(d => d.Occupied.Max.Z).Append(spread.Trays.First(t => t.Id == last)
+            .WithFlanges(fit.Trays[last]).Max.Z).Max() + own.AirMm - fit.Envelope.Inner.Max.Z;
     }
 
     private static Design Tall(Design design, TrayRack own, Catalog catalog) =>
-        design.Structures.OfType<TrayRack>().FirstOrDefault(r => r.Id == own.Id) is { } now && OverMm(now, design, catalog) is > 0 and var over
+        design.Structures.OfType<TrayRack>().FirstOrDefault(r => r.Id == own.Id) is { } now
+            && OverMm(now, design, catalog) is > 0 and var over
             ? ChainEdit.Resize(design, Axis.Z, Math.Ceiling(over))
             : design;
 

@@ -24,7 +24,8 @@ internal sealed record CornerBlock(Face X, Face Y, Face Z, Box Box, Face Keeper)
         var blocks = new List<CornerBlock>();
         foreach (var (x, y, z) in Faces.Corners)
         {
-            List<EdgeJoint> meeting = [.. edges.Where(e => Faces.EdgesAt(x, y, z).Contains(e.Edge) && JointMethod.For(e.Joint) is InterlockingJoint)];
+            List<EdgeJoint> meeting = [.. edges.Where(e => Faces.EdgesAt(x, y, z).Contains(e.Edge)
+                && JointMethod.For(e.Joint) is InterlockingJoint)];
             if (meeting.Count < 3)
             {
                 continue;
@@ -33,7 +34,8 @@ internal sealed record CornerBlock(Face X, Face Y, Face Z, Box Box, Face Keeper)
             var box = shell.Panels[x].Box.Intersect(shell.Panels[y].Box).Intersect(shell.Panels[z].Box);
             if (box.Size.X > LeastMm && box.Size.Y > LeastMm && box.Size.Z > LeastMm)
             {
-                blocks.Add(new CornerBlock(x, y, z, box, ((Face[])[x, y, z]).MaxBy(f => meeting.Count(e => ((InterlockingJoint)JointMethod.For(e.Joint)!).AtTheEnds(e) == f))));
+                blocks.Add(new CornerBlock(x, y, z, box, ((Face[])[x, y, z])
+                    .MaxBy(f => meeting.Count(e => ((InterlockingJoint)JointMethod.For(e.Joint)!).AtTheEnds(e) == f))));
             }
         }
 
@@ -66,11 +68,13 @@ internal sealed record CornerBlock(Face X, Face Y, Face Z, Box Box, Face Keeper)
         // beside a lap two boards share more than the three do
         foreach (var joint in draft.Edges.Where(e => Faces.EdgesAt(X, Y, Z).Contains(e.Edge)))
         {
-            var shared = draft.Shell.Panels[joint.Host].Box.Intersect(draft.Shell.Panels[joint.Mate].Box).WithSpan(joint.Edge.Along(), Box.Min[joint.Edge.Along()], Box.Max[joint.Edge.Along()]);
+            var shared = draft.Shell.Panels[joint.Host].Box.Intersect(draft.Shell.Panels[joint.Mate].Box)
+                .WithSpan(joint.Edge.Along(), Box.Min[joint.Edge.Along()], Box.Max[joint.Edge.Along()]);
             foreach (var axis in Enum.GetValues<Axis>().Where(x => x != joint.Edge.Along() && shared.Size[x] > Box.Size[x] + LeastMm))
             {
                 var loses = joint.Mate == Keeper ? joint.Host : joint.Mate;
-                var beside = shared.Max[axis] - Box.Max[axis] > LeastMm ? shared.WithSpan(axis, Box.Max[axis], shared.Max[axis]) : shared.WithSpan(axis, shared.Min[axis], Box.Min[axis]);
+                var beside = shared.Max[axis] - Box.Max[axis] > LeastMm ? shared.WithSpan(axis, Box.Max[axis], shared.Max[axis])
+                    : shared.WithSpan(axis, shared.Min[axis], Box.Min[axis]);
                 Take(draft, draft.Shell.Panels[loses], loses, beside, $"{Name}/beside-{Deck.Name(joint.Edge)}");
             }
         }
@@ -85,7 +89,8 @@ internal sealed record CornerBlock(Face X, Face Y, Face Z, Box Box, Face Keeper)
         foreach (var axis in Enum.GetValues<Axis>().Where(a => a != through))
         {
             block = block.WithSpan(
-                axis, block.Min[axis] - (block.Min[axis] < part.Box.Min[axis] + LeastMm ? beyond : PlayMm), block.Max[axis] + (block.Max[axis] > part.Box.Max[axis] - LeastMm ? beyond : PlayMm));
+                axis, block.Min[axis] - (block.Min[axis] < part.Box.Min[axis] + LeastMm ? beyond : PlayMm), block.Max[axis]
+                    + (block.Max[axis] > part.Box.Max[axis] - LeastMm ? beyond : PlayMm));
         }
 
         var deep = block.Size[through];

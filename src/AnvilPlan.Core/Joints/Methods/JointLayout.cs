@@ -17,21 +17,26 @@ public sealed record JointMark(double FromMm, double? ToMm, string What, double?
 public sealed record JointBoard(string PartId, string Name, double ThicknessMm, string FromEnd, IReadOnlyList<JointMark> Marks);
 
 /// <summary>A joint with the numbers to mark and to set a gauge, fence or stop to.</summary>
-public sealed record JointLayout(EdgeId Edge, string Word, double LengthMm, IReadOnlyList<JointBoard> Boards, IReadOnlyList<JointSetting> Settings);
+public sealed record JointLayout(EdgeId Edge, string Word, double LengthMm, IReadOnlyList<JointBoard> Boards,
+    IReadOnlyList<JointSetting> Settings);
 
 /// <summary>Reads the marks of each joint off what was cut, so that drawing and layout cannot differ.</summary>
 public static class JointLayouts
 {
     public static IReadOnlyList<JointLayout> Of(JointPlan joints, FixingPlan fixings, ShellPlan shell, Catalog catalog) =>
-        [.. joints.Edges.Select(e => Of(e, [.. joints.Features, .. fixings.Features], shell, catalog)).Where(l => l.Settings.Count > 0 || l.Boards.Any(b => b.Marks.Count > 0))];
+        [.. joints.Edges.Select(e => Of(e, [.. joints.Features, .. fixings.Features], shell, catalog)).Where(l => l.Settings.Count > 0
+            || l.Boards.Any(b => b.Marks.Count > 0))];
 
     private static JointLayout Of(EdgeJoint joint, IReadOnlyList<PartFeature> features, ShellPlan shell, Catalog catalog)
     {
         var (host, mate) = (shell.Panels[joint.Host], shell.Panels[joint.Mate]);
-        var cut = features.Where(f => f.Feature.For == Deck.PlaceOf(joint.Edge) || joint.Corners.Contains(f.Feature.For)).ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
+        var cut = features.Where(f => f.Feature.For == Deck.PlaceOf(joint.Edge) || joint.Corners.Contains(f.Feature.For))
+            .ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         return new JointLayout(
-            joint.Edge, Word(joint.Joint), joint.LengthMm, [.. ((SolidPart[])[host, mate]).Select(p => Board(p, joint.Edge.Along(), cut[p.Id]))],
-            [.. JointMethod.For(joint.Joint)?.Settings(joint, host, mate, joint.BlockId is { } block ? shell.Member(block) : null, catalog) ?? Plain(joint, host, mate, cut[host.Id])]);
+            joint.Edge, Word(joint.Joint), joint.LengthMm, [.. ((SolidPart[])[host, mate])
+                .Select(p => Board(p, joint.Edge.Along(), cut[p.Id]))],
+            [.. JointMethod.For(joint.Joint)?.Settings(joint, host, mate, joint.BlockId is { } block ? shell.Member(block) : null, catalog)
+                ?? Plain(joint, host, mate, cut[host.Id])]);
     }
 
     public static string Word(JointKind kind) => JointMethod.For(kind)?.Word ?? kind switch
@@ -59,12 +64,14 @@ public static class JointLayouts
         double Clamp(double v) => Math.Round(Math.Clamp(v, 0, length), 3);
         JointMark Of(EdgeMark m)
         {
-            var mark = new JointMark(m.ToMm is null ? Math.Round(m.FromMm, 3) : Clamp(m.FromMm), m.ToMm is { } to ? Clamp(to) : null, m.What);
+            var mark = new JointMark(m.ToMm is null ? Math.Round(m.FromMm, 3) : Clamp(m.FromMm), m.ToMm is { } to ? Clamp(to)
+                : null, m.What);
             var far = (From: m.FarFromMm is { } a ? Clamp(a) : mark.FromMm, To: m.FarToMm is { } b ? Clamp(b) : mark.ToMm);
             return far == (mark.FromMm, mark.ToMm) ? mark : mark with { FarFromMm = far.From, FarToMm = far.To };
         }
 
-        var marks = features.Select(f => f.Mark(part.Slab, alongU)).OfType<EdgeMark>().Select(Of).OrderBy(m => m.FromMm).ThenBy(m => m.ToMm).ToList();
+        var marks = features.Select(f => f.Mark(part.Slab, alongU)).OfType<EdgeMark>().Select(Of).OrderBy(m => m.FromMm)
+            .ThenBy(m => m.ToMm).ToList();
         return new JointBoard(part.Id, part.Name, part.ThicknessMm, least.Word(), marks);
     }
 
@@ -81,7 +88,8 @@ public static class JointLayouts
         List<double> at = [.. holes.Select(h => Math.Round(alongU ? h.At.U : h.At.V, 3))];
         var across = alongU ? holes[0].At.V : holes[0].At.U;
         yield return new JointSetting($"bit, {Deck.Name(joint.Host)}", holes[0].DiaMm, "mm", holes[0].DrillWhy);
-        yield return new JointSetting("fence, from the edge along the joint", Math.Round(Math.Min(across, (alongU ? host.WidthMm : host.LengthMm) - across), 2), "mm", "the middle of what lies behind");
+        yield return new JointSetting("fence, from the edge along the joint",
+            Math.Round(Math.Min(across, (alongU ? host.WidthMm : host.LengthMm) - across), 2), "mm", "the middle of what lies behind");
         yield return new JointSetting("first from the end", at[0], "mm", $"{holes.Count} in the row");
         if (holes.Count > 1)
         {
@@ -98,14 +106,18 @@ public static class JointLayouts
             var (width, from) = across ? (channel.Max.V - channel.Min.V, channel.Min.V) : (channel.Max.U - channel.Min.U, channel.Min.U);
             var size = across ? host.WidthMm : host.LengthMm;
             yield return new JointSetting("depth of cut", Math.Round(channel.DepthMm, 2), "mm", channel.DepthWhy);
-            yield return new JointSetting("width of cut", Math.Round(width, 2), "mm", "the board that enters, as measured, and the shop's fit");
-            yield return new JointSetting("fence, from the nearer edge", Math.Round(Math.Max(0, Math.Min(from, size - from - width)), 2), "mm", "where the board stands");
+            yield return new JointSetting("width of cut", Math.Round(width, 2), "mm", "the board that enters, as measured, and the "
+                + "shop's fit");
+            yield return new JointSetting("fence, from the nearer edge", Math.Round(Math.Max(0, Math.Min(from, size - from - width)), 2),
+                "mm", "where the board stands");
         }
         else if (joint.Joint == JointKind.Mitre)
         {
             var angle = Math.Atan2(mate.ThicknessMm, host.ThicknessMm) * 180 / Math.PI;
-            yield return new JointSetting($"blade from square, {Deck.Name(joint.Host)}", Math.Round(angle, 2), "degrees", "thickness of the two boards");
-            yield return new JointSetting($"blade from square, {Deck.Name(joint.Mate)}", Math.Round(90 - angle, 2), "degrees", "thickness of the two boards");
+            yield return new JointSetting($"blade from square, {Deck.Name(joint.Host)}", Math.Round(angle, 2), "degrees",
+                "thickness of the two boards");
+            yield return new JointSetting($"blade from square, {Deck.Name(joint.Mate)}", Math.Round(90 - angle, 2), "degrees",
+                "thickness of the two boards");
         }
         else if (joint.Joint is JointKind.ButtScrewed or JointKind.Riveted or JointKind.Bolted or JointKind.PrintedCorner)
         {

@@ -43,13 +43,15 @@ public abstract class JointMethod
 
     /// <summary>Settings in the order of the work; empty when the joint cannot be made.</summary>
     /// <param name="block">The bar along the inside of the edge, where there is one.</param>
-    internal abstract IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog);
+    internal abstract IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block,
+        Catalog catalog);
 
     public static JointMethod? For(JointKind kind) => All.FirstOrDefault(m => m.Kind == kind);
 
     public static IReadOnlyList<JointMethod> All { get; } =
     [
-        new DowelJoint(), new BiscuitJoint(), new PocketScrewJoint(), new FingerJoint(), new DovetailJoint(), new HalfBlindJoint(), new ThroughTenonJoint(), new TappedJoint(), new MagnetJoint(),
+        new DowelJoint(), new BiscuitJoint(), new PocketScrewJoint(), new FingerJoint(), new DovetailJoint(), new HalfBlindJoint(),
+            new ThroughTenonJoint(), new TappedJoint(), new MagnetJoint(),
     ];
 
     /// <summary>Where the end of the mate meets the host: the strip on the host's inner face.</summary>
@@ -61,19 +63,22 @@ public abstract class JointMethod
     }
 
     /// <summary>The places of a row along the joint, on the middle of the mate's end, numbered from one.</summary>
-    private protected static IEnumerable<(Point3 At, int Number)> Places(EdgeJoint joint, Contact meeting, FixingRow row) => row.PositionsMm()
+    private protected static IEnumerable<(Point3 At, int Number)> Places(EdgeJoint joint, Contact meeting, FixingRow row) =>
+        row.PositionsMm()
         .Select((p, i) => (meeting.Area.Centre.With(joint.Edge.Along(), meeting.Area.Min[joint.Edge.Along()] + p), i + 1));
 
     /// <summary>
     /// Asks for a row of fixings along the joint, on the middle of the mate's end. The hole in the host is worked from its inner face
     /// for what is let in, from outside for what is screwed.
     /// </summary>
-    private protected static void Fix(JointDraft draft, EdgeJoint joint, Contact meeting, string what, string name, Direction axis, double endMm, double pitchMm, IReadOnlyList<FixingWay> ways)
+    private protected static void Fix(JointDraft draft, EdgeJoint joint, Contact meeting, string what, string name, Direction axis,
+        double endMm, double pitchMm, IReadOnlyList<FixingWay> ways)
     {
         var along = joint.Edge.Along();
         var across = (Axis)(3 - (int)along - (int)joint.Host.Outward().Axis());
         draft.Fixings.Add(new FixingSet(
-            name, Deck.PlaceOf(joint.Edge), what, axis, [new RowLocus(meeting.Area, along, across, endMm, pitchMm, [meeting.Area.Centre[across]])], ways));
+            name, Deck.PlaceOf(joint.Edge), what, axis,
+                [new RowLocus(meeting.Area, along, across, endMm, pitchMm, [meeting.Area.Centre[across]])], ways));
     }
 
     /// <summary>The block of the joint in space between two places along the edge.</summary>
@@ -81,5 +86,6 @@ public abstract class JointMethod
 
     private protected static string Id(EdgeJoint joint, string what) => $"{Deck.Name(joint.Edge)}/{what}";
 
-    private protected static WorkedFrom Inside(SolidPart host, EdgeJoint joint) => JointDraft.FaceTowards(host, joint.Host.Outward().Opposite());
+    private protected static WorkedFrom Inside(SolidPart host, EdgeJoint joint) =>
+        JointDraft.FaceTowards(host, joint.Host.Outward().Opposite());
 }

@@ -18,7 +18,8 @@ internal sealed record MagnetRow(SolidPart Face, SolidPart Seat, Contact Meeting
     public const double EndMm = 25;
     public const double PitchMm = 160;
 
-    public FixingRow Row => Meeting.Area.Size[Meeting.Along] is var length ? FixingRow.Of(length, Math.Min(EndMm, length / 4), PitchMm) : default!;
+    public FixingRow Row => Meeting.Area.Size[Meeting.Along] is var length ? FixingRow.Of(length, Math.Min(EndMm, length / 4), PitchMm)
+        : default!;
 
     public double PullN => Row.Count * Magnet.PullN;
 
@@ -37,8 +38,10 @@ internal sealed record MagnetRow(SolidPart Face, SolidPart Seat, Contact Meeting
 
         var steel = ((SolidPart[])[face, seat]).FirstOrDefault(p => catalog.Material(p.MaterialId).Family == MaterialFamily.Steel);
         // how far a hole goes from the face of the panel, and from the end of a board or the face of a block
-        var deep = Math.Min(face == steel ? double.MaxValue : face.ThicknessMm, seat == steel ? double.MaxValue : seat.DepthFrom(meeting.Side));
-        var magnet = Magnet.Shipped.Where(m => m.DiaMm <= meeting.Area.Size[meeting.Across] - (2 * WallMm) + 0.01 && m.ThicknessMm <= deep - WallMm + 0.01).MaxBy(m => m.DiaMm);
+        var deep = Math.Min(face == steel ? double.MaxValue : face.ThicknessMm, seat == steel ? double.MaxValue
+            : seat.DepthFrom(meeting.Side));
+        var magnet = Magnet.Shipped.Where(m => m.DiaMm <= meeting.Area.Size[meeting.Across] - (2 * WallMm) + 0.01
+            && m.ThicknessMm <= deep - WallMm + 0.01).MaxBy(m => m.DiaMm);
         return magnet is null ? null : new MagnetRow(face, seat, meeting, magnet, steel);
     }
 }
@@ -85,22 +88,27 @@ internal sealed class MagnetJoint : JointMethod
         var layers = new List<WayLayer>();
         if (inFace)
         {
-            layers.Add(new WayLayer(row.Face.Id, row.Face, LayerRole.Seat, 0, faceMm, magnet.DiaMm, (id, at) => FixingRows.Bored(row.Face, into, at, Pocket(id, rule.Place, magnet, inSeat ? "north pole out" : "it draws the steel", placeWhy))));
+            layers.Add(new WayLayer(row.Face.Id, row.Face, LayerRole.Seat, 0, faceMm, magnet.DiaMm, (id, at) => FixingRows.Bored(row.Face,
+                into, at, Pocket(id, rule.Place, magnet, inSeat ? "north pole out" : "it draws the steel", placeWhy))));
         }
 
         if (inSeat)
         {
             layers.Add(new WayLayer(row.Seat.Id, row.Seat, LayerRole.Seat, faceMm, faceMm + magnet.ThicknessMm, magnet.DiaMm, (id, at) =>
-                FixingRows.Bored(row.Seat, row.Meeting.Side, at, Pocket(id, rule.Place, magnet, inFace ? "south pole out" : "it draws the steel", placeWhy))));
+                FixingRows.Bored(row.Seat, row.Meeting.Side, at, Pocket(id, rule.Place, magnet, inFace ? "south pole out"
+                    : "it draws the steel", placeWhy))));
         }
 
         var way = new FixingWay(
-            FixingKind.Magnet, plane - (into.Sign() * faceMm), layers, [new(PieceKind.Peg, 0, layers.Count * magnet.ThicknessMm, magnet.DiaMm)], [], [new BoughtPiece("magnet", magnet.Name, layers.Count, magnet.PriceCents)]);
+            FixingKind.Magnet, plane - (into.Sign() * faceMm), layers,
+                [new(PieceKind.Peg, 0, layers.Count * magnet.ThicknessMm, magnet.DiaMm)], [],
+                [new BoughtPiece("magnet", magnet.Name, layers.Count, magnet.PriceCents)]);
         var across = row.Meeting.Across;
         draft.Fixings.Add(new FixingSet(
             rule.Name, rule.Place, $"Magnets of {row.Face.Name.ToLowerInvariant()} and {row.Seat.Name.ToLowerInvariant()}", into,
             [new RowLocus(row.Meeting.Area, row.Meeting.Along, across, MagnetRow.EndMm, MagnetRow.PitchMm,
-                joint.BlockId is null ? [row.Meeting.Area.Centre[across]] : RowLocus.FromMiddle(row.Meeting.Area, across, (magnet.DiaMm / 2) + 1))], [way]));
+                joint.BlockId is null ? [row.Meeting.Area.Centre[across]] : RowLocus.FromMiddle(row.Meeting.Area, across, (magnet.DiaMm / 2)
+                    + 1))], [way]));
         if (joint.BlockId is not null)
         {
             draft.Hold(row.Face, row.Seat, HoldBy.Magnets, rule.Place);
@@ -122,9 +130,13 @@ internal sealed class MagnetJoint : JointMethod
         return
         [
             new("bit", magnet.DiaMm, "mm", magnet.Name), new("stop", magnet.ThicknessMm, "mm", "flush"),
-            block is null ? new("gauge, to the middle of the end", mate.ThicknessMm / 2, "mm", "half of the board as measured") : new("gauge, to the middle of the block", made.Meeting.Area.Size[made.Meeting.Across] / 2, "mm", "half of the block's face"),
-            new("first pair from the end", Math.Round(row.EndDistanceMm, 2), "mm", "a quarter of short edges"), new("pairs apart", Math.Round(row.PitchMm, 2), "mm", $"{row.Count} in the row"),
-            new("pull of the row", Math.Round(made.PullN, 1), "N", made.OnSteel is { } steel ? $"{magnet.PullN} N each on {steel.Name.ToLowerInvariant()}" : $"{magnet.PullN} N each, touching"),
+            block is null ? new("gauge, to the middle of the end", mate.ThicknessMm / 2, "mm", "half of the board as measured")
+                : new("gauge, to the middle of the block", made.Meeting.Area.Size[made.Meeting.Across] / 2, "mm",
+                "half of the block's face"),
+            new("first pair from the end", Math.Round(row.EndDistanceMm, 2), "mm", "a quarter of short edges"),
+                new("pairs apart", Math.Round(row.PitchMm, 2), "mm", $"{row.Count} in the row"),
+            new("pull of the row", Math.Round(made.PullN, 1), "N", made.OnSteel is { } steel
+                ? $"{magnet.PullN} N each on {steel.Name.ToLowerInvariant()}" : $"{magnet.PullN} N each, touching"),
         ];
     }
 }

@@ -15,15 +15,19 @@ internal enum PegKind
     Dowel,
 }
 
-internal sealed record Peg(PegKind Kind, string Name, double LengthMm, double WidthMm, double ThicknessMm, double DepthMm, double EndMm, double PitchMm)
+internal sealed record Peg(PegKind Kind, string Name, double LengthMm, double WidthMm, double ThicknessMm, double DepthMm, double EndMm,
+    double PitchMm)
 {
     public static IReadOnlyList<Peg> Shipped { get; } =
     [
         .. CsvTable.Shipped("biscuits-dowels").Rows.Select(r => new Peg(
-            Enum.Parse<PegKind>(r["item"].Split(' ')[0], ignoreCase: true), r["item"], r.Number("length_mm"), r.Number("width_mm"), r.Number("thickness_mm"), r.Number("slot_depth_each_mm"), r.Number("min_end_distance_mm"), r.Number("spacing_high_mm"))),
+            Enum.Parse<PegKind>(r["item"].Split(' ')[0], ignoreCase: true), r["item"], r.Number("length_mm"), r.Number("width_mm"),
+                r.Number("thickness_mm"), r.Number("slot_depth_each_mm"), r.Number("min_end_distance_mm"), r.Number("spacing_high_mm"))),
     ];
 
-    /// <summary>The table's distance from the ends, on short joints less: at most one part in <paramref name="parts"/> of the length.</summary>
+    /// <summary>
+    /// The table's distance from the ends, on short joints less: at most one part in <paramref name="parts"/> of the length.
+    /// </summary>
     public FixingRow Row(double lengthMm, int parts) => FixingRow.Of(lengthMm, Math.Min(EndMm, lengthMm / parts), PitchMm);
 }
 
@@ -37,7 +41,8 @@ internal sealed class DowelJoint : JointMethod
     public override double LeastThicknessMm => 12;
 
     private static Peg Choose(SolidPart host, SolidPart mate) =>
-        Peg.Shipped.Where(p => p.Kind == PegKind.Dowel && p.ThicknessMm <= Math.Min(host.ThicknessMm, mate.ThicknessMm) / 2 + 1e-9).MaxBy(p => p.ThicknessMm)
+        Peg.Shipped.Where(p => p.Kind == PegKind.Dowel && p.ThicknessMm <= Math.Min(host.ThicknessMm, mate.ThicknessMm) / 2 + 1e-9)
+            .MaxBy(p => p.ThicknessMm)
         ?? Peg.Shipped.First(p => p.Name == "dowel 6");
 
     /// <summary>At most two thirds of the covering board.</summary>
@@ -50,8 +55,10 @@ internal sealed class DowelJoint : JointMethod
         var peg = Choose(host, mate);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
         var length = meeting.Area.Size[joint.Edge.Along()];
-        var smaller = Peg.Shipped.Where(p => p.Kind == PegKind.Dowel && p.ThicknessMm < peg.ThicknessMm).OrderByDescending(p => p.ThicknessMm);
-        Fix(draft, joint, meeting, $"Dowels of {host.Name.ToLowerInvariant()} and {mate.Name.ToLowerInvariant()}", Id(joint, "dowel"), joint.Host.Outward().Opposite(),
+        var smaller = Peg.Shipped.Where(p => p.Kind == PegKind.Dowel && p.ThicknessMm < peg.ThicknessMm)
+            .OrderByDescending(p => p.ThicknessMm);
+        Fix(draft, joint, meeting, $"Dowels of {host.Name.ToLowerInvariant()} and {mate.Name.ToLowerInvariant()}", Id(joint, "dowel"),
+            joint.Host.Outward().Opposite(),
             Math.Min(peg.EndMm, length / 4), peg.PitchMm, [.. smaller.Prepend(peg).Select(p => Way(draft, joint, host, mate, p))]);
     }
 
@@ -64,9 +71,11 @@ internal sealed class DowelJoint : JointMethod
             [
                 new WayLayer(host.Id, host, LayerRole.Seat, 0, face, peg.ThicknessMm, (id, at) => FixingRows.Bored(host, into, at, new Hole(
                     id, place, $"dowel {peg.ThicknessMm}", WorkedFrom.Seen, default, peg.ThicknessMm, face, null, null, null,
-                    $"{peg.Name}: a third to half of the thinner board", "on the middle of the end, evenly apart, or where no dowel of another edge is in the way", "at most two thirds of the board"))),
+                    $"{peg.Name}: a third to half of the thinner board", "on the middle of the end, evenly apart, or where no dowel of "
+                        + "another edge is in the way", "at most two thirds of the board"))),
                 new WayLayer(mate.Id, mate, LayerRole.Seat, face, face + end, peg.ThicknessMm, (id, at) => EndFixing.EndHole(
-                    mate, joint.Host.Outward(), at, id, place, $"dowel {peg.ThicknessMm} in the end", peg.ThicknessMm, end, null, "the rest of the dowel and 1.5 mm of room")),
+                    mate, joint.Host.Outward(), at, id, place, $"dowel {peg.ThicknessMm} in the end", peg.ThicknessMm, end, null,
+                        "the rest of the dowel and 1.5 mm of room")),
             ],
             [new(PieceKind.Peg, 0, face + end, peg.ThicknessMm)], [], [new BoughtPiece("dowel", $"{peg.Name} x {peg.LengthMm}", 1, 4)]);
     }
@@ -77,9 +86,12 @@ internal sealed class DowelJoint : JointMethod
         var row = peg.Row(joint.LengthMm, 4);
         return
         [
-            new("drill", peg.ThicknessMm, "mm", "a third to half of the thinner board"), new("fence of the jig, to the middle of the end", mate.ThicknessMm / 2, "mm", "half of the board as measured"),
-            new("first dowel from the end", row.EndDistanceMm, "mm", "table"), new("dowels apart", Math.Round(row.PitchMm, 2), "mm", $"{row.Count} in the row"),
-            new("stop in the face", FaceDepthMm(peg, host), "mm", "at most two thirds"), new("stop in the end", EndDepthMm(peg, host), "mm", "rest of the dowel and 1.5 mm"),
+            new("drill", peg.ThicknessMm, "mm", "a third to half of the thinner board"), new("fence of the jig, to the middle of the end",
+                mate.ThicknessMm / 2, "mm", "half of the board as measured"),
+            new("first dowel from the end", row.EndDistanceMm, "mm", "table"), new("dowels apart", Math.Round(row.PitchMm, 2), "mm",
+                $"{row.Count} in the row"),
+            new("stop in the face", FaceDepthMm(peg, host), "mm", "at most two thirds"), new("stop in the end", EndDepthMm(peg, host), "mm",
+                "rest of the dowel and 1.5 mm"),
         ];
     }
 }
@@ -96,7 +108,8 @@ internal sealed class BiscuitJoint : JointMethod
     private static Peg Choose(SolidPart host, SolidPart mate)
     {
         var thin = Math.Min(host.ThicknessMm, mate.ThicknessMm);
-        return Peg.Shipped.First(p => p.Name == (thin >= 14.5 && host.ThicknessMm >= 14 ? "biscuit 20" : thin >= 11.5 ? "biscuit 10" : "biscuit 0"));
+        return Peg.Shipped.First(p => p.Name == (thin >= 14.5 && host.ThicknessMm >= 14 ? "biscuit 20" : thin >= 11.5 ? "biscuit 10"
+            : "biscuit 0"));
     }
 
     private static double FaceDepthMm(Peg peg, SolidPart host) => Math.Min(peg.DepthMm, host.ThicknessMm - 2);
@@ -106,25 +119,30 @@ internal sealed class BiscuitJoint : JointMethod
         var peg = Choose(host, mate);
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
         var length = meeting.Area.Size[joint.Edge.Along()];
-        var sizes = Peg.Shipped.Where(p => p.Kind == PegKind.Biscuit && p.LengthMm < peg.LengthMm).OrderByDescending(p => p.LengthMm).Prepend(peg);
+        var sizes = Peg.Shipped.Where(p => p.Kind == PegKind.Biscuit && p.LengthMm < peg.LengthMm).OrderByDescending(p => p.LengthMm)
+            .Prepend(peg);
         // one biscuit keeps a short joint from slipping as well as two would
-        var row = new RowLocus(meeting.Area, joint.Edge.Along(), (Axis)(3 - (int)joint.Edge.Along() - (int)joint.Host.Outward().Axis()), Math.Min(peg.EndMm, length / 3), peg.PitchMm,
+        var row = new RowLocus(meeting.Area, joint.Edge.Along(), (Axis)(3 - (int)joint.Edge.Along() - (int)joint.Host.Outward().Axis()),
+            Math.Min(peg.EndMm, length / 3), peg.PitchMm,
             [meeting.Area.Centre[(Axis)(3 - (int)joint.Edge.Along() - (int)joint.Host.Outward().Axis())]])
         { LeastCount = length < 2 * (peg.LengthMm + SlotSpareMm + 8) ? 1 : 2 };
         draft.Fixings.Add(new FixingSet(
-            Id(joint, "biscuit"), Deck.PlaceOf(joint.Edge), $"Biscuits of {host.Name.ToLowerInvariant()} and {mate.Name.ToLowerInvariant()}", joint.Host.Outward().Opposite(), [row],
+            Id(joint, "biscuit"), Deck.PlaceOf(joint.Edge), $"Biscuits of {host.Name.ToLowerInvariant()} and "
+                + $"{mate.Name.ToLowerInvariant()}", joint.Host.Outward().Opposite(), [row],
             [.. sizes.Select(p => Way(draft, joint, host, mate, p))]));
     }
 
     private static FixingWay Way(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate, Peg peg)
     {
-        var (into, place, along, slot) = (joint.Host.Outward().Opposite(), Deck.PlaceOf(joint.Edge), joint.Edge.Along(), peg.LengthMm + SlotSpareMm);
+        var (into, place, along, slot) = (joint.Host.Outward().Opposite(), Deck.PlaceOf(joint.Edge), joint.Edge.Along(), peg.LengthMm
+            + SlotSpareMm);
         var face = FaceDepthMm(peg, host);
         Feature InHost(string id, Point3 at)
         {
             var half = new Point3(peg.ThicknessMm / 2, peg.ThicknessMm / 2, peg.ThicknessMm / 2).With(along, slot / 2);
             var (min, max) = host.Frame.ToPlane(new Box(at - half, at + half));
-            return new Channel(id, place, $"slot for {peg.Name}", JointDraft.FaceTowards(host, into), ChannelShape.Pocket, min, max, face, face - 1, "half of the biscuit and 1 mm of room");
+            return new Channel(id, place, $"slot for {peg.Name}", JointDraft.FaceTowards(host, into), ChannelShape.Pocket, min, max, face,
+                face - 1, "half of the biscuit and 1 mm of room");
         }
 
         return new FixingWay(
@@ -132,7 +150,8 @@ internal sealed class BiscuitJoint : JointMethod
             [
                 new WayLayer(host.Id, host, LayerRole.Seat, 0, face, peg.ThicknessMm, InHost),
                 new WayLayer(mate.Id, mate, LayerRole.Seat, face, face + peg.DepthMm, peg.ThicknessMm, (id, at) => EndFixing.EndHole(
-                    mate, joint.Host.Outward(), at, id, place, $"slot for {peg.Name} in the end", peg.ThicknessMm, peg.DepthMm, null, "half of the biscuit and 1 mm of room", slot)),
+                    mate, joint.Host.Outward(), at, id, place, $"slot for {peg.Name} in the end", peg.ThicknessMm, peg.DepthMm, null,
+                        "half of the biscuit and 1 mm of room", slot)),
             ],
             [new(PieceKind.Peg, 0, face + peg.DepthMm, peg.ThicknessMm)], [], [new BoughtPiece("biscuit", peg.Name, 1, 5)])
         { SlotMm = slot };
@@ -144,8 +163,10 @@ internal sealed class BiscuitJoint : JointMethod
         var row = peg.Row(joint.LengthMm, 3);
         return
         [
-            new("cutter at the middle of the end", mate.ThicknessMm / 2, "mm", "half of the board as measured"), new("depth", peg.DepthMm, "mm", peg.Name),
-            new("first biscuit from the end", Math.Round(row.EndDistanceMm, 2), "mm", "table"), new("biscuits apart", Math.Round(row.PitchMm, 2), "mm", $"{row.Count} in the row"),
+            new("cutter at the middle of the end", mate.ThicknessMm / 2, "mm", "half of the board as measured"),
+                new("depth", peg.DepthMm, "mm", peg.Name),
+            new("first biscuit from the end", Math.Round(row.EndDistanceMm, 2), "mm", "table"),
+                new("biscuits apart", Math.Round(row.PitchMm, 2), "mm", $"{row.Count} in the row"),
         ];
     }
 }
@@ -173,24 +194,31 @@ internal sealed class PocketScrewJoint : JointMethod
         var meeting = Meeting(joint, host, mate, draft.Fit.Envelope);
         var length = meeting.Area.Size[joint.Edge.Along()];
         var (into, back, place) = (joint.Host.Outward(), SetBackMm(mate), Deck.PlaceOf(joint.Edge));
-        var piece = $"pocket screw {ScrewMm(mate)} mm, {(draft.Catalog.Material(host.MaterialId).Engagement.StartsWith("hardwood", StringComparison.Ordinal) ? "fine" : "coarse")}";
+        var piece = $"pocket screw {ScrewMm(mate)} mm, "
+            + $"{(draft.Catalog.Material(host.MaterialId).Engagement.StartsWith("hardwood", StringComparison.Ordinal) ? "fine"
+                : "coarse")}";
         // the screw leaves the end at half the thickness; at 15 degrees it is told as if it ran straight there
         var bite = Math.Min(host.ThicknessMm - ScrewPicker.PointInsideMm, ScrewMm(mate) / 2);
         var way = new FixingWay(
             FixingKind.WoodScrew, draft.Fit.Envelope.InnerPlane(joint.Host) - (into.Sign() * back),
             [
                 new WayLayer(mate.Id, mate, LayerRole.Clearance, 0, back, PocketMm, (id, at) => new Hole(
-                    id, place, "pocket at 15 degrees towards the end", JointDraft.FaceTowards(mate, joint.Mate.Outward().Opposite()), mate.Frame.ToPlane(at), PocketMm,
-                    Math.Round(mate.ThicknessMm * 0.7, 1), null, null, null, $"pocket bit {PocketMm} mm", $"{back} mm from the end", "so that the screw leaves the end at half the thickness")),
+                    id, place, "pocket at 15 degrees towards the end", JointDraft.FaceTowards(mate, joint.Mate.Outward().Opposite()),
+                        mate.Frame.ToPlane(at), PocketMm,
+                    Math.Round(mate.ThicknessMm * 0.7, 1), null, null, null, $"pocket bit {PocketMm} mm", $"{back} mm from the end",
+                        "so that the screw leaves the end at half the thickness")),
                 new WayLayer(host.Id, host, LayerRole.Bite, back, back + bite, 3.5, null),
             ],
             [new(PieceKind.Shank, 0, back + bite, 3.5)], [], [new BoughtPiece("pocket screw", piece, 1, 9)]);
-        Fix(draft, joint, meeting, $"Pocket screws of {mate.Name.ToLowerInvariant()} into {host.Name.ToLowerInvariant()}", Id(joint, "pocket"), into, Math.Min(EndMm, length / 4), PitchMm, [way]);
+        Fix(draft, joint, meeting, $"Pocket screws of {mate.Name.ToLowerInvariant()} into {host.Name.ToLowerInvariant()}",
+            Id(joint, "pocket"), into, Math.Min(EndMm, length / 4), PitchMm, [way]);
     }
 
-    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog) =>
+    internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block,
+        Catalog catalog) =>
     [
-        new("jig set for thickness", mate.ThicknessMm, "mm", "as measured"), new("pocket from the end", SetBackMm(mate), "mm", "half the thickness at 15 degrees"), new("screw", ScrewMm(mate), "mm", "table by thickness"),
+        new("jig set for thickness", mate.ThicknessMm, "mm", "as measured"), new("pocket from the end", SetBackMm(mate), "mm",
+            "half the thickness at 15 degrees"), new("screw", ScrewMm(mate), "mm", "table by thickness"),
     ];
 }
 
@@ -211,7 +239,8 @@ internal sealed class TappedJoint : JointMethod
     private static FixingRow Row(double lengthMm) => FixingRow.Of(lengthMm, Math.Min(EndMm, lengthMm / 4), PitchMm);
 
     /// <summary>A thread of at most 0.6 of the edge.</summary>
-    private static ThreadSize Thread(SolidPart mate, Catalog catalog) => catalog.Fasteners.Thread(mate.ThicknessMm >= 7.9 ? "M4" : mate.ThicknessMm >= 4.9 ? "M3" : "M2.5");
+    private static ThreadSize Thread(SolidPart mate, Catalog catalog) =>
+        catalog.Fasteners.Thread(mate.ThicknessMm >= 7.9 ? "M4" : mate.ThicknessMm >= 4.9 ? "M3" : "M2.5");
 
     internal override void Cut(JointDraft draft, EdgeJoint joint, SolidPart host, SolidPart mate)
     {
@@ -220,15 +249,19 @@ internal sealed class TappedJoint : JointMethod
         var into = joint.Host.Outward().Opposite();
         var name = Id(joint, "tapped");
         var screw = new ScrewJoint(
-            name, Deck.PlaceOf(joint.Edge), $"{host.Name} to the edge of {mate.Name.ToLowerInvariant()}", "screw into the edge", joint.Host.Outward(), host, host.ThicknessMm, mate, EdgeDepthMm, "on the middle of the edge behind")
+            name, Deck.PlaceOf(joint.Edge), $"{host.Name} to the edge of {mate.Name.ToLowerInvariant()}", "screw into the edge",
+                joint.Host.Outward(), host, host.ThicknessMm, mate, EdgeDepthMm, "on the middle of the edge behind")
         { IntoEnd = true };
         var length = meeting.Area.Size[joint.Edge.Along()];
-        Fix(draft, joint, meeting, screw.Where, name, into, Math.Min(EndMm, length / 4), PitchMm, [ScrewWays.Pan(draft.Catalog, screw, thread.Name)]);
+        Fix(draft, joint, meeting, screw.Where, name, into, Math.Min(EndMm, length / 4), PitchMm,
+            [ScrewWays.Pan(draft.Catalog, screw, thread.Name)]);
     }
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog)
     {
         var row = Row(joint.LengthMm);
-        return [new("gauge, to the middle of the edge", mate.ThicknessMm / 2, "mm", "half of the sheet as measured"), new("tap drill", Thread(mate, catalog).TapDrillMm, "mm", Thread(mate, catalog).Name), new("screws apart", Math.Round(row.PitchMm, 2), "mm", $"{row.Count} in the row")];
+        return [new("gauge, to the middle of the edge", mate.ThicknessMm / 2, "mm", "half of the sheet as measured"),
+            new("tap drill", Thread(mate, catalog).TapDrillMm, "mm", Thread(mate, catalog).Name),
+            new("screws apart", Math.Round(row.PitchMm, 2), "mm", $"{row.Count} in the row")];
     }
 }

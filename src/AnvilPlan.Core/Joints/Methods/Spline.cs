@@ -14,7 +14,8 @@ internal static class Spline
     private static readonly double[] StripsMm = [2, 3, 4, 6];
 
     /// <summary>Thickness of the strip, mm.</summary>
-    public static double ThicknessMm(SolidPart board) => StripsMm.Where(s => s <= (board.ThicknessMm / 3) + 1e-9).DefaultIfEmpty(StripsMm[0]).Max();
+    public static double ThicknessMm(SolidPart board) => StripsMm.Where(s => s <= (board.ThicknessMm / 3) + 1e-9)
+        .DefaultIfEmpty(StripsMm[0]).Max();
 
     public static double DepthMm(SolidPart board) => Math.Round(board.ThicknessMm * 0.45, 1);
 
@@ -29,10 +30,12 @@ internal static class Spline
             var outside = part.Box.Side(face.Outward());
             var at = part.Box.Centre.With(face.Outward().Axis(), outside - (face.Outward().Sign() * FromOutsideMm(part)));
             draft.Cut(part, EndFixing.EndHole(
-                part, towards.Outward(), at, $"{Deck.Name(joint.Edge)}/spline", Deck.PlaceOf(joint.Edge), "slot for a spline, square to the mitre", ThicknessMm(part), DepthMm(part), null,
+                part, towards.Outward(), at, $"{Deck.Name(joint.Edge)}/spline", Deck.PlaceOf(joint.Edge), "slot for a spline, square to "
+                    + "the mitre", ThicknessMm(part), DepthMm(part), null,
                 "a quarter to a third of the board, nearer the inside", part.Box.Size[along]));
         }
 
-        draft.Bought.Add(new BoughtPiece("spline", $"plywood strip {ThicknessMm(host)} x {Math.Round((2 * DepthMm(host)) - 0.5, 1)} x {Math.Ceiling(joint.LengthMm)}, grain across", 1, 40));
+        draft.Bought.Add(new BoughtPiece("spline", $"plywood strip {ThicknessMm(host)} x {Math.Round((2 * DepthMm(host)) - 0.5, 1)} x "
+            + $"{Math.Ceiling(joint.LengthMm)}, grain across", 1, 40));
     }
 }

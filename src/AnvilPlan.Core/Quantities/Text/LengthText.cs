@@ -53,7 +53,8 @@ public static partial class LengthText
     }
 
     /// <summary>Parses and also holds the value to a range, both ends included; the sentence names field, value and range.</summary>
-    public static ParseResult<Length> ParseWithin(string field, string? text, Length least, Length most, LengthUnit bareUnit = LengthUnit.Millimetre)
+    public static ParseResult<Length> ParseWithin(string field, string? text, Length least, Length most,
+        LengthUnit bareUnit = LengthUnit.Millimetre)
     {
         var parsed = Parse(text, bareUnit);
         if (!parsed.Ok)
@@ -74,11 +75,14 @@ public static partial class LengthText
         return text == "-0" ? "0" : text;
     }
 
-    /// <summary>Prints the nearest fraction, for example <c>5 1/4"</c>; the error of the rounding is in <see cref="InchFraction.ErrorMm"/>.</summary>
+    /// <summary>
+    /// Prints the nearest fraction, for example <c>5 1/4"</c>; the error of the rounding is in <see cref="InchFraction.ErrorMm"/>.
+    /// </summary>
     public static string Inches(Length length, int denominator)
     {
         var f = InchFraction.Round(length, denominator);
-        var body = f.Numerator == 0 ? $"{f.WholeIn}\"" : f.WholeIn == 0 ? $"{f.Numerator}/{f.Denominator}\"" : $"{f.WholeIn} {f.Numerator}/{f.Denominator}\"";
+        var body = f.Numerator == 0 ? $"{f.WholeIn}\"" : f.WholeIn == 0 ? $"{f.Numerator}/{f.Denominator}\""
+            : $"{f.WholeIn} {f.Numerator}/{f.Denominator}\"";
         return f.Negative ? "-" + body : body;
     }
 
@@ -113,23 +117,29 @@ public static partial class LengthText
             + (Value(match.Groups["n" + key].Value) / Value(match.Groups["d" + key].Value))
         : null;
 
-    private static bool DividesByZero(Match match, string key) => match.Groups["d" + key].Success && Value(match.Groups["d" + key].Value) == 0;
+    private static bool DividesByZero(Match match, string key) =>
+        match.Groups["d" + key].Success && Value(match.Groups["d" + key].Value) == 0;
 
     private static double Value(string digits) => double.Parse(digits.Replace(',', '.'), NumberStyles.Float, CultureInfo.InvariantCulture);
 
     private static string Normalise(string text)
     {
         var plain = text.Trim()
-            .Replace('\u2032', '\'').Replace('\u2019', '\'').Replace('\u2033', '"').Replace('\u201d', '"').Replace('\u2212', '-').Replace('\u2044', '/').Replace('\u00a0', ' ')
+            .Replace('\u2032', '\'').Replace('\u2019', '\'').Replace('\u2033', '"').Replace('\u201d', '"').Replace('\u2212', '-')
+                .Replace('\u2044', '/').Replace('\u00a0', ' ')
             .Replace("''", "\"", StringComparison.Ordinal)
-            .Replace("½", " 1/2", StringComparison.Ordinal).Replace("¼", " 1/4", StringComparison.Ordinal).Replace("¾", " 3/4", StringComparison.Ordinal)
-            .Replace("⅛", " 1/8", StringComparison.Ordinal).Replace("⅜", " 3/8", StringComparison.Ordinal).Replace("⅝", " 5/8", StringComparison.Ordinal).Replace("⅞", " 7/8", StringComparison.Ordinal);
+            .Replace("½", " 1/2", StringComparison.Ordinal).Replace("¼", " 1/4", StringComparison.Ordinal)
+                .Replace("¾", " 3/4", StringComparison.Ordinal)
+            .Replace("⅛", " 1/8", StringComparison.Ordinal).Replace("⅜", " 3/8", StringComparison.Ordinal)
+                .Replace("⅝", " 5/8", StringComparison.Ordinal).Replace("⅞", " 7/8", StringComparison.Ordinal);
         return plain.Trim().ToLowerInvariant();
     }
 
     [GeneratedRegex(
-        @"^(?:(?<feet>" + Number + @")\s*(?:'|ft\.?|feet|foot)(?:\s*-?\s*(?:" + @"(?:(?<w1>\d+)(?:\s+|\s*-\s*))?(?<n1>\d+)\s*/\s*(?<d1>\d+)" + @"|(?<inch>" + Number + @"))\s*(?:""|in\.?|inch|inches)?)?"
-        + @"|(?:" + @"(?:(?<w2>\d+)(?:\s+|\s*-\s*))?(?<n2>\d+)\s*/\s*(?<d2>\d+)" + @"|(?<plain>" + Number + @"))\s*(?<unit>mm|cm|m|""|inches|inch|in)?\.?)$",
+        @"^(?:(?<feet>" + Number + @")\s*(?:'|ft\.?|feet|foot)(?:\s*-?\s*(?:" + @"(?:(?<w1>\d+)(?:\s+|\s*-\s*))?(?<n1>\d+)\s*/\s*(?<d1>\d+)"
+            + @"|(?<inch>" + Number + @"))\s*(?:""|in\.?|inch|inches)?)?"
+        + @"|(?:" + @"(?:(?<w2>\d+)(?:\s+|\s*-\s*))?(?<n2>\d+)\s*/\s*(?<d2>\d+)" + @"|(?<plain>" + Number
+            + @"))\s*(?<unit>mm|cm|m|""|inches|inch|in)?\.?)$",
         RegexOptions.CultureInvariant | RegexOptions.ExplicitCapture,
         matchTimeoutMilliseconds: 200)]
     private static partial Regex Whole();

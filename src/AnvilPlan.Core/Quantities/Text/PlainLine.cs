@@ -27,5 +27,6 @@ public static class PlainLine
     private static bool Harmless(char c) => c is >= ' ' and < '\u007F' or >= '\u00A0' and < '\u2000';
 
     /// <summary>Half of a character comes here as U+FFFD and stays that.</summary>
-    private static bool Held(Rune rune) => !Rune.IsControl(rune) && rune.Value is not ((>= 0x2028 and <= 0x202E) or (>= 0x2066 and <= 0x2069) or 0xFFFE or 0xFFFF);
+    private static bool Held(Rune rune) =>
+        !Rune.IsControl(rune) && rune.Value is not ((>= 0x2028 and <= 0x202E) or (>= 0x2066 and <= 0x2069) or 0xFFFE or 0xFFFF);
 }
