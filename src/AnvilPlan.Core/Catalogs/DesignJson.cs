@@ -17,7 +17,13 @@ public static class DesignJson
     public static JsonSerializerOptions For(IReadOnlyList<WayToBuild> systems) =>
         Made.GetValue(systems, s => Configure(new JsonSerializerOptions(), s));
 
-    public static JsonSerializerOptions Configure(JsonSerializerOptions options, IEnumerable<WayToBuild> systems) =>
-        WireJson.Configure(options, [.. systems.Where(s => s.Decision is not null)
-            .Select(s => new DerivedKind(typeof(Structure), "system", s.Decision!, s.Key))]);
+    public static JsonSerializerOptions Configure(JsonSerializerOptions options, IEnumerable<WayToBuild> systems)
+    {
+        List<WayToBuild> known = [.. systems];
+        return WireJson.Configure(options,
+        [
+            .. known.Where(s => s.Decision is not null).Select(s => new DerivedKind(typeof(Structure), "system", s.Decision!, s.Key)),
+            .. known.SelectMany(s => s.Kinds),
+        ]);
+    }
 }

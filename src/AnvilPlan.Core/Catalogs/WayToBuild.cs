@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Json;
 
 namespace AnvilPlan.Core.Catalogs;
 
@@ -21,6 +22,9 @@ public abstract class WayToBuild
 
     /// <summary>The record of its decisions; null when they stand in the design itself.</summary>
     public virtual Type? Decision => null;
+
+    /// <summary>Records of its own among those that files tell apart by a word: kinds of features that only it cuts.</summary>
+    public virtual IReadOnlyList<DerivedKind> Kinds => [];
 
     /// <summary>Its decisions in the order in which a maker takes them; an interface asks for them without knowing the system.</summary>
     public virtual IReadOnlyList<Ask> Asks => [];

@@ -19,11 +19,14 @@ public enum Severity
 public sealed record Finding(string Id, string Code, Severity Severity, string Text, IReadOnlyList<Place> Places,
     [property: JsonIgnore] IReadOnlyList<Remedy> Remedies)
 {
-    /// <summary>Where it is mended.</summary>
-    public Station Station => FindingList.Find(Code)?.Station ?? Station.Shell;
+    /// <summary>Its kind, where a way to build from outside tells it and no list of this code base knows it.</summary>
+    [JsonIgnore] public FindingKind? Kind { get; init; }
 
-    /// <summary>What is told by this code, in general; empty for what a way to build from outside tells.</summary>
-    public string About => FindingList.Find(Code)?.About ?? "";
+    /// <summary>Where it is mended.</summary>
+    public Station Station => (Kind ?? FindingList.Find(Code))?.Station ?? Station.Shell;
+
+    /// <summary>What is told by this code, in general.</summary>
+    public string About => (Kind ?? FindingList.Find(Code))?.About ?? "";
 
     /// <summary>What it has in common with others of its code; those are told as one.</summary>
     [JsonIgnore]

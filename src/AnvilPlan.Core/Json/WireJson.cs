@@ -53,10 +53,11 @@ public static class WireJson
                 return;
             }
 
-            info.PolymorphismOptions = new JsonPolymorphismOptions
+            // beside those that it knows itself
+            info.PolymorphismOptions ??= new JsonPolymorphismOptions
             {
                 TypeDiscriminatorPropertyName = own[0].Discriminator,
-                UnknownDerivedTypeHandling = JsonUnknownDerivedTypeHandling.FailSerialization
+                UnknownDerivedTypeHandling = JsonUnknownDerivedTypeHandling.FailSerialization,
             };
             foreach (var kind in own)
             {

@@ -6,9 +6,8 @@ using AnvilPlan.Core.Shops;
 namespace AnvilPlan.Core.Parts;
 
 /// <summary>
-/// A straight cut right through and right across: what lies to the left of the way from <paramref name="Begin"/> to <paramref name="End"/>,
-/// seen as
-/// drawn, falls off. Both lie on the rim.
+/// A straight cut right through and right across: what lies to the left of the way from <paramref name="Begin"/> to
+/// <paramref name="End"/>, seen as drawn, falls off. Both lie on the rim.
 /// </summary>
 public sealed record Trim(string Id, string For, string Purpose, Uv Begin, Uv End, string SizeWhy)
     : Feature(Id, For, Purpose, WorkedFrom.Seen)

@@ -21,7 +21,8 @@ public sealed record PlanFile(string Name, string MediaType, string What, Func<b
 /// <summary>Every file that leaves the application for a plan.</summary>
 public static class PlanFiles
 {
-    public static IReadOnlyList<PlanFile> Of(Design design, BuildPlan plan, ShopProfile shop, Paper paper) =>
+    /// <param name="json">How files of the plan are written where ways to build from outside brought kinds of their own; null = as shipped.</param>
+    public static IReadOnlyList<PlanFile> Of(Design design, BuildPlan plan, ShopProfile shop, Paper paper, JsonSerializerOptions? json = null) =>
     [
         new("packet.pdf", "application/pdf", "Shop packet: cut list, nests, parts, hole tables, screws, work, purchase",
             () => PacketPages.Write(plan, paper)),
@@ -32,8 +33,8 @@ public static class PlanFiles
         new("milling.csv", "text/csv", "Openings, slots, rabbets, pockets, kerfs and notches of all parts",
             () => Utf8(CsvFiles.Milling(plan))),
         new("purchase.csv", "text/csv", "What to buy", () => Utf8(CsvFiles.Purchase(plan))),
-        new("findings.json", "application/json", "Snags", () => Json(plan.Findings)),
-        new("plan.json", "application/json", "The whole plan", () => Json(plan)),
+        new("findings.json", "application/json", "Snags", () => Json(plan.Findings, json)),
+        new("plan.json", "application/json", "The whole plan", () => Json(plan, json)),
         new("work.csv", "text/csv", "Operations in their order, with tools, times and why", () => Utf8(CsvFiles.Work(plan))),
         new("schedule.ics", "text/calendar", "Operations as to-dos", () => Utf8(ScheduleFile.Write(plan))),
         .. plan.Made.Where(Drawn).Select(m => m.Drawn).SelectMany(p => (PlanFile[])
@@ -71,5 +72,5 @@ public static class PlanFiles
 
     private static byte[] Utf8(string text) => Encoding.UTF8.GetBytes(text);
 
-    private static byte[] Json<T>(T value) => Utf8(JsonSerializer.Serialize(value, Shipped.IndentedJson) + "\n");
+    private static byte[] Json<T>(T value, JsonSerializerOptions? json) => Utf8(JsonSerializer.Serialize(value, json ?? Shipped.IndentedJson) + "\n");
 }

@@ -1625,7 +1625,8 @@ export interface components {
             kind: components["schemas"]["LayerKind"];
             /**
              * @description What a change of this layer changes: `panel/front`, `tray/ID`, `standoff/ID`,
-             *                 `place/ID` (the air before a device), `lift/ID` (the air under a tray), `box` (the last air); null = not from here.
+             *                 `place/ID` (the air before a device), `lift/ID` (the air under a tray), `box` (the last air); null = not from
+             *                 here.
              */
             handle: null | string;
         };
@@ -1999,7 +2000,8 @@ export interface components {
          */
         Direction: "left" | "right" | "front" | "back" | "down" | "up";
         /**
-         * @description How far something is. In the order of the trade: a part, a device or a cable passes through them from first to last and may leave some out.
+         * @description How far something is. In the order of the trade: a part, a device or a cable passes through them from first to last and may leave some
+         *     out.
          * @enum {unknown}
          */
         Done: "sized" | "grooved" | "opened" | "drilled" | "tapped" | "trimmed" | "bevelled" | "formed" | "set" | "glued" | "joined" | "eased" | "finished" | "mounted" | "in" | "plugged" | "closed" | "standing";
@@ -2326,8 +2328,8 @@ export interface components {
             from: components["schemas"]["WorkedFrom"];
         };
         /**
-         * @description A straight cut right through and right across: what lies to the left of the way from Begin to End, seen as
-         *     drawn, falls off. Both lie on the rim.
+         * @description A straight cut right through and right across: what lies to the left of the way from Begin to
+         *     End, seen as drawn, falls off. Both lie on the rim.
          */
         FeatureTrim: {
             /** @enum {string} */
@@ -2385,7 +2387,7 @@ export interface components {
             places: string[];
             /** @description Where it is mended. */
             station: components["schemas"]["Station"];
-            /** @description What is told by this code, in general; empty for what a way to build from outside tells. */
+            /** @description What is told by this code, in general. */
             about: null | string;
         };
         FindingLine: {
@@ -2971,7 +2973,8 @@ export interface components {
             rail: number;
         };
         /**
-         * @description What a person makes, ticks off and labels: one blank, all that is done to it, and the faces of the enclosure that it becomes. A board has
+         * @description What a person makes, ticks off and labels: one blank, all that is done to it, and the faces of the enclosure that it becomes. A board
+         *     has
          *     one face; a folded sheet, a bent strip, a folded tray or a printed body has several.
          */
         MadePart: {
@@ -3513,9 +3516,11 @@ export interface components {
         /** @enum {unknown} */
         PieceKind: "shank" | "head" | "nut" | "washer" | "standoff" | "peg";
         /**
-         * @description A thing of a plan as others name it: findings, operations, fixings, holds. It has one written form, which files and the interface use, and
-         *     which is read here and nowhere else: `device/ID`, `edge/front-left`, `tray/ID`, `cable/ID`, `port/DEVICE/PORT`, `hole/ID`,
-         *     `corner/front-left-top`; a part, a tray's plate or a structure is its id.
+         * @description A thing of a plan as others name it: findings, operations, fixings, holds. It has one written form, which files and the interface use,
+         *     and
+         *     which is read here and nowhere else: `device/ID`, `edge/front-left`, `tray/ID`, `cable/ID`, `port/DEVICE/PORT`,
+         *     `hole/ID`;
+         *     a part, a tray's plate or a structure is its id.
          */
         Place: string;
         /** @description A point in the enclosure's space, mm: X to the right, Y to the back, Z up, seen from the front. */
@@ -3553,7 +3558,8 @@ export interface components {
             plugHeightMm: number;
             /**
              * Format: double
-             * @description How far the connector's face may stand behind the panel's outer face with the connector itself filling the opening.
+             * @description How far the connector's face may stand behind the panel's outer face with the connector itself filling the
+             *                 opening.
              */
             reachMm: number;
             /** @description False for headers and sockets that are used inside the case only. */
@@ -4471,7 +4477,8 @@ export interface components {
             run: components["schemas"]["SplitRun"];
             /**
              * Format: double
-             * @description From the lower edge of the enclosure, or its left edge as the face is drawn, to the middle of the line between the two.
+             * @description From the lower edge of the enclosure, or its left edge as the face is drawn, to the middle of the line between the
+             *                 two.
              */
             atMm: number;
             /**
@@ -4694,7 +4701,8 @@ export interface components {
             v: number;
             /**
              * Format: double
-             * @description Tangent of a quarter of the angle that the stretch turns through, counter-clockwise above zero; 0 = straight.
+             * @description Tangent of a quarter of the angle that the stretch turns through, counter-clockwise above zero; 0 =
+             *                 straight.
              */
             bulge: number;
         };
