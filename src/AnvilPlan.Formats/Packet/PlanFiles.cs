@@ -21,8 +21,10 @@ public sealed record PlanFile(string Name, string MediaType, string What, Func<b
 /// <summary>Every file that leaves the application for a plan.</summary>
 public static class PlanFiles
 {
-    /// <param name="json">How files of the plan are written where ways to build from outside brought kinds of their own; null = as shipped.</param>
-    public static IReadOnlyList<PlanFile> Of(Design design, BuildPlan plan, ShopProfile shop, Paper paper, JsonSerializerOptions? json = null) =>
+    /// <param name="json">How files of the plan are written where ways to build from outside brought kinds of their own; null = as
+    /// shipped.</param>
+    public static IReadOnlyList<PlanFile> Of(Design design, BuildPlan plan, ShopProfile shop, Paper paper,
+        JsonSerializerOptions? json = null) =>
     [
         new("packet.pdf", "application/pdf", "Shop packet: cut list, nests, parts, hole tables, screws, work, purchase",
             () => PacketPages.Write(plan, paper)),
@@ -72,5 +74,6 @@ public static class PlanFiles
 
     private static byte[] Utf8(string text) => Encoding.UTF8.GetBytes(text);
 
-    private static byte[] Json<T>(T value, JsonSerializerOptions? json) => Utf8(JsonSerializer.Serialize(value, json ?? Shipped.IndentedJson) + "\n");
+    private static byte[] Json<T>(T value, JsonSerializerOptions? json) =>
+        Utf8(JsonSerializer.Serialize(value, json ?? Shipped.IndentedJson) + "\n");
 }
