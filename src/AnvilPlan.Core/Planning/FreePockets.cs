@@ -1,7 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
-using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Plans;
 
 namespace AnvilPlan.Core.Planning;
@@ -19,15 +18,18 @@ public static class FreePockets
     /// <summary>A pocket thinner than this is no use, mm.</summary>
     public const double LeastMm = 15;
 
+    /// <summary>So many empty blocks are followed, the largest: crowded rooms fall into thousands.</summary>
+    private const int MostFollowed = 300;
+
     /// <summary>Pockets that do not overlap one another, largest first.</summary>
     /// <param name="clearMm">Left free all round a device that would go in.</param>
     public static IReadOnlyList<FreePocket> Of(BuildPlan plan, Catalog catalog, double clearMm, int most = 6)
     {
         var free = new List<Box> { plan.Inner };
         var taken = plan.Devices.Select(d => new Block(d.Body, d.Pose).Hull)
-            .Concat(plan.Parts.Where(p => p.Kind != PartKind.Panel).Select(p => new Block(p.Box, p.Pose).Hull))
+            .Concat(plan.Parts.Where(p => p.Closes is null).SelectMany(p => p.Body.Select(b => new Block(b, p.Pose).Hull)))
             .Concat(plan.Rooms.Select(r => new Block(r.Box, r.Pose).Hull))
-            .Concat(plan.Parts.Where(p => p is { Kind: PartKind.Panel, Pose: not null })
+            .Concat(plan.Parts.Where(p => p is { Closes: not null, Pose: not null })
                 .SelectMany(p => Before(new Block(p.Box, p.Pose), plan.Inner)));
         foreach (var block in taken)
         {
@@ -78,8 +80,18 @@ public static class FreePockets
             }
         }
 
-        var useful = rests.Where(r => Enum.GetValues<Axis>().All(a => r.Size[a] >= LeastMm)).Distinct().ToList();
-        return [.. useful.Where(r => !useful.Exists(o => o != r && o.Contains(r)))];
+        // what holds another is larger
+        var kept = new List<Box>();
+        foreach (var rest in rests.Where(r => Enum.GetValues<Axis>().All(a => r.Size[a] >= LeastMm)).OrderByDescending(r => r.VolumeMm3)
+            .ThenBy(r => r.Min.X).ThenBy(r => r.Min.Y).ThenBy(r => r.Min.Z))
+        {
+            if (kept.Count < MostFollowed && !kept.Exists(k => k.Contains(rest)))
+            {
+                kept.Add(rest);
+            }
+        }
+
+        return kept;
     }
 
     private static List<string> Fitting(Box pocket, Catalog catalog, double clearMm)

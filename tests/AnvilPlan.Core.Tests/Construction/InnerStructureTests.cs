@@ -6,6 +6,7 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Tests.Support;
 using AnvilPlan.Core.Work;
@@ -142,5 +143,39 @@ public class InnerStructureTests
     {
         var design = Boxed() with { Structures = [] };
         Assert.Contains(Sample.Plan(design).Findings, f => f is { Code: "tray-unsupported", Severity: Severity.Stop });
+    }
+
+    [Fact]
+    public void No_pocket_runs_through_the_walls_of_an_inner_box()
+    {
+        var plan = Sound(Boxed());
+        var pockets = FreePockets.Of(plan, Sample.Catalog, 1);
+        Assert.NotEmpty(pockets);
+        Assert.All(pockets, p => Assert.DoesNotContain(plan.Parts.Where(x => x.Id.StartsWith("inner-box", StringComparison.Ordinal)),
+            x => x.Box.Overlaps(p.Box)));
+        // 150 x 100 less two walls of what 9 mm plywood measures, and all above the floor up to the lid
+        var t = plan.Part("inner-box/left").ThicknessMm;
+        var within = pockets.Single(p => plan.Part("inner-box-floor").Box.Grow(0.1).WithSpan(Axis.Z, 0, 1000).Contains(p.Box)
+            && p.Box.Min.Z > plan.Part("inner-box-floor").Box.Min.Z && p.Box.Max.Z < plan.Part("inner-box/lid").Box.Max.Z);
+        Assert.Equal((150 - (2 * t)) * (100 - (2 * t)) * (80 - 10 - (2 * t)) * 1e-6, within.VolumeL, 6);
+    }
+
+    [Fact]
+    public void The_pockets_of_a_crowded_room_are_found_at_once()
+    {
+        var crowded = Sample.Empty with
+        {
+            Box = Sample.Empty.Box with { WidthMm = 900, DepthMm = 700, HeightMm = 500 },
+            Devices =
+            [
+                .. Enumerable.Range(0, 100).Select(i =>
+                    Sample.Device($"d{i}", "relay-2", "panel/bottom", 30 + (i % 10 * 83), 30 + (i / 10 * 61)) with { StandoffMm = 5 + (i * 37 % 60) }),
+            ],
+        };
+        var plan = Sample.Plan(crowded);
+        var watch = System.Diagnostics.Stopwatch.StartNew();
+        var pockets = FreePockets.Of(plan, Sample.Catalog, 1);
+        Assert.True(watch.Elapsed < TimeSpan.FromSeconds(2), $"{watch.Elapsed}");
+        Assert.All(pockets, p => Assert.DoesNotContain(plan.Devices, d => d.Body.Overlaps(p.Box)));
     }
 }
