@@ -34,7 +34,7 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
 
         foreach (var (id, block) in _parts)
         {
-            if (!zone.Exempt.Contains(id) && id != AdapterPlate.IdOf(zone.Owner) && !Carries(zone, id) && Shared(zone, block) is { } shared)
+            if (!zone.Exempt.Contains(id) && id != AdapterPlate.IdOf(zone.Owner) && Shared(zone, block) is { } shared && !Carries(zone, id))
             {
                 yield return new ZoneConflict(zone, id, false, shared);
             }

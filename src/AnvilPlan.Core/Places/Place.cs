@@ -25,45 +25,55 @@ public enum PlaceKind
 /// a part, a tray's plate or a structure is its id.
 /// </summary>
 [JsonConverter(typeof(PlaceText))]
-public readonly record struct Place(PlaceKind Kind, string Id)
+public readonly record struct Place
 {
-    private static readonly Dictionary<string, PlaceKind> Kinds = Enum.GetValues<PlaceKind>().Where(k => k != PlaceKind.Part)
-        .ToDictionary(Word, StringComparer.Ordinal);
+    private static readonly Dictionary<string, PlaceKind> Kinds =
+        Enum.GetValues<PlaceKind>().Where(k => k != PlaceKind.Part).ToDictionary(Word, StringComparer.Ordinal);
+
+    private readonly string _written;
+
+    private Place(string written) => _written = written;
 
     /// <summary>What is written alike is the same place, whoever names it.</summary>
-    public static Place Part(string id) => Parse(id);
+    public static Place Part(string id) => new(id);
 
-    public static Place Device(string id) => new(PlaceKind.Device, id);
+    public static Place Device(string id) => new("device/" + id);
 
     /// <param name="name">Its two faces, as in <c>front-left</c>.</param>
-    public static Place Edge(string name) => new(PlaceKind.Edge, name);
+    public static Place Edge(string name) => new("edge/" + name);
 
-    public static Place Tray(string id) => new(PlaceKind.Tray, id);
+    public static Place Tray(string id) => new("tray/" + id);
 
-    public static Place Cable(string id) => new(PlaceKind.Cable, id);
+    public static Place Cable(string id) => new("cable/" + id);
 
-    public static Place Port(string deviceId, string portId) => new(PlaceKind.Port, $"{deviceId}/{portId}");
+    public static Place Port(string deviceId, string portId) => new($"port/{deviceId}/{portId}");
 
-    public static Place Hole(string id) => new(PlaceKind.Hole, id);
+    public static Place Hole(string id) => new("hole/" + id);
 
     /// <summary>From its written form.</summary>
-    public static Place Parse(string written) =>
-        written.IndexOf('/', StringComparison.Ordinal) is > 0 and var cut && Kinds.TryGetValue(written[..cut], out var kind)
-            ? new(kind, written[(cut + 1)..]) : new(PlaceKind.Part, written);
+    public static Place Parse(string written) => new(written);
 
     /// <summary>A written form may stand where a place is wanted.</summary>
-    public static implicit operator Place(string written) => Parse(written);
+    public static implicit operator Place(string written) => new(written);
 
-    public bool Is(PlaceKind kind, out string id)
-    {
-        id = Kind == kind ? Id : "";
-        return Kind == kind;
-    }
+    [JsonIgnore] public PlaceKind Kind => Cut is > 0 and var cut ? Kinds.GetValueOrDefault(_written[..cut], PlaceKind.Part) : PlaceKind.Part;
+
+    /// <summary>Without the word for its kind.</summary>
+    [JsonIgnore] public string Id => Kind == PlaceKind.Part ? ToString() : _written[(Cut + 1)..];
 
     /// <summary>The words of its written form: an id begins with the decision that it follows from.</summary>
     [JsonIgnore] public string[] Words => ToString().Split('/');
 
-    public override string ToString() => Kind == PlaceKind.Part ? Id : $"{Word(Kind)}/{Id}";
+    private int Cut => ToString().IndexOf('/', StringComparison.Ordinal);
+
+    public bool Is(PlaceKind kind, out string id)
+    {
+        var own = Kind == kind;
+        id = own ? Id : "";
+        return own;
+    }
+
+    public override string ToString() => _written ?? "";
 
     private static string Word(PlaceKind kind) => kind.ToString().ToLowerInvariant();
 }
