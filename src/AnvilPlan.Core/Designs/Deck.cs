@@ -1,3 +1,5 @@
+using AnvilPlan.Core.Places;
+
 namespace AnvilPlan.Core.Designs;
 
 /// <summary>Names of decks: a tray by its id, a panel as <c>panel/front</c>.</summary>
@@ -11,7 +13,7 @@ public static class Deck
     public static string Name(EdgeId edge) => $"{Name(edge.Of().A)}-{Name(edge.Of().B)}";
 
     /// <summary>The place name of an edge's joint.</summary>
-    public static string PlaceOf(EdgeId edge) => "edge/" + Name(edge);
+    public static string PlaceOf(EdgeId edge) => Place.Edge(Name(edge)).ToString();
 
     /// <summary>The id of the part that closes a face.</summary>
     public static string PartOf(Face face) => "shell/" + Name(face);

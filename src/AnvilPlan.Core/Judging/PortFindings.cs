@@ -19,7 +19,7 @@ internal static class PortFindings
             var device = plan.Fit.Device(port.DeviceId)!;
             yield return Finding.Of("port-without-opening", Severity.Warn,
                 $"{device.Device.Name}, {port.Name}: no opening, {port.Verdict}.",
-                [Place.Device(port.DeviceId), $"port/{port.DeviceId}/{port.PortId}"],
+                [Place.Device(port.DeviceId), Place.Port(port.DeviceId, port.PortId)],
                 new Remedy("bring-closer", "Move the device so that the port reaches its panel",
                     d => BringCloser(plan, d, device, port.PortId)),
                 new Remedy("leave-closed", "It stays inside deliberately", d => d.WithDevice(device.Id, x => x with

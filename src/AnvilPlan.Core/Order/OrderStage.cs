@@ -65,11 +65,10 @@ internal sealed record Job(
     public IReadOnlySet<string> ComesOff => field ??= Off();
 
     /// <summary>
-    /// Whether what holds these parts waits for the hardware. What hangs on nothing but what comes off is one with it: a stiffener with its
-    /// tray, a box of its own with the bottom that it stands on.
+    /// Whether what holds these parts waits for the hardware. A stiffener that hangs on nothing but its tray is one with it.
     /// </summary>
     public bool Apart(IReadOnlyList<string> parts) => parts.FirstOrDefault(ComesOff.Contains) is { } off
-        && !(parts.Count > 1 && parts.All(p => p == off || HangsOn(p, off)));
+        && !(parts.Count > 1 && parts.All(p => p == off || HoldsOf[p].All(h => h.Other == off)));
 
     /// <summary>Made parts that close the enclosure.</summary>
     public IReadOnlySet<string> Panels => field ??= Faces.All.SelectMany(Shell.PanelsOf).Select(p => MadeOf(p.Id))
@@ -88,26 +87,6 @@ internal sealed record Job(
         }
 
         return unit;
-    }
-
-    /// <summary>Without the one the other is held by no panel of the enclosure.</summary>
-    private bool HangsOn(string part, string off)
-    {
-        var (met, ahead) = (new HashSet<string>(StringComparer.Ordinal) { part, off }, new Queue<string>([part]));
-        while (ahead.TryDequeue(out var at))
-        {
-            if (Panels.Contains(at))
-            {
-                return false;
-            }
-
-            foreach (var (_, other, _) in HoldsOf[at].Where(h => met.Add(h.Other)))
-            {
-                ahead.Enqueue(other);
-            }
-        }
-
-        return true;
     }
 
     /// <summary>What holds a made part, and how.</summary>

@@ -62,7 +62,7 @@ public class BenchLogTests
     [Fact]
     public void Of_the_remedies_that_mend_those_come_first_that_spare_what_is_cut()
     {
-        // a button in the way of a fan: either may move
+        // rails go into the sides, posts into the bottom
         var design = Sample.WithTray with { Trays = [Sample.WithTray.Trays[0] with { Support = TraySupport.None }] };
         var (plan, made) = Begun(design, "shell/bottom");
         var finding = plan.Findings.Single(f => f.Code == "tray-unsupported");

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Shell;
 
 namespace AnvilPlan.Core.Construction.InnerBoxes;
@@ -192,7 +193,8 @@ public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
 
             if (draft.Shell.Panels.TryGetValue(Face.Bottom, out var bottom))
             {
-                FixingRows.Screw(draft, bottom, side, new RowRule("tray/" + own.TrayId, $"{own.Id}/bottom-{name}", EndMm, PitchMostMm,
+                FixingRows.Screw(draft, bottom, side, new RowRule(Place.Tray(own.TrayId).ToString(), $"{own.Id}/bottom-{name}", EndMm,
+                    PitchMostMm,
                     "screw to the inner box")
                 { Turn = FixingTurn.AfterFinish });
             }

@@ -6,6 +6,7 @@ using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Shell;
 
@@ -85,7 +86,8 @@ internal static class PlateSupports
             if (draft.Shell.Member(StiffenerId(tray, name)) is { } bar)
             {
                 draft.Keep(draft.Shell.Trays[tray.Id], bar.Box.Grow(0.01), "stiffener");
-                FixingRows.Screw(draft, draft.Shell.Trays[tray.Id], bar, new RowRule("tray/" + tray.Id, $"{tray.Id}/stiffener-{name}",
+                FixingRows.Screw(draft, draft.Shell.Trays[tray.Id], bar, new RowRule(Place.Tray(tray.Id).ToString(),
+                    $"{tray.Id}/stiffener-{name}",
                     EndMm, PitchMostMm, "screw to stiffener"));
             }
         }
@@ -110,12 +112,12 @@ internal static class PlateSupports
                 .WithSpan(normal, plate.Box.Min[normal] - (fits.GrooveWidthMm / 2), plate.Box.Max[normal] + (fits.GrooveWidthMm / 2))
                 .WithSpan(face.Outward().Axis(), Math.Min(plane, end), Math.Max(plane, end));
             draft.Cut(wall, Recess.Of(
-                wall, inward, seat, $"{tray.Id}/housing", "tray/" + tray.Id, $"groove for {tray.Name.ToLowerInvariant()}",
+                wall, inward, seat, $"{tray.Id}/housing", Place.Tray(tray.Id).ToString(), $"groove for {tray.Name.ToLowerInvariant()}",
                 $"{plate.ThicknessMm:0.##} mm of plate and {fits.GrooveWidthMm} mm of fit; it enters {entry:0.##} mm, cut "
                     + $"{fits.GrooveDepthMm} mm deeper"));
             draft.Keep(wall, seat, tray.Name.ToLowerInvariant());
             var glued = draft.Catalog.Material(plate.MaterialId).Wood && draft.Catalog.Material(wall.MaterialId).Wood;
-            draft.Hold(plate, wall, glued ? HoldBy.Glue : HoldBy.Slipped, "tray/" + tray.Id);
+            draft.Hold(plate, wall, glued ? HoldBy.Glue : HoldBy.Slipped, Place.Tray(tray.Id).ToString());
         }
     }
 
@@ -202,7 +204,7 @@ internal static class PlateSupports
             return;
         }
 
-        var (plate, name, place) = (draft.Shell.Trays[tray.Id], $"{tray.Id}/{Deck.Name(wall)}", "tray/" + tray.Id);
+        var (plate, name, place) = (draft.Shell.Trays[tray.Id], $"{tray.Id}/{Deck.Name(wall)}", Place.Tray(tray.Id).ToString());
         draft.Keep(plate, rail.Box.Grow(0.01), $"rail {Deck.Name(wall)}");
         if (tray.Drawer is null)
         {
@@ -237,7 +239,7 @@ internal static class PlateSupports
             return;
         }
 
-        var (length, normal, place) = (PostMm(tray, fit), tray.Plane.Normal(), "tray/" + tray.Id);
+        var (length, normal, place) = (PostMm(tray, fit), tray.Plane.Normal(), Place.Tray(tray.Id).ToString());
         var thread = catalog.Fasteners.Thread(PostThread);
         var picker = new ScrewPicker(catalog.Fasteners);
         var depth = new WhyTerm("half the post, at most what is tapped", Math.Min(length / 2, PostTappedMm), "mm", "tray place");

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Core.Remedies;
@@ -168,7 +169,7 @@ internal static class TrayFolds
                 continue;
             }
 
-            var rule = new RowRule("tray/" + tray.Id, $"{tray.Id}/flange-{Deck.Name(face)}", EndMm, PitchMostMm,
+            var rule = new RowRule(Place.Tray(tray.Id).ToString(), $"{tray.Id}/flange-{Deck.Name(face)}", EndMm, PitchMostMm,
                 $"{tray.Name.ToLowerInvariant()} to the {Deck.Name(face)}");
             draft.Keep(wall, flange.Box.Grow(0.01), flange.Name.ToLowerInvariant());
             if (draft.Catalog.Material(wall.MaterialId).Wood)

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Printing;
 using AnvilPlan.Core.Shell;
 
@@ -130,7 +131,8 @@ public sealed class PrintedFrameSystem : ConstructionSystem<PrintedFrame>
 
         foreach (var leg in Enumerable.Range(1, Corners.Length).Select(i => draft.Shell.Member($"{own.Id}/leg-{i}")!))
         {
-            var rule = new RowRule("tray/" + own.TrayId, leg.Id, 0, 0, "screw to the printed frame") { Turn = FixingTurn.AfterFinish };
+            var rule = new RowRule(Place.Tray(own.TrayId).ToString(), leg.Id, 0, 0, "screw to the printed frame")
+            { Turn = FixingTurn.AfterFinish };
             if (Contact.Between(leg.Box, bottom.Box) is { } contact)
             {
                 draft.Keep(bottom, leg.Box.Grow(0.01), leg.Name.ToLowerInvariant());
