@@ -56,8 +56,8 @@ public readonly record struct Place
     /// <summary>A written form may stand where a place is wanted.</summary>
     public static implicit operator Place(string written) => new(written);
 
-    [JsonIgnore] public PlaceKind Kind => Cut is > 0 and var cut ? Kinds.GetValueOrDefault(_written[..cut], PlaceKind.Part)
-        : PlaceKind.Part;
+    [JsonIgnore]
+    public PlaceKind Kind => Cut is > 0 and var cut ? Kinds.GetValueOrDefault(_written[..cut], PlaceKind.Part) : PlaceKind.Part;
 
     /// <summary>Without the word for its kind.</summary>
     [JsonIgnore] public string Id => Kind == PlaceKind.Part ? ToString() : _written[(Cut + 1)..];
