@@ -92,6 +92,7 @@ internal static partial class FileChecks
             {
                 Opening o => !There(o.At.U - (o.WidthMm / 2), o.At.V - ((o.HeightMm ?? o.WidthMm) / 2), null),
                 Channel c => !There(c.Min.U, c.Min.V, c.DepthMm),
+                Kerf k => !There(k.Min.U, k.Min.V, k.DepthMm),
                 Notch { Floor: null } n => !There(n.Outline.Min(p => p.U), n.Outline.Min(p => p.V), n.DepthMm),
                 Trim t => !There(t.Begin.U, t.Begin.V, null),
                 _ => false,
@@ -187,6 +188,7 @@ internal static partial class FileChecks
         {
             Notch n => n.Reach,
             Channel c => (c.Min, c.Max),
+            Kerf k => (k.Min, k.Max),
             Opening o => (o.Min, o.Max),
             _ => (default, default)
         };

@@ -48,10 +48,8 @@ public sealed record SheetBend(double ThicknessMm, double RadiusMm, double K, st
             if ((left || corner.Max.U > lengthMm) && (low || corner.Max.V > widthMm) && corner.Max.U - corner.Min.U > SetbackMm
                 && corner.Max.V - corner.Min.V > SetbackMm)
             {
-                yield return new Hole(
-                    $"relief/{i}", forWhat, "bend relief", WorkedFrom.Seen, new Uv(left ? corner.Max.U : corner.Min.U, low ? corner.Max.V
-                        : corner.Min.V), 2 * ThicknessMm, null, null, null, null,
-                    "twice the thickness [R]", "where both bend lines meet", null);
+                yield return new Hole($"relief/{i}", forWhat, "bend relief", WorkedFrom.Seen, new Uv(left ? corner.Max.U : corner.Min.U, low
+                    ? corner.Max.V : corner.Min.V), Bore.Through(2 * ThicknessMm, "twice the thickness [R]"), "where both bend lines meet");
             }
         }
     }

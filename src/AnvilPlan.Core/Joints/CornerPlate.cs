@@ -103,11 +103,9 @@ internal static class CornerPlate
             FixingKind.Bolt, bar.Box.Side(leg),
             [
                 new WayLayer(bar.Id, bar, LayerRole.Clearance, 0, wall, thread.ClearanceNormalMm, (id, at) => FixingRows.Bored(bar, leg,
-                    at, new Hole(
-                    id, place, "screw of the corner plate", WorkedFrom.Seen, default, thread.ClearanceNormalMm, null, null, head.DiaMm,
-                        head.CountersinkDeg,
-                    $"clearance for {thread.Name}: {thread.ClearanceNormalMm} mm ({thread.Source})", "drilled through the plate, which "
-                        + "lies across the corner inside", null))),
+                    at, new Hole(id, place, "screw of the corner plate", WorkedFrom.Seen, default, Bore.Through(thread.ClearanceNormalMm,
+                        $"clearance for {thread.Name}: {thread.ClearanceNormalMm} mm ({thread.Source})").SunkFor(head),
+                        "drilled through the plate, which " + "lies across the corner inside"))),
             ],
             [.. ScrewWays.Screw(head, thread.NominalMm, screw.LengthMm ?? wall + PlateMm + 4), ScrewWays.Nut(tables.Nut(thread.Name), wall
                 + PlateMm)], [screw], []);
@@ -119,9 +117,10 @@ internal static class CornerPlate
         return new FixingWay(
             FixingKind.Rivet, bar.Box.Side(leg) - (out_ == leg ? 0 : leg.Sign() * wall),
             [
-                new WayLayer(bar.Id, bar, LayerRole.Clearance, 0, wall, HoleMm, (id, at) => FixingRows.Bored(bar, leg, at, new Hole(
-                    id, place, "rivet of the corner plate", WorkedFrom.Seen, default, HoleMm, null, null, null, null,
-                        $"rivet {RivetMm}: hole {HoleMm} mm", "drilled through the plate, which lies across the corner", null))),
+                new WayLayer(bar.Id, bar, LayerRole.Clearance, 0, wall, HoleMm, (id, at) => FixingRows.Bored(bar, leg, at,
+                    new Hole(id, place, "rivet of the corner plate", WorkedFrom.Seen, default,
+                    Bore.Through(HoleMm, $"rivet {RivetMm}: hole {HoleMm} mm"), "drilled through the plate, which lies across "
+                    + "the corner"))),
             ],
             [new(PieceKind.Head, -PlateMm - (RivetMm / 3), 0, 2 * RivetMm), new(PieceKind.Shank, -PlateMm, wall, RivetMm),
                 new(PieceKind.Nut, wall, wall + RivetMm, 1.5 * RivetMm)],

@@ -96,12 +96,26 @@ public static class EndFixing
     }
 
     /// <summary>A hole in the side of a part that looks in that direction.</summary>
-    internal static EdgeHole EndHole(SolidPart part, Direction side, Point3 at, string id, string place, string purpose, double diaMm,
-        double depthMm, string? thread, string why, double? slotMm = null)
+    internal static EdgeHole EndHole(SolidPart part, Direction side, Point3 at, string id, string place, string purpose, Bore bore,
+        string? placeWhy)
+    {
+        var (edge, along, down) = OnEdge(part, side, at);
+        return new EdgeHole(id, place, purpose, edge, along, down, bore, placeWhy);
+    }
+
+    /// <summary>A slot in the side of a part that looks in that direction.</summary>
+    /// <param name="lengthMm">Along the edge; <paramref name="widthMm"/> across the board.</param>
+    internal static EdgeSlot EndSlot(SolidPart part, Direction side, Point3 at, string id, string place, string purpose, double lengthMm,
+        double widthMm, double depthMm, string why)
+    {
+        var (edge, along, down) = OnEdge(part, side, at);
+        return new EdgeSlot(id, place, purpose, edge, along, down, lengthMm, widthMm, depthMm, why);
+    }
+
+    private static (PartEdge Edge, double AlongMm, double FromSeenMm) OnEdge(SolidPart part, Direction side, Point3 at)
     {
         var edge = JointDraft.EdgeTowards(part, side);
         var plane = part.Frame.ToPlane(at);
-        return new EdgeHole(id, place, purpose, edge, edge is PartEdge.ULeast or PartEdge.UMost ? plane.V
-            : plane.U, -part.Frame.HeightOf(at), diaMm, slotMm, depthMm, thread, why);
+        return (edge, edge is PartEdge.ULeast or PartEdge.UMost ? plane.V : plane.U, -part.Frame.HeightOf(at));
     }
 }

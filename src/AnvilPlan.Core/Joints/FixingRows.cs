@@ -111,8 +111,6 @@ public static class FixingRows
     /// <param name="hole">All but where it is and from which side.</param>
     internal static Feature Bored(SolidPart part, Direction side, Point3 at, Hole hole) => part.Frame.Normal.Axis() == side.Axis()
         ? hole with { From = JointDraft.FaceTowards(part, side), At = part.Frame.ToPlane(at) }
-        : EndFixing.EndHole(
-            part, side, at, hole.Id, hole.For, hole.Purpose, hole.DiaMm, hole.DepthMm ?? part.DepthFrom(side), hole.Thread,
-                $"{hole.DrillWhy}; {hole.PlaceWhy}") with
-        { SinkDiaMm = hole.SinkDiaMm, SinkDeg = hole.SinkDeg };
+        : EndFixing.EndHole(part, side, at, hole.Id, hole.For, hole.Purpose,
+            hole.Bore with { DepthMm = hole.DepthMm ?? part.DepthFrom(side) }, hole.PlaceWhy);
 }

@@ -24,10 +24,10 @@ internal static class FootFixing
         var free = Math.Max(0, (Math.Min(foot.LengthMm, foot.WidthMm) - passageMm - 3) / 2);
         double[] shifts = [0, free / 2, -free / 2, free, -free];
         var where = $"{foot.Name} to {floor.Name.ToLowerInvariant()}";
-        var passage = new WayLayer(foot.Id, foot, LayerRole.Clearance, seatMm - foot.ThicknessMm, 0, passageMm, (id, at) => new Hole(
-            $"{id}/passage", place, "passage for the head and the driver", WorkedFrom.Far, foot.Frame.ToPlane(at), passageMm,
-                foot.ThicknessMm - seatMm, null, null, null, $"head and driver: {passageMm} mm", "under the screw",
-                "a third of the foot's height stays above the head"));
+        var passage = new WayLayer(foot.Id, foot, LayerRole.Clearance, seatMm - foot.ThicknessMm, 0, passageMm,
+            (id, at) => new Hole($"{id}/passage", place, "passage for the head and the driver", WorkedFrom.Far, foot.Frame.ToPlane(at),
+            new Bore(passageMm, foot.ThicknessMm - seatMm, PlainBore.It, $"head and driver: {passageMm} mm",
+            "a third of the foot's height stays above the head"), "under the screw"));
         var points = shifts.SelectMany(x => shifts.Select(y => middle + new Point3(x, y, 0)))
             .OrderBy(p => Math.Abs(p.X - middle.X) + Math.Abs(p.Y - middle.Y)).ToList();
         draft.Fixings.Add(new FixingSet(
@@ -64,12 +64,11 @@ internal static class FootFixing
         var bolt = picker.WithNut(screw, place, where, thread, HeadForm.Pan,
             [seat, new WhyTerm("bottom thickness", thickness, "mm", "panel")], 0, 0, null);
         var clear = thread.ClearanceNormalMm;
-        var why = $"clearance for {ThreadName}, normal series: {clear} mm ({thread.Source})";
+        var passes = Bore.Through(clear, $"clearance for {ThreadName}, normal series: {clear} mm ({thread.Source})");
         var head = catalog.Fasteners.Head(ThreadName, HeadForm.Pan);
         yield return new FixingWay(
             FixingKind.Bolt, floor.Box.Side(Direction.Down) - seatMm,
-            [.. Foot(foot, seatMm, clear, place), Layer(floor, LayerRole.Clearance, seatMm, thickness, clear, null, null, place, "foot",
-                why, placeWhy, null)],
+            [.. Foot(foot, seatMm, clear, place), Layer(floor, LayerRole.Clearance, seatMm, passes, place, "foot", placeWhy)],
             [.. ScrewWays.Screw(head, thread.NominalMm, bolt.LengthMm ?? seatMm + thickness + 5),
                 ScrewWays.Nut(catalog.Fasteners.Nut(ThreadName), seatMm + thickness)], [bolt], []);
 
@@ -101,11 +100,10 @@ internal static class FootFixing
                 yield return new FixingWay(
                     FixingKind.Screw, floor.Box.Side(Direction.Down) - seatMm,
                     [
-                        .. Foot(foot, seatMm, clear, place), Layer(floor, LayerRole.Clearance, seatMm, thickness, clear, null, null, place,
-                            "foot", why, placeWhy, null),
-                        Layer(block, LayerRole.Thread, seatMm + thickness, deep, thread.TapDrillMm, deep, thread.Name, place,
-                            "tapped hole for the foot", $"tap drill {thread.Name}: {thread.TapDrillMm} mm", placeWhy,
-                            "thread that bites and 3 pitches"),
+                        .. Foot(foot, seatMm, clear, place), Layer(floor, LayerRole.Clearance, seatMm, passes, place, "foot", placeWhy),
+                        Layer(block, LayerRole.Thread, seatMm + thickness, Bore.Blind(thread.TapDrillMm, deep,
+                            $"tap drill {thread.Name}: {thread.TapDrillMm} mm", "thread that bites and 3 pitches").Tapped(thread.Name),
+                            place, "tapped hole for the foot", placeWhy),
                     ],
                     ScrewWays.Screw(head, thread.NominalMm, choice.LengthMm ?? seatMm + thickness + 6), [choice], [])
                 { Suffix = suffix };
@@ -128,12 +126,12 @@ internal static class FootFixing
         foreach (var (part, role, mm) in parts)
         {
             var bites = role == LayerRole.Bite;
-            double? deep = bites ? Math.Min((choice.LengthMm ?? from + 4) - from + 1, mm - 0.5) : null;
-            layers.Add(Layer(part, role, from, deep ?? mm, bites ? size.PilotFor(into) : size.ClearanceMm, deep, null, place, part == floor
-                ? "foot" : "pilot for the foot",
-                bites ? $"pilot for {size.Name} in {into.Name}: {size.PilotFor(into)} mm (USDA Wood Handbook ch. 8)"
-                    : $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm", placeWhy, bites
-                    ? "what the screw reaches in and 1 mm for its point" : null));
+            var bore = bites
+                ? Bore.Blind(size.PilotFor(into), Math.Min((choice.LengthMm ?? from + 4) - from + 1, mm - 0.5),
+                    $"pilot for {size.Name} in {into.Name}: {size.PilotFor(into)} mm (USDA Wood Handbook ch. 8)",
+                    "what the screw reaches in and 1 mm for its point")
+                : Bore.Through(size.ClearanceMm, $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm");
+            layers.Add(Layer(part, role, from, bore, place, part == floor ? "foot" : "pilot for the foot", placeWhy));
             from += mm;
         }
 
@@ -146,15 +144,14 @@ internal static class FootFixing
     {
         if (foot is not null)
         {
-            yield return new WayLayer(foot.Id, foot, LayerRole.Clearance, 0, seatMm, dia, (id, at) => new Hole(
-                id, place, "screw to the bottom", WorkedFrom.Seen, foot.Frame.ToPlane(at), dia, null, null, null, null,
-                    $"clearance {dia} mm", "the middle of the foot", null));
+            yield return new WayLayer(foot.Id, foot, LayerRole.Clearance, 0, seatMm, dia,
+                (id, at) => new Hole(id, place, "screw to the bottom", WorkedFrom.Seen, foot.Frame.ToPlane(at),
+                Bore.Through(dia, $"clearance {dia} mm"), "the middle of the foot"));
         }
     }
 
-    private static WayLayer Layer(SolidPart part, LayerRole role, double from, double mm, double dia, double? deep, string? thread,
-        string place, string purpose, string why, string placeWhy, string? depthWhy) => new(
-        part.Id, part, role, from, from + mm, dia, (id, at) =>
-            FixingRows.Bored(part, Direction.Down, at, new Hole(id, place, purpose, WorkedFrom.Seen, default, dia, deep, thread, null, null,
-            why, placeWhy, depthWhy)));
+    private static WayLayer Layer(SolidPart part, LayerRole role, double from, Bore bore, string place, string purpose,
+        string placeWhy) => new(
+        part.Id, part, role, from, from + (bore.DepthMm ?? part.DepthFrom(Direction.Down)), bore.DiaMm, (id, at) =>
+            FixingRows.Bored(part, Direction.Down, at, new Hole(id, place, purpose, WorkedFrom.Seen, default, bore, placeWhy)));
 }

@@ -19,7 +19,7 @@ public static class Recess
         }
 
         var along = part.Frame.U.Axis() == side.Axis() ? part.Frame.V : part.Frame.U;
-        return EndFixing.EndHole(part, side, away.Centre, id, forWhat, purpose, away.Size[part.Frame.Normal.Axis()], depth, null, why,
-            away.Size[along.Axis()]);
+        return EndFixing.EndSlot(part, side, away.Centre, id, forWhat, purpose, away.Size[along.Axis()],
+            away.Size[part.Frame.Normal.Axis()], depth, why);
     }
 }

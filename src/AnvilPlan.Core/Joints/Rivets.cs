@@ -66,8 +66,8 @@ public static class Rivets
         var why = $"rivet {rivet["body_dia_mm"]}: hole {hole} mm ({rivet["source"]})";
         WayLayer Layer(SolidPart part, double from, double to) =>
             new(part.Id, part, LayerRole.Clearance, from, to, hole, (id, at) => FixingRows.Bored(
-            part, contact.Side, at, new Hole(id, rule.Place, rule.What, WorkedFrom.Seen, default, hole, null, null, null, null, why,
-                FixingRows.RowWhy(rule, contact, inner), null)));
+            part, contact.Side, at, new Hole(id, rule.Place, rule.What, WorkedFrom.Seen, default, Bore.Through(hole, why),
+                FixingRows.RowWhy(rule, contact, inner))));
         return new FixingWay(
             FixingKind.Rivet, outer.Box.Side(contact.Side), [Layer(outer, 0, outerMm), Layer(inner, begins, begins + innerMm)],
             // the head outside, and the bulb that the mandrel draws up behind: about a diameter long

@@ -118,11 +118,11 @@ public static class ScrewWays
         return new FixingWay(
             FixingKind.WoodScrew, joint.HeadAt,
             [
-                Under(joint, size.ClearanceMm, sinks ? size.HeadMm : null, 90, $"clearance for wood screw {size.Name}: "
-                    + $"{size.ClearanceMm} mm ({size.Source})"),
-                Into(joint, LayerRole.Bite, pilot, deep, null, $"pilot for {joint.Clamped.Name.ToLowerInvariant()}",
+                Under(joint, Bore.Through(size.ClearanceMm, $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm ({size.Source})")
+                    .SunkFor(head)),
+                Into(joint, LayerRole.Bite, $"pilot for {joint.Clamped.Name.ToLowerInvariant()}", Bore.Blind(pilot, deep,
                     $"pilot for {size.Name} in {into.Name}: {pilot} mm, share of the root diameter (USDA Wood Handbook ch. 8)",
-                        $"the screw's {Math.Round(reach, 2)} mm in the wood and 1 mm for its point"),
+                    $"the screw's {Math.Round(reach, 2)} mm in the wood and 1 mm for its point")),
             ],
             Screw(head, size.ShankMm, choice.LengthMm ?? joint.BeginsMm + 4, washer),
                 [choice with { Head = sinks ? "countersunk" : "pan", GripMm = choice.GripMm - washer, WasherMm = washer }], []);
@@ -165,15 +165,15 @@ public static class ScrewWays
         return new FixingWay(
             FixingKind.Screw, joint.HeadAt,
             [
-                Under(joint, clear, form == HeadForm.Countersunk ? head.DiaMm : null, head.CountersinkDeg,
-                    $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm ({thread.Source})"),
-                Into(joint, LayerRole.Thread, thread.TapDrillMm, deep, thread.Name, joint.IntoEnd ? "tapped hole in the end"
-                    : $"tapped hole for {joint.Clamped.Name.ToLowerInvariant()}",
+                Under(joint, Bore.Through(clear,
+                    $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm ({thread.Source})").SunkFor(head)),
+                Into(joint, LayerRole.Thread, joint.IntoEnd ? "tapped hole in the end"
+                    : $"tapped hole for {joint.Clamped.Name.ToLowerInvariant()}", Bore.Blind(thread.TapDrillMm, deep,
                     $"tap drill {thread.Name}: {thread.TapDrillMm} mm, "
                         + $"{ThreadForm.Percent(thread.NominalMm, thread.PitchMm, thread.TapDrillMm)
                             .ToString("0", System.Globalization.CultureInfo.InvariantCulture)} % thread",
                     $"{Math.Round(bite, 2)} mm of thread that bites and 3 pitches of {thread.PitchMm} mm for the tap to run out, at most "
-                        + $"through"),
+                        + "through").Tapped(thread.Name)),
             ],
             Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + bite), [choice], []);
     }
@@ -195,14 +195,13 @@ public static class ScrewWays
             $"screw/{joint.Name}", joint.For, joint.Where, thread, form,
             [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part"),
                 new WhyTerm(joint.Into.Name.ToLowerInvariant(), joint.IntoMm, "mm", "part")], 0, 0, null);
-        var clear = $"clearance for {thread.Name}, normal series: {thread.ClearanceNormalMm} mm; {Math.Round(joint.IntoMm, 2)} mm are "
-            + $"too thin for a thread ({thread.Source})";
+        var clear = Bore.Through(thread.ClearanceNormalMm, $"clearance for {thread.Name}, normal series: {thread.ClearanceNormalMm} mm; "
+            + $"{Math.Round(joint.IntoMm, 2)} mm are too thin for a thread ({thread.Source})");
         return new FixingWay(
             FixingKind.Bolt, joint.HeadAt,
             [
-                Under(joint, thread.ClearanceNormalMm, form == HeadForm.Countersunk ? head.DiaMm : null, head.CountersinkDeg, clear),
-                Into(joint, LayerRole.Clearance, thread.ClearanceNormalMm, null, null,
-                    $"clearance hole for {joint.Clamped.Name.ToLowerInvariant()}", clear, null),
+                Under(joint, clear.SunkFor(head)),
+                Into(joint, LayerRole.Clearance, $"clearance hole for {joint.Clamped.Name.ToLowerInvariant()}", clear),
             ],
             [.. Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + joint.IntoMm + 4),
                 Nut(tables.Nut(thread.Name), joint.BeginsMm + joint.IntoMm)], [choice], []);
@@ -222,9 +221,8 @@ public static class ScrewWays
         return new FixingWay(
             FixingKind.RivetNut, joint.HeadAt,
             [
-                Under(joint, thread.ClearanceNormalMm, null, null, why),
-                Into(joint, LayerRole.Seat, RivetNutHoleMm, null, null, $"rivet nut for {joint.Clamped.Name.ToLowerInvariant()}", why,
-                    null),
+                Under(joint, Bore.Through(thread.ClearanceNormalMm, why)),
+                Into(joint, LayerRole.Seat, $"rivet nut for {joint.Clamped.Name.ToLowerInvariant()}", Bore.Through(RivetNutHoleMm, why)),
             ],
             [.. Screw(head, thread.NominalMm, choice.LengthMm ?? joint.BeginsMm + RivetNutBodyMm),
                 new FixingPiece(PieceKind.Nut, joint.BeginsMm + joint.IntoMm, joint.BeginsMm + RivetNutBodyMm, RivetNutHoleMm)],
@@ -242,8 +240,8 @@ public static class ScrewWays
         return IntoSlot(
             draft.Catalog, $"screw/{joint.Name}", joint.For, joint.Where, thread, new WhyTerm(joint.Clamped.Name.ToLowerInvariant(),
                 joint.BeginsMm, "mm", "part"),
-            Under(joint, clear, null, null, $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm "
-                + $"({thread.Source})"), joint.Into, joint.HeadAt, washers * tables.Nut(thread.Name).WasherThicknessMm, null);
+            Under(joint, Bore.Through(clear, $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm "
+                + $"({thread.Source})")), joint.Into, joint.HeadAt, washers * tables.Nut(thread.Name).WasherThicknessMm, null);
     }
 
     /// <summary>A screw with its head on what lies on a slotted profile, into a nut in the slot.</summary>
@@ -279,15 +277,18 @@ public static class ScrewWays
     private static WhyTerm SlotRoom(BarStock bar) =>
         new("slot behind its lip, less a fifth of a millimetre", (bar.SlotDepthMm ?? 6) - (bar.WallMm ?? 1.5) - 0.2, "mm", "profile");
 
-    private static WayLayer Under(ScrewJoint joint, double dia, double? sinkMm, double? sinkDeg, string why) => new(
-        joint.Clamped.Id, joint.Clamped, LayerRole.Clearance, 0, joint.ClampedMm, dia, (id, at) =>
-            FixingRows.Bored(joint.Clamped, joint.Out, at, new Hole(
-            id, joint.For, joint.What, WorkedFrom.Seen, default, dia, null, null, sinkMm, sinkMm is null ? null : sinkDeg, why,
-                joint.PlaceWhy, null)));
+    /// <summary>Sunk where the head is one that lies flush.</summary>
+    /// <param name="head">Null where no head lies in it.</param>
+    internal static Bore SunkFor(this Bore bore, ScrewHead? head) =>
+        head is { Form: HeadForm.Countersunk, CountersinkDeg: { } deg } ? bore.Sunk(head.DiaMm, deg) : bore;
 
-    private static WayLayer Into(ScrewJoint joint, LayerRole role, double dia, double? deepMm, string? thread, string purpose, string why,
-        string? depthWhy) => new(
-        joint.Into.Id, joint.Into, role, joint.BeginsMm, joint.BeginsMm + (deepMm ?? joint.IntoMm), dia, (id, at) =>
+    private static WayLayer Under(ScrewJoint joint, Bore bore) => new(
+        joint.Clamped.Id, joint.Clamped, LayerRole.Clearance, 0, joint.ClampedMm, bore.DiaMm, (id, at) =>
+            FixingRows.Bored(joint.Clamped, joint.Out, at, new Hole(
+            id, joint.For, joint.What, WorkedFrom.Seen, default, bore, joint.PlaceWhy)));
+
+    private static WayLayer Into(ScrewJoint joint, LayerRole role, string purpose, Bore bore) => new(
+        joint.Into.Id, joint.Into, role, joint.BeginsMm, joint.BeginsMm + (bore.DepthMm ?? joint.IntoMm), bore.DiaMm, (id, at) =>
             FixingRows.Bored(joint.Into, joint.Out, at, new Hole(
-            id, joint.For, purpose, WorkedFrom.Seen, default, dia, deepMm, thread, null, null, why, joint.PlaceWhy, depthWhy)));
+            id, joint.For, purpose, WorkedFrom.Seen, default, bore, joint.PlaceWhy)));
 }

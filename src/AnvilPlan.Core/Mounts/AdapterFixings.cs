@@ -46,11 +46,10 @@ internal static class AdapterFixings
 
             var thread = ScrewWays.SlotThread(catalog, catalog.Bar(rail.BarId!));
             var (clear, where) = (thread.ClearanceNormalMm, $"Adapter of {device.Device.Name} to {rail.Name.ToLowerInvariant()}");
-            var hole = new WayLayer(plate.Id, plate, LayerRole.Clearance, 0, plate.ThicknessMm, clear, (id, at) => new Hole(
-                id, device.Id, "screw into the slot", JointDraft.FaceTowards(plate, device.Away), plate.Frame.ToPlane(at), clear, null,
-                    null, null, null,
-                $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})", "beside the device, over the slot of the rail",
-                    null));
+            var hole = new WayLayer(plate.Id, plate, LayerRole.Clearance, 0, plate.ThicknessMm, clear, (id, at) => new Hole(id, device.Id,
+                "screw into the slot", JointDraft.FaceTowards(plate, device.Away), plate.Frame.ToPlane(at),
+                Bore.Through(clear, $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})"),
+                "beside the device, over the slot of the rail"));
             draft.Holds.Add(new Hold(plate.Id, rail.Id, HoldBy.Screws, Place.Device(device.Id)));
             draft.Fixings.Add(new FixingSet(
                 $"{device.Id}/adapter-{rail.Id}", device.Id, where, device.Away.Opposite(), [new PointsLocus([.. group])],
@@ -103,11 +102,11 @@ internal static class AdapterFixings
                         [
                             new WayLayer(deck.Id, deck, LayerRole.Clearance, 0, deck.ThicknessMm, group.Min(h => h.DiaMm), null),
                             new WayLayer(plate.Id, plate, LayerRole.Thread, deck.ThicknessMm, deck.ThicknessMm + plate.ThicknessMm,
-                                thread.TapDrillMm, (id, at) => new Hole(
-                                id, device.Id, $"tapped hole over a hole of {deck.Name.ToLowerInvariant()}", WorkedFrom.Seen,
-                                    plate.Frame.ToPlane(at), thread.TapDrillMm, null, thread.Name, null, null,
-                                $"tap drill {thread.Name}: {thread.TapDrillMm} mm; its screw passes the deck's hole",
-                                    "over the deck's hole", null)),
+                                thread.TapDrillMm, (id, at) =>
+                                    new Hole(id, device.Id, $"tapped hole over a hole of {deck.Name.ToLowerInvariant()}", WorkedFrom.Seen,
+                                    plate.Frame.ToPlane(at),
+                                    Bore.Through(thread.TapDrillMm, $"tap drill {thread.Name}: {thread.TapDrillMm} mm; its screw passes "
+                                    + $"the deck's hole").Tapped(thread.Name), "over the deck's hole")),
                         ],
                         ScrewWays.Screw(catalog.Fasteners.Head(thread.Name, HeadForm.Pan), thread.NominalMm, choice.LengthMm
                             ?? deck.ThicknessMm + plate.ThicknessMm), [choice], []),

@@ -248,11 +248,10 @@ internal sealed class MountHoles
             var slotted = part.Section == BarShape.Slotted && !_device.Model.InPanel;
             var side = _device.Model.InPanel ? _device.Facing : slotted ? _device.Away : _device.Away.Opposite();
             yield return new WayLayer(part.Id, part, LayerRole.Clearance, from, from + mm, dia, Device.OnDrilledHoles && part == deck ? null
-                : (id, at) => new Hole(
-                id, Device.Id, $"{Device.Name}, hole {id[(id.LastIndexOf('/') + 1)..]}{(part == _pad ? ", through the pad" : "")}",
-                    JointDraft.FaceTowards(part, side), part.Frame.ToPlane(at), dia, slotted ? mm : null, null, flush?.DiaMm,
-                    flush?.CountersinkDeg, why,
-                $"{Device.Name} at ({Device.UMm}, {Device.VMm}) on its deck, {Device.QuarterTurns} quarter turns", null));
+                : (id, at) => new Hole(id, Device.Id,
+                    $"{Device.Name}, hole {id[(id.LastIndexOf('/') + 1)..]}{(part == _pad ? ", through the pad" : "")}",
+                    JointDraft.FaceTowards(part, side), part.Frame.ToPlane(at), new Bore(dia, slotted ? mm : null, PlainBore.It, why, null)
+                    .SunkFor(flush), $"{Device.Name} at ({Device.UMm}, {Device.VMm}) on its deck, {Device.QuarterTurns} quarter turns"));
             from += mm;
         }
     }

@@ -34,6 +34,8 @@ public enum PartEdge
 [JsonDerivedType(typeof(Notch), "notch")]
 [JsonDerivedType(typeof(Trim), "trim")]
 [JsonDerivedType(typeof(EdgeHole), "edgeHole")]
+[JsonDerivedType(typeof(EdgeSlot), "edgeSlot")]
+[JsonDerivedType(typeof(Kerf), "kerf")]
 [JsonDerivedType(typeof(BendLine), "bendLine")]
 public abstract record Feature(string Id, string For, string Purpose, WorkedFrom From)
 {
@@ -71,15 +73,6 @@ public abstract record Feature(string Id, string For, string Purpose, WorkedFrom
 
     /// <summary>The same on the blank that its part is bent from; null for what belongs to the bend itself.</summary>
     public abstract Feature? Laid(Laying on);
-
-    private protected static IEnumerable<Working> Bored(double diaMm, string? thread, double? sinkMm, WorkRates rates)
-    {
-        yield return new Working(Craft.Drill, rates.HoleMin, sinkMm is null ? "{0:0.##}" : "{0:0.##}, sunk to {1:0.##}", diaMm, sinkMm);
-        if (thread is not null)
-        {
-            yield return new Working(Craft.Tap, rates.TapMin, thread);
-        }
-    }
 
     private protected string Far => From == WorkedFrom.Far ? "_FAR" : "";
 

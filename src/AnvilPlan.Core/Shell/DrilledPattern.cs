@@ -44,9 +44,8 @@ public static class DrilledPattern
             {
                 var at = frame.ToSpace(new Uv(hole.UMm, hole.VMm));
                 var part = Deck.IsPanel(deckId, out var face) ? shell.PanelAt(face, at) : shell.Deck(deckId);
-                yield return new PartFeature(part.Id, new Hole(
-                    $"drilled/{i}", "drilled", "hole that is there already", WorkedFrom.Seen, part.Frame.ToPlane(at), hole.DiaMm,
-                    null, null, null, null, "as measured on the part", "as measured on the part", null)
+                yield return new PartFeature(part.Id, new Hole($"drilled/{i}", "drilled", "hole that is there already", WorkedFrom.Seen,
+                    part.Frame.ToPlane(at), Bore.Through(hole.DiaMm, "as measured on the part"), "as measured on the part")
                 { Given = true });
             }
         }

@@ -28,7 +28,7 @@ public static class MovementSlots
         var held = holds.Select(h => h.Place.ToString()).ToHashSet(StringComparer.Ordinal);
         return
         [
-            .. holes.Select(f => f.Feature is Hole { DepthMm: null, Thread: null, SinkDiaMm: null } hole && hole.For != "feet"
+            .. holes.Select(f => f.Feature is Hole { DepthMm: null, Bore.Finish: PlainBore } hole && hole.For != "feet"
                 && held.Contains(hole.For) && boards.TryGetValue(f.PartId, out var board)
                 && TravelMm(board, hole.At, catalog, air) is >= LeastMm and var travel
                     ? new PartFeature(f.PartId, Slot(hole, travel))

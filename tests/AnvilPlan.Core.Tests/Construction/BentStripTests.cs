@@ -23,7 +23,7 @@ public class BentStripTests
     private static Part Strip(BuildPlan plan) =>
         plan.Parts.Single(p => p.Kind == PartKind.Blank && p.Id.StartsWith("bent-wrap", StringComparison.Ordinal));
 
-    private static List<Channel> Kerfs(Part strip) => [.. strip.Features.OfType<Channel>().Where(c => c.Kerf)];
+    private static List<Kerf> Kerfs(Part strip) => [.. strip.Features.OfType<Kerf>()];
 
     [Theory]
     [InlineData(10, 9)]
@@ -54,7 +54,7 @@ public class BentStripTests
     public void A_straight_kerf_is_as_wide_at_its_floor_as_at_its_mouth() =>
         Assert.All(Kerfs(Strip(Turned(CornerMethod.StraightKerf))), k =>
         {
-            Assert.Equal(k.Max.U - k.Min.U, k.FloorMm!.Value, 9);
+            Assert.Equal(k.Max.U - k.Min.U, k.FloorMm, 9);
             Assert.Empty(k.Drawing(new Slab(1000, 100, 12)).OfType<DrawnLine>());
         });
 
@@ -63,7 +63,7 @@ public class BentStripTests
     {
         var strip = Strip(Turned(CornerMethod.StraightKerf));
         var kerfs = Kerfs(strip);
-        var sawn = kerfs.Count * kerfs[0].FloorMm!.Value * (kerfs[0].Max.V - kerfs[0].Min.V) * kerfs[0].DepthMm;
+        var sawn = kerfs.Count * kerfs[0].FloorMm * (kerfs[0].Max.V - kerfs[0].Min.V) * kerfs[0].DepthMm;
         var density = Sample.Catalog.Material(strip.MaterialId).DensityKgPerM3 * 1e-6;
         var whole = strip.LengthMm * strip.WidthMm * strip.ThicknessMm * density;
         // holes and grooves of the neighbours take a little more

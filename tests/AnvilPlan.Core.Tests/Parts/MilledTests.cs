@@ -11,10 +11,8 @@ public class MilledTests
     private static Part With(params Feature[] features) =>
         Sample.Plan(Sample.Empty).Part("shell/front") with { LengthMm = 300, WidthMm = 120, ThicknessMm = 12, Features = features };
 
-    private static Channel Kerf(int n, double u) =>
-        new($"bend/kerf/{n}", "edge", $"kerf {n} of 5 at front-top", WorkedFrom.Far, ChannelShape.Groove, new(u, 0), new(u + 1.2, 120),
-        10.2, 10.2, "web of 1.8 mm")
-        { FloorMm = 1.2 };
+    private static Kerf Kerf(int n, double u) => new(
+        $"bend/kerf/{n}", "edge", $"kerf {n} of 5 at front-top", WorkedFrom.Far, new(u, 0), new(u + 1.2, 120), 1.2, 10.2, "web of 1.8 mm");
 
     [Fact]
     public void Kerfs_at_one_step_are_one_line_with_the_first_place_the_step_and_what_is_left()

@@ -183,11 +183,9 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
             [
                 .. layers.OrderByDescending(l => l.Box.Max.Z).Select(layer => new WayLayer(
                     layer.Id, layer, LayerRole.Clearance, top - layer.Box.Max.Z, top - layer.Box.Min.Z, thread.ClearanceLooseMm, (id, at) =>
-                        new Hole(
-                        id, own.Id, "through bolt", WorkedFrom.Seen, layer.Frame.ToPlane(at), thread.ClearanceLooseMm, null,
-                            null, null, null,
-                        $"clearance for {thread.Name}, loose series because the sheet is brittle: {thread.ClearanceLooseMm} mm "
-                            + $"({thread.Source})", $"in the middle of the {own.WallMm} mm wall, at the corner", null))),
+                        new Hole(id, own.Id, "through bolt", WorkedFrom.Seen, layer.Frame.ToPlane(at), Bore.Through(thread.ClearanceLooseMm,
+                            $"clearance for {thread.Name}, loose series because the sheet is brittle: {thread.ClearanceLooseMm} mm "
+                            + $"({thread.Source})"), $"in the middle of the {own.WallMm} mm wall, at the corner"))),
             ],
             [.. ScrewWays.Screw(head, thread.NominalMm, fits ? screw.LengthMm!.Value : height + NutMm + 1, 1),
                 ScrewWays.Nut(tables.Nut(thread.Name), height)],

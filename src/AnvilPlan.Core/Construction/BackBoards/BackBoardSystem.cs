@@ -273,11 +273,10 @@ public sealed partial class BackBoardSystem : ConstructionSystem<BackBoard>
             FixingKind.WoodScrew, bar.Box.Min.Y,
             [
                 new WayLayer(bar.Id, bar, LayerRole.Clearance, 0, deep, WallScrewMm + 0.5,
-                    (id, at) => FixingRows.Bored(bar, Direction.Front, at, new Hole(
-                    id, own.Id, "screw into the wall's framing", WorkedFrom.Seen, default, WallScrewMm + 0.5, null, null,
-                        2 * WallScrewMm, 90,
-                    $"clearance for a wood screw {WallScrewMm} mm", $"on stud {stud}: {own.FirstStudMm} mm from the board's left edge "
-                        + $"and {own.StudSpacingMm} mm apart, within {StudOffsetsMm.Max()} mm of its middle", null))),
+                    (id, at) => FixingRows.Bored(bar, Direction.Front, at, new Hole(id, own.Id, "screw into the wall's framing",
+                        WorkedFrom.Seen, default, Bore.Through(WallScrewMm + 0.5, $"clearance for a wood screw {WallScrewMm} mm")
+                        .Sunk(2 * WallScrewMm, 90), $"on stud {stud}: {own.FirstStudMm} mm from the board's left edge "
+                        + $"and {own.StudSpacingMm} mm apart, within {StudOffsetsMm.Max()} mm of its middle"))),
             ],
             [new(PieceKind.Head, 0, 0.4 * 2 * WallScrewMm, 2 * WallScrewMm), new(PieceKind.Shank, 0, length, WallScrewMm)], [],
             [new BoughtPiece("wall screw", $"wood screw {WallScrewMm} x {length}, countersunk", 1, WallScrewCents)]);

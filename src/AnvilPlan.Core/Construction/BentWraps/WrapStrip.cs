@@ -106,15 +106,15 @@ internal static class WrapStrip
         for (var i = 0; i < bend.Cuts; i++)
         {
             var at = from + (bend.SpacingMm * (i + 0.5));
-            yield return new Channel(
+            yield return new Kerf(
                 $"{Deck.Name(corner.Edge)}/kerf/{i + 1}", own.Id, $"{(tapered ? "tapered kerf" : "kerf")} {i + 1} of {bend.Cuts} at "
-                    + $"{Deck.Name(corner.Edge)}", WorkedFrom.Far, ChannelShape.Groove,
-                new Uv(at - (bend.MouthMm / 2), 0), new Uv(at + (bend.MouthMm / 2), width), thickness - web, thickness - web,
+                    + $"{Deck.Name(corner.Edge)}", WorkedFrom.Far, new Uv(at - (bend.MouthMm / 2), 0),
+                        new Uv(at + (bend.MouthMm / 2), width),
+                FloorMm(own, corner, bend), thickness - web,
                 $"web of {web} mm left; {bend.SpacingMm:0.###} mm apart" + (tapered
                     ? $"; {bend.MouthMm:0.##} mm at the mouth, {own.CutterTipMm:0.##} mm at the tip, "
                         + $"a cutter of {own.CutterTaperDeg:0.##} degrees"
-                    : ""))
-            { FloorMm = FloorMm(own, corner, bend) };
+                    : ""));
         }
     }
 

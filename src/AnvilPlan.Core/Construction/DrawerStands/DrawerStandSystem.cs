@@ -276,10 +276,11 @@ public sealed class DrawerStandSystem : ConstructionSystem<DrawerStand>
             wood ? FixingKind.WoodScrew : FixingKind.Bolt, part.Box.Side(towards) + (towards.Sign() * SlideLeafMm),
             [
                 new WayLayer(part.Id, part, wood ? LayerRole.Bite : LayerRole.Clearance, SlideLeafMm, SlideLeafMm
-                    + (wood ? deep : part.ThicknessMm), dia, (id, at) => FixingRows.Bored(part, towards, at, new Hole(
-                    id, own.Id, wood ? "pilot for the slide" : "screw of the slide", WorkedFrom.Seen, default, dia, wood ? deep
-                        : null, null, null, null, wood ? "pilot for the slide's screws, 3 mm" : "clearance M3",
-                        "on the slide's middle line, from its first hole", wood ? "short of coming through" : null))),
+                    + (wood ? deep : part.ThicknessMm), dia, (id, at) =>
+                        FixingRows.Bored(part, towards, at, new Hole(id, own.Id, wood ? "pilot for the slide" : "screw of the slide",
+                        WorkedFrom.Seen, default, new Bore(dia, wood ? deep : null, PlainBore.It, wood
+                        ? "pilot for the slide's screws, 3 mm" : "clearance M3", wood ? "short of coming through"
+                        : null), "on the slide's middle line, from its first hole"))),
             ],
             [new(PieceKind.Shank, 0, wood ? SlideLeafMm + deep - 1 : SlideLeafMm + part.ThicknessMm + 3, 3)], [],
                 [new BoughtPiece("screw for slides", wood ? "wood screw 3 x 10, flat head" : "M3 x 10 flat head with nut", 1, 5)]);

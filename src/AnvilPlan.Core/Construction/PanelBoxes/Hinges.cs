@@ -110,12 +110,10 @@ public static class Hinges
             + $"{string.Join(", ", set.MiddlesMm.Select(m => Math.Round(m - set.Edged.Box.Min[set.Edge.Along()], 2)))} mm along "
             + $"{set.Edged.Name.ToLowerInvariant()}";
         var headAt = part.Box.Side(set.Side) + (set.Side.Sign() * leafMm);
-        WayLayer Layer(LayerRole role, double dia, double? deep, string? thread, string why) => new(
-            part.Id, part, role, leafMm, leafMm + (deep ?? part.ThicknessMm), dia, (hole, at) =>
-                FixingRows.Bored(part, set.Side, at, new Hole(
-                hole, place, $"{set.Hinge.Name}, {(deep is null ? "clearance hole" : thread is null ? "pilot" : "tapped hole")}",
-                    WorkedFrom.Seen, default, dia, deep, thread, null, null, why, placeWhy, deep is null ? null
-                    : "what the screw reaches past the leaf")));
+        const string deepWhy = "what the screw reaches past the leaf";
+        WayLayer Layer(LayerRole role, Bore bore, string what) => new(
+            part.Id, part, role, leafMm, leafMm + (bore.DepthMm ?? part.ThicknessMm), bore.DiaMm, (hole, at) => FixingRows.Bored(
+                part, set.Side, at, new Hole(hole, place, $"{set.Hinge.Name}, {what}", WorkedFrom.Seen, default, bore, placeWhy)));
 
         if (material.Wood)
         {
@@ -125,8 +123,8 @@ public static class Hinges
                 var deep = Math.Min(depthMm - 0.5, Math.Max(2, (choice.LengthMm ?? 10) - leafMm + 1));
                 yield return new FixingWay(
                     FixingKind.WoodScrew, headAt,
-                        [Layer(LayerRole.Bite, size.PilotFor(material), deep, null, $"pilot for {size.Name} in {material.Name}: "
-                        + $"{size.PilotFor(material)} mm (USDA Wood Handbook ch. 8)")],
+                        [Layer(LayerRole.Bite, Bore.Blind(size.PilotFor(material), deep, $"pilot for {size.Name} in {material.Name}: "
+                        + $"{size.PilotFor(material)} mm (USDA Wood Handbook ch. 8)", deepWhy), "pilot")],
                     [new(PieceKind.Head, 0, leafMm, size.HeadMm), new(PieceKind.Shank, 0, choice.LengthMm ?? 10, size.ShankMm)],
                         [choice], []);
             }
@@ -142,8 +140,9 @@ public static class Hinges
                 picker.EngagementIn(material.Engagement, threadSize), new WhyTerm("usual depth", 12, "mm", "edge"), 0, null);
             yield return new FixingWay(
                 FixingKind.Screw, headAt,
-                    [Layer(LayerRole.Thread, threadSize.TapDrillMm, Math.Max(12, (choice.EngagementMm ?? 6)
-                    + ScrewPicker.ThreePitchesMm(threadSize)), "M3", $"tap drill M3: {threadSize.TapDrillMm} mm ({threadSize.Source})")],
+                    [Layer(LayerRole.Thread, Bore.Blind(threadSize.TapDrillMm, Math.Max(12, (choice.EngagementMm ?? 6)
+                    + ScrewPicker.ThreePitchesMm(threadSize)), $"tap drill M3: {threadSize.TapDrillMm} mm ({threadSize.Source})", deepWhy)
+                    .Tapped("M3"), "tapped hole")],
                 ScrewWays.Screw(head, threadSize.NominalMm, choice.LengthMm ?? 8), [choice], []);
             yield break;
         }
@@ -151,8 +150,8 @@ public static class Hinges
         var bolt = picker.WithNut(id, place, where, threadSize, HeadForm.Countersunk,
             [leaf, new WhyTerm(part.Name.ToLowerInvariant(), part.ThicknessMm, "mm", "panel")], 0, 0, null);
         yield return new FixingWay(
-            FixingKind.Bolt, headAt, [Layer(LayerRole.Clearance, threadSize.ClearanceNormalMm, null, null,
-                $"clearance for M3: {threadSize.ClearanceNormalMm} mm ({threadSize.Source})")],
+            FixingKind.Bolt, headAt, [Layer(LayerRole.Clearance, Bore.Through(threadSize.ClearanceNormalMm,
+                $"clearance for M3: {threadSize.ClearanceNormalMm} mm ({threadSize.Source})"), "clearance hole")],
             [.. ScrewWays.Screw(head, threadSize.NominalMm, bolt.LengthMm ?? 10), ScrewWays.Nut(draft.Catalog.Fasteners.Nut("M3"), leafMm
                 + part.ThicknessMm)], [bolt], []);
     }

@@ -255,9 +255,8 @@ internal static class PlateSupports
         var clear = thread.ClearanceNormalMm;
         WayLayer Layer(SolidPart part, double from, Direction side) =>
             new(part.Id, part, LayerRole.Clearance, from, from + part.ThicknessMm, clear, (id, at) => FixingRows.Bored(part, side,
-            at, new Hole(
-            id, place, "post", WorkedFrom.Seen, default, clear, null, null, null, null, $"clearance for {thread.Name}, normal series: "
-                + $"{clear} mm ({thread.Source})", "in from both edges of the tray as far as nothing else stands there", null)));
+            at, new Hole(id, place, "post", WorkedFrom.Seen, default, Bore.Through(clear, $"clearance for {thread.Name}, normal series: "
+                + $"{clear} mm ({thread.Source})"), "in from both edges of the tray as far as nothing else stands there")));
         draft.Fixings.Add(new FixingSet(
             $"{tray.Id}/post", place, $"Posts of {tray.Name.ToLowerInvariant()}", towards,
                 [.. PostInsetsMm.Select(inset => new PointsLocus([.. Posts(plate, inset)]))],

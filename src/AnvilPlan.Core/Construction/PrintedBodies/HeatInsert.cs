@@ -16,9 +16,9 @@ internal static class HeatInsert
     /// <param name="side">The side of the wall that it is set from.</param>
     /// <param name="fromMm">Its upper end on the axis of the fixing.</param>
     public static WayLayer Seat(SolidPart wall, Direction side, string place, string purpose, double fromMm, string placeWhy) => new(
-        wall.Id, wall, LayerRole.Seat, fromMm, fromMm + DeepMm, HoleMm, (id, at) => FixingRows.Bored(wall, side, at, new Hole(
-            id, place, purpose, WorkedFrom.Seen, default, HoleMm, DeepMm, null, null, null, "heat-set insert M3: 4.0 mm [R]; verify by "
-                + "test piece", placeWhy, "length of the insert")));
+        wall.Id, wall, LayerRole.Seat, fromMm, fromMm + DeepMm, HoleMm, (id, at) =>
+            FixingRows.Bored(wall, side, at, new Hole(id, place, purpose, WorkedFrom.Seen, default,
+            Bore.Blind(HoleMm, DeepMm, "heat-set insert M3: 4.0 mm [R]; verify by " + "test piece", "length of the insert"), placeWhy)));
 
     public static FixingPiece Piece(double fromMm) => new(PieceKind.Peg, fromMm, fromMm + DeepMm, HoleMm);
 }

@@ -85,9 +85,9 @@ internal static class SeamStraps
                 FixingKind.Insert, strap.Box.Side(out_),
                 [
                     new WayLayer(strap.Id, strap, LayerRole.Clearance, 0, ThickMm, thread.ClearanceNormalMm,
-                        (id, at) => FixingRows.Bored(strap, out_, at, new Hole(
-                        id, own.Id, "screw of the strap", WorkedFrom.Seen, default, thread.ClearanceNormalMm, null, null, null, null,
-                            $"clearance for M3, normal series: {thread.ClearanceNormalMm} mm ({thread.Source})", Why, null))),
+                        (id, at) => FixingRows.Bored(strap, out_, at, new Hole(id, own.Id, "screw of the strap", WorkedFrom.Seen, default,
+                            Bore.Through(thread.ClearanceNormalMm, $"clearance for M3, normal series: {thread.ClearanceNormalMm} mm "
+                            + $"({thread.Source})"), Why))),
                     HeatInsert.Seat(wall, out_, own.Id, "insert M3 of a seam strap", ThickMm, Why),
                 ],
                 [.. ScrewWays.Screw(head, thread.NominalMm, choice.LengthMm ?? ThickMm + HeatInsert.DeepMm), HeatInsert.Piece(ThickMm)],

@@ -116,8 +116,8 @@ internal sealed class MagnetJoint : JointMethod
     }
 
     private static Hole Pocket(string id, string place, Magnet magnet, string pole, string placeWhy) => new(
-        id, place, $"pocket for {magnet.Name}, {pole}", WorkedFrom.Seen, default, magnet.DiaMm, magnet.ThicknessMm, null, null, null,
-        $"{magnet.Name}; bore one on scrap first, a press fit holds it with a drop of glue", placeWhy, "flush with the face");
+        id, place, $"pocket for {magnet.Name}, {pole}", WorkedFrom.Seen, default, Bore.Blind(magnet.DiaMm, magnet.ThicknessMm,
+            $"{magnet.Name}; bore one on scrap first, a press fit holds it with a drop of glue", "flush with the face"), placeWhy);
 
     internal override IEnumerable<JointSetting> Settings(EdgeJoint joint, SolidPart host, SolidPart mate, SolidPart? block, Catalog catalog)
     {

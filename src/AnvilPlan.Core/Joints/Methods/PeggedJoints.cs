@@ -69,13 +69,14 @@ internal sealed class DowelJoint : JointMethod
         return new FixingWay(
             FixingKind.Dowel, draft.Fit.Envelope.InnerPlane(joint.Host) + (joint.Host.Outward().Sign() * face),
             [
-                new WayLayer(host.Id, host, LayerRole.Seat, 0, face, peg.ThicknessMm, (id, at) => FixingRows.Bored(host, into, at, new Hole(
-                    id, place, $"dowel {peg.ThicknessMm}", WorkedFrom.Seen, default, peg.ThicknessMm, face, null, null, null,
-                    $"{peg.Name}: a third to half of the thinner board", "on the middle of the end, evenly apart, or where no dowel of "
-                        + "another edge is in the way", "at most two thirds of the board"))),
+                new WayLayer(host.Id, host, LayerRole.Seat, 0, face, peg.ThicknessMm, (id, at) => FixingRows.Bored(host, into, at,
+                    new Hole(id, place, $"dowel {peg.ThicknessMm}", WorkedFrom.Seen, default,
+                    Bore.Blind(peg.ThicknessMm, face, $"{peg.Name}: a third to half of the thinner board",
+                    "at most two thirds of the board"), "on the middle of the end, evenly apart, or where no dowel of "
+                    + "another edge is in the way"))),
                 new WayLayer(mate.Id, mate, LayerRole.Seat, face, face + end, peg.ThicknessMm, (id, at) => EndFixing.EndHole(
-                    mate, joint.Host.Outward(), at, id, place, $"dowel {peg.ThicknessMm} in the end", peg.ThicknessMm, end, null,
-                        "the rest of the dowel and 1.5 mm of room")),
+                    mate, joint.Host.Outward(), at, id, place, $"dowel {peg.ThicknessMm} in the end",
+                    Bore.Blind(peg.ThicknessMm, end, "the rest of the dowel and 1.5 mm of room", null), null)),
             ],
             [new(PieceKind.Peg, 0, face + end, peg.ThicknessMm)], [], [new BoughtPiece("dowel", $"{peg.Name} x {peg.LengthMm}", 1, 4)]);
     }
@@ -149,9 +150,9 @@ internal sealed class BiscuitJoint : JointMethod
             FixingKind.Biscuit, draft.Fit.Envelope.InnerPlane(joint.Host) + (joint.Host.Outward().Sign() * face),
             [
                 new WayLayer(host.Id, host, LayerRole.Seat, 0, face, peg.ThicknessMm, InHost),
-                new WayLayer(mate.Id, mate, LayerRole.Seat, face, face + peg.DepthMm, peg.ThicknessMm, (id, at) => EndFixing.EndHole(
-                    mate, joint.Host.Outward(), at, id, place, $"slot for {peg.Name} in the end", peg.ThicknessMm, peg.DepthMm, null,
-                        "half of the biscuit and 1 mm of room", slot)),
+                new WayLayer(mate.Id, mate, LayerRole.Seat, face, face + peg.DepthMm, peg.ThicknessMm, (id, at) => EndFixing.EndSlot(
+                    mate, joint.Host.Outward(), at, id, place, $"slot for {peg.Name} in the end", slot, peg.ThicknessMm, peg.DepthMm,
+                    "half of the biscuit and 1 mm of room")),
             ],
             [new(PieceKind.Peg, 0, face + peg.DepthMm, peg.ThicknessMm)], [], [new BoughtPiece("biscuit", peg.Name, 1, 5)])
         { SlotMm = slot };
@@ -202,11 +203,11 @@ internal sealed class PocketScrewJoint : JointMethod
         var way = new FixingWay(
             FixingKind.WoodScrew, draft.Fit.Envelope.InnerPlane(joint.Host) - (into.Sign() * back),
             [
-                new WayLayer(mate.Id, mate, LayerRole.Clearance, 0, back, PocketMm, (id, at) => new Hole(
-                    id, place, "pocket at 15 degrees towards the end", JointDraft.FaceTowards(mate, joint.Mate.Outward().Opposite()),
-                        mate.Frame.ToPlane(at), PocketMm,
-                    Math.Round(mate.ThicknessMm * 0.7, 1), null, null, null, $"pocket bit {PocketMm} mm", $"{back} mm from the end",
-                        "so that the screw leaves the end at half the thickness")),
+                new WayLayer(mate.Id, mate, LayerRole.Clearance, 0, back, PocketMm,
+                    (id, at) => new Hole(id, place, "pocket at 15 degrees towards the end",
+                    JointDraft.FaceTowards(mate, joint.Mate.Outward().Opposite()), mate.Frame.ToPlane(at),
+                    new Bore(PocketMm, Math.Round(mate.ThicknessMm * 0.7, 1), PlainBore.It, $"pocket bit {PocketMm} mm",
+                    "so that the screw leaves the end at half the thickness"), $"{back} mm from the end")),
                 new WayLayer(host.Id, host, LayerRole.Bite, back, back + bite, 3.5, null),
             ],
             [new(PieceKind.Shank, 0, back + bite, 3.5)], [], [new BoughtPiece("pocket screw", piece, 1, 9)]);

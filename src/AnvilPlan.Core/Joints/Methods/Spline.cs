@@ -29,10 +29,10 @@ internal static class Spline
             var along = joint.Edge.Along();
             var outside = part.Box.Side(face.Outward());
             var at = part.Box.Centre.With(face.Outward().Axis(), outside - (face.Outward().Sign() * FromOutsideMm(part)));
-            draft.Cut(part, EndFixing.EndHole(
-                part, towards.Outward(), at, $"{Deck.Name(joint.Edge)}/spline", Deck.PlaceOf(joint.Edge), "slot for a spline, square to "
-                    + "the mitre", ThicknessMm(part), DepthMm(part), null,
-                "a quarter to a third of the board, nearer the inside", part.Box.Size[along]));
+            draft.Cut(part, EndFixing.EndSlot(
+                part, towards.Outward(), at, $"{Deck.Name(joint.Edge)}/spline", Deck.PlaceOf(joint.Edge),
+                "slot for a spline, square to the mitre", part.Box.Size[along], ThicknessMm(part), DepthMm(part),
+                "a quarter to a third of the board, nearer the inside"));
         }
 
         draft.Bought.Add(new BoughtPiece("spline", $"plywood strip {ThicknessMm(host)} x {Math.Round((2 * DepthMm(host)) - 0.5, 1)} x "
