@@ -33,6 +33,7 @@ export function somePart(part: Partial<Schemas['Part']> = {}): Schemas['Part'] {
     farSide: 'inside',
     barId: null,
     box: box(200, 12, 100),
+    rings: [],
     frame: { origin: { x: 0, y: 0, z: 0 }, u: 'right', v: 'up' },
     features: [],
     fingerprint: 'abc',

@@ -61,7 +61,20 @@ public sealed class PartSolid
     public Box Around => Axes.Around(Part.Pose, Part.Box, null);
 
     /// <param name="p">In the enclosure, as of all that follow.</param>
-    public bool InBody(Point3 p) => Own(p) is var own && Part.Body.Any(b => b.Contains(own)) && !InTheTube(own);
+    public bool InBody(Point3 p) => Own(p) is var own && !InTheTube(own)
+        && (Part.Rings.Count > 0 ? Part.Rings.Any(r => InRing(r, own)) : Part.Body.Any(b => b.Contains(own)));
+
+    /// <summary>Between both circles, on the quarter between the two ends.</summary>
+    private static bool InRing(QuarterRing ring, Point3 p)
+    {
+        var (from, first, second) = (p - ring.Centre, ring.First.Vector(), ring.Second.Vector());
+        var (a, b) = ((from.X * first.X) + (from.Y * first.Y) + (from.Z * first.Z),
+            (from.X * second.X) + (from.Y * second.Y) + (from.Z * second.Z));
+        var along = p[Enum.GetValues<Axis>().First(x => x != ring.First.Axis() && x != ring.Second.Axis())];
+        var square = (a * a) + (b * b);
+        return a >= -1e-6 && b >= -1e-6 && square <= (ring.OutsideMm * ring.OutsideMm) + 1e-4
+            && square >= (ring.InsideMm * ring.InsideMm) - 1e-4 && along >= ring.FromMm - 1e-6 && along <= ring.ToMm + 1e-6;
+    }
 
     /// <summary>Material at that point, were no hole drilled.</summary>
     public bool HasUndrilled(Point3 p) => InBody(p) && Own(p) is var own && !Milled.Any(f => Removes(f, own));

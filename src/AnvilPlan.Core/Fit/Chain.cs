@@ -15,10 +15,8 @@ public enum LayerKind
 }
 
 /// <summary>One layer of a chain, mm along its axis.</summary>
-/// <param name="Handle">What a change of this layer changes: <c>panel/front</c>, <c>tray/ID</c>, <c>standoff/ID</c>,
-/// <c>place/ID</c> (the air before a device), <c>lift/ID</c> (the air under a tray), <c>box</c> (the last air); null = not from
-/// here.</param>
-public sealed record ChainLayer(string What, double FromMm, double ThicknessMm, LayerKind Kind, string? Handle);
+/// <param name="Handle">What a change of this layer changes; null = it is decided elsewhere.</param>
+public sealed record ChainLayer(string What, double FromMm, double ThicknessMm, LayerKind Kind, LayerHandle? Handle);
 
 /// <summary>The section through the enclosure along one axis: layer after layer, without gaps, with its total (mm).</summary>
 public sealed record Chain(string Id, Axis Axis, string Through, string Title, double TotalMm, IReadOnlyList<ChainLayer> Layers)

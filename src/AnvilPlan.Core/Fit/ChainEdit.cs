@@ -36,41 +36,7 @@ public static class ChainEdit
 
         var handle = layer.Handle ?? throw new ChainEditException($"'{layer.What}' cannot be changed from the chain: change it where it "
             + $"was decided.");
-        var change = thicknessMm - layer.ThicknessMm;
-        var id = handle[(handle.IndexOf('/', StringComparison.Ordinal) + 1)..];
-        return handle.Split('/')[0] switch
-        {
-            "panel" => Panel(design, catalog, handle, thicknessMm, policy),
-            "tray" => Resize(design.WithTray(id, t => t with { MeasuredMm = thicknessMm }), chain.Axis, policy == ChainPolicy.ChangeBox
-                ? change : 0),
-            "standoff" => Resize(design.WithDevice(id, d => d with { StandoffMm = thicknessMm }), chain.Axis,
-                policy == ChainPolicy.ChangeBox ? change : 0),
-            "lift" => Resize(design.WithTray(id, t => t with { UndersideMm = Math.Round(t.UndersideMm + change, 6) }), chain.Axis,
-                policy == ChainPolicy.ChangeBox ? change : 0),
-            "place" => Resize(Move(design, catalog, id, chain.Axis, change), chain.Axis, policy == ChainPolicy.ChangeBox ? change : 0),
-            _ => Resize(design, chain.Axis, change),
-        };
-    }
-
-    private static Design Panel(Design design, Catalog catalog, string handle, double thicknessMm, ChainPolicy policy)
-    {
-        Deck.IsPanel(handle, out var face);
-        var before = Envelope.Of(design, catalog).Outer.Size;
-        var changed = design.WithPanel(face, p => p with { MeasuredMm = thicknessMm });
-        var axis = face.Outward().Axis();
-        var grown = Envelope.Of(changed, catalog).Outer.Size[axis] - before[axis];
-        var wanted = policy == ChainPolicy.ChangeBox ? thicknessMm - Envelope.Thickness(design.Panel(face), catalog) : 0;
-        return Resize(changed, axis, wanted - grown);
-    }
-
-    private static Design Move(Design design, Catalog catalog, string id, Axis axis, double by)
-    {
-        var placed = FitStage.Run(design, catalog).Device(id)!;
-        var along = placed.DeckFrame.U.Axis() == axis ? placed.DeckFrame.U : placed.DeckFrame.V;
-        var shift = by * along.Sign();
-        return design.WithDevice(id, d => along == placed.DeckFrame.U
-            ? d with { UMm = Math.Round(d.UMm + shift, 6) }
-            : d with { VMm = Math.Round(d.VMm + shift, 6) });
+        return handle.Set(new LayerEdit(design, catalog, chain.Axis, thicknessMm, thicknessMm - layer.ThicknessMm, policy));
     }
 
     /// <summary>Adds to the size of the box along an axis, whichever basis it is given in.</summary>

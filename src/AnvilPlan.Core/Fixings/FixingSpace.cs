@@ -33,7 +33,7 @@ public sealed class FixingSpace
     private const double TouchMm = 0.02;
 
     private const double MostRadiusMm = 6;
-    private readonly BoxGrid<(Place Owner, Block Block)> _solids = new();
+    private readonly BoxGrid<(Place Owner, Block Block, QuarterRing? Ring)> _solids = new();
     private readonly BoxGrid<Cylinders> _placed = new();
     private readonly ILookup<Place, Gone> _voids;
     private readonly Dictionary<Place, Box> _hollow;
@@ -43,17 +43,18 @@ public sealed class FixingSpace
         var parts = shell.Parts.ToDictionary(p => p.Id, StringComparer.Ordinal);
         foreach (var part in parts.Values)
         {
-            foreach (var body in part.Body)
+            foreach (var (body, ring) in part.Rings.Count > 0 ? part.Rings.Select(r => (r.Around, (QuarterRing?)r))
+                : part.Body.Select(b => (b, (QuarterRing?)null)))
             {
                 var block = new Block(body, part.Pose);
-                _solids.Add(block.Hull, (part.Id, block));
+                _solids.Add(block.Hull, (part.Id, block, ring));
             }
         }
 
         foreach (var device in fit.Devices)
         {
             var block = new Block(Solid(device), device.Pose);
-            _solids.Add(block.Hull, (Place.Device(device.Id), block));
+            _solids.Add(block.Hull, (Place.Device(device.Id), block, null));
         }
 
         _voids = cut.Where(f => parts.ContainsKey(f.PartId)).SelectMany(f => f.Feature.Cuts(parts[f.PartId].Slab),
@@ -142,7 +143,7 @@ public sealed class FixingSpace
             var whole = new Round(fixing, piece.FromMm, piece.ToMm, piece.DiaMm).Block.Hull;
             foreach (var i in _solids.Near(whole))
             {
-                var (owner, block) = _solids[i];
+                var (owner, block, ring) = _solids[i];
                 if (owner == own)
                 {
                     continue;
@@ -157,14 +158,14 @@ public sealed class FixingSpace
                     }
 
                     var round = new Round(fixing, from + TouchMm, to - TouchMm, piece.DiaMm - (2 * TouchMm)).Block;
-                    var by = round.SharedMm(block);
+                    var by = ring?.SharedMm(round.HullIn(block.Pose)) ?? round.SharedMm(block);
                     // along the axes of what it meets, of which the voids are told
                     var shared = round.HullIn(block.Pose).Intersect(block.Box);
                     if (by > 0 && !InAVoid(owner, shared) && !(_hollow.TryGetValue(owner, out var inside) && inside.Contains(shared)))
                     {
                         return new Obstacle(owner, false, by)
                         {
-                            Wall = _voids[owner].Any() || _hollow.ContainsKey(owner) || block.Pose != fixing.Pose ? null
+                            Wall = _voids[owner].Any() || _hollow.ContainsKey(owner) || ring is not null || block.Pose != fixing.Pose ? null
                                 : (block.Box, (piece.DiaMm / 2) - TouchMm - Box.Slack),
                         };
                     }

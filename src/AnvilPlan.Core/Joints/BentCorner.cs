@@ -6,22 +6,18 @@ using AnvilPlan.Core.Shell;
 namespace AnvilPlan.Core.Joints;
 
 /// <summary>
-/// The corner of a sheet that turns from one face into the next: a quarter of a ring. Its body is told in slices that lie inside the
-/// ring, so that whatever stands in the corner is seen.
+/// The corner of a sheet that turns from one face into the next: a quarter of a ring.
 /// </summary>
 internal static class BentCorner
 {
-    private const int Slices = 8;
-
     /// <summary>Ends inside the bend are this much smaller in the corners (mm).</summary>
     private const double EndClearMm = 0.2;
 
     /// <summary>Shortens both panels to the ends of the bend and adds the ring between them, all of them faces of one part.</summary>
     /// <param name="grooves">Stretches along the edge that are thinner because an end stands in a groove there.</param>
-    /// <param name="volumeMm3">What is left of a bend of that length along the edge where cuts take part of it; null = a whole quarter of a
-    /// ring.</param>
+    /// <param name="kerfedMm3">What kerfs leave of a bend of that length along the edge; null where none are sawn.</param>
     public static void Lay(ShellDraft draft, string compoundId, Face a, Face b, double outsideRadiusMm,
-        IReadOnlyList<(double From, double To, double ThicknessMm)>? grooves = null, Func<double, double?>? volumeMm3 = null)
+        IReadOnlyList<(double From, double To, double ThicknessMm)>? grooves = null, Func<double, double?>? kerfedMm3 = null)
     {
         if (!draft.Panels.TryGetValue(a, out var first) || !draft.Panels.TryGetValue(b, out var second))
         {
@@ -34,7 +30,6 @@ internal static class BentCorner
         var edge = Faces.Between(a, b);
         var along = edge.Along();
         var (from, to) = (Math.Max(first.Box.Min[along], second.Box.Min[along]), Math.Min(first.Box.Max[along], second.Box.Max[along]));
-        var body = Body(outer, a, b, outsideRadiusMm, first.ThicknessMm, from, to, grooves ?? []);
         // to the tangents on both faces: bars stop where the wall begins to turn
         var box = outer.WithSpan(along, from, to);
         foreach (var side in (Direction[])[a.Outward(), b.Outward()])
@@ -51,8 +46,8 @@ internal static class BentCorner
             SolidPart.FrameOf(box, u, a.Outward().Cross(u), false), "outside", "inside", null)
         {
             LeafOf = compoundId,
-            Body = body,
-            BendMm3 = volumeMm3?.Invoke(to - from) ?? RingMm3(outsideRadiusMm, first.ThicknessMm, from, to, grooves ?? []),
+            Rings = Rings(outer, a, b, outsideRadiusMm, first.ThicknessMm, from, to, grooves ?? []),
+            KerfedMm3 = kerfedMm3?.Invoke(to - from),
         });
     }
 
@@ -74,22 +69,27 @@ internal static class BentCorner
             }
             else
             {
-                draft.Members[i] = bar.Resized(box) with { Body = [.. bar.Body.Select(b => b.Intersect(box))] };
+                draft.Members[i] = bar.Rings.Count > 0
+                    ? bar.Resized(box) with { Rings = [.. bar.Rings.Select(r => r.Within(box))] }
+                    : bar.Resized(box) with { Body = [.. bar.Body.Select(b => b.Intersect(box))] };
             }
         }
     }
 
-    /// <summary>The slices of a bend, or of a block when the thickness is the radius, thinner where an end stands in it.</summary>
-    internal static List<Box> Body(Box outer, Face a, Face b, double radiusMm, double thicknessMm, double from, double to,
-        IReadOnlyList<(double From, double To, double ThicknessMm)> grooves) =>
-        [.. Stretches(from, to, thicknessMm, grooves).SelectMany(s => Ring(outer, a, b, radiusMm, s.ThicknessMm, Faces.Between(a, b)
-            .Along(), s.From, s.To))];
+    /// <summary>What a bend fills, or a round block when the thickness is the radius; thinner where an end stands in it.</summary>
+    /// <param name="outer">The corner of this block lies on both outsides.</param>
+    internal static IReadOnlyList<QuarterRing> Rings(Box outer, Face a, Face b, double radiusMm, double thicknessMm, double from, double to,
+        IReadOnlyList<(double From, double To, double ThicknessMm)> grooves)
+    {
+        var centre = default(Point3);
+        foreach (var side in (Direction[])[a.Outward(), b.Outward()])
+        {
+            centre = centre.With(side.Axis(), outer.Side(side) - (side.Sign() * radiusMm));
+        }
 
-    /// <summary>A quarter of a ring, or of a cylinder when the thickness is the radius, mm³.</summary>
-    internal static double RingMm3(double radiusMm, double thicknessMm, double from, double to,
-        IReadOnlyList<(double From, double To, double ThicknessMm)> grooves) =>
-        Stretches(from, to, thicknessMm, grooves)
-            .Sum(s => Math.PI / 4 * (Math.Pow(radiusMm, 2) - Math.Pow(Math.Max(0, radiusMm - s.ThicknessMm), 2)) * (s.To - s.From));
+        return [.. Stretches(from, to, thicknessMm, grooves).Select(s => new QuarterRing(
+            centre, a.Outward(), b.Outward(), s.From, s.To, Math.Max(0, radiusMm - s.ThicknessMm), radiusMm))];
+    }
 
     /// <summary>Ends beside a bend lose their corners to it.</summary>
     internal static void RoundEnds(JointDraft draft, EdgeId edge, double radiusMm, string forWhat)
@@ -144,30 +144,6 @@ internal static class BentCorner
         var end = outer.Side(side) - (side.Sign() * radiusMm);
         return panel.Resized(side.Sign() > 0 ? panel.Box with { Max = panel.Box.Max.With(side.Axis(), end) }
             : panel.Box with { Min = panel.Box.Min.With(side.Axis(), end) });
-    }
-
-    /// <summary>Slices across face <paramref name="a"/>: each from the inner to the outer circle, inside both.</summary>
-    private static IEnumerable<Box> Ring(Box outer, Face a, Face b, double radiusMm, double thicknessMm, Axis along, double from, double to)
-    {
-        var (sideA, sideB) = (a.Outward(), b.Outward());
-        var inner = Math.Max(0, radiusMm - thicknessMm);
-        for (var i = 0; i < Slices; i++)
-        {
-            // s runs from the tangent of a towards b; the slice keeps to what lies inside the ring over its whole width
-            var (s0, s1) = (radiusMm * i / Slices, radiusMm * (i + 1) / Slices);
-            var high = Math.Sqrt(Math.Max(0, (radiusMm * radiusMm) - (s1 * s1)));
-            var low = s0 >= inner ? 0 : Math.Sqrt((inner * inner) - (s0 * s0));
-            if (high - low <= 0.01)
-            {
-                continue;
-            }
-
-            double A(double d) => outer.Side(sideA) - (sideA.Sign() * (radiusMm - d));
-            double B(double d) => outer.Side(sideB) - (sideB.Sign() * (radiusMm - d));
-            yield return outer.WithSpan(along, from, to)
-                .WithSpan(sideA.Axis(), Math.Min(A(low), A(high)), Math.Max(A(low), A(high)))
-                .WithSpan(sideB.Axis(), Math.Min(B(s0), B(s1)), Math.Max(B(s0), B(s1)));
-        }
     }
 
     /// <summary>The corner that a flat end beside the bend loses: what lies beyond the circle, in the end's plane.</summary>

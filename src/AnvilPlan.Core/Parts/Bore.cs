@@ -12,14 +12,13 @@ public sealed record Bore(double DiaMm, double? DepthMm, BoreFinish Finish, stri
 {
     public static Bore Through(double diaMm, string why) => new(diaMm, null, PlainBore.It, why, null);
 
-    public static Bore Blind(double diaMm, double depthMm, string why, string? depthWhy) => new(diaMm, depthMm, PlainBore.It, why, depthWhy);
+    public static Bore Blind(double diaMm, double depthMm, string why, string? depthWhy) =>
+        new(diaMm, depthMm, PlainBore.It, why, depthWhy);
 
     public Bore Tapped(string thread) => this with { Finish = new TappedBore(thread) };
 
     /// <param name="includedDeg">Of the cone.</param>
     public Bore Sunk(double rimMm, double includedDeg) => this with { Finish = new Countersink(rimMm, includedDeg) };
-
-    public Bore Counterbored(double diaMm, double depthMm) => this with { Finish = new Counterbore(diaMm, depthMm) };
 
     /// <summary>Thread that is cut in it; null = none.</summary>
     public string? Thread => (Finish as TappedBore)?.Thread;
@@ -33,12 +32,11 @@ public sealed record Bore(double DiaMm, double? DepthMm, BoreFinish Finish, stri
     public IEnumerable<Working> Work(WorkRates rates) => Finish.Work(this, rates);
 
     /// <summary>As a file tells it, which has one row of fields for all that is bored.</summary>
-    internal static Bore Of(double diaMm, double? depthMm, string? thread, double? sinkMm, double? sinkDeg, Counterbore? wide, string why,
-        string? depthWhy) => new(diaMm, depthMm, (thread, sinkMm, sinkDeg, wide) switch
+    internal static Bore Of(double diaMm, double? depthMm, string? thread, double? sinkMm, double? sinkDeg, string why,
+        string? depthWhy) => new(diaMm, depthMm, (thread, sinkMm, sinkDeg) switch
         {
-            ({ } size, _, _, _) => new TappedBore(size),
-            (_, { } rim, { } deg, _) => new Countersink(rim, deg),
-            (_, _, _, { } mouth) => mouth,
+            ({ } size, _, _) => new TappedBore(size),
+            (_, { } rim, { } deg) => new Countersink(rim, deg),
             _ => PlainBore.It,
         }, why, depthWhy);
 }
@@ -46,7 +44,9 @@ public sealed record Bore(double DiaMm, double? DepthMm, BoreFinish Finish, stri
 /// <summary>What is done to a bore after it is drilled.</summary>
 public abstract record BoreFinish
 {
-    /// <summary>What it takes at the mouth besides the bore: outlines of mouth and floor, and how deep it reaches; null = nothing.</summary>
+    /// <summary>
+    /// What it takes at the mouth besides the bore: outlines of mouth and floor, and how deep it reaches; null = nothing.
+    /// </summary>
     /// <param name="circle">A circle of that diameter about the bore's axis.</param>
     public virtual (Outline Mouth, Outline Floor, double DeepMm)? Mouth(double boreMm, Func<double, Outline> circle) => null;
 
@@ -109,25 +109,4 @@ public sealed record Countersink(double RimMm, double IncludedDeg) : BoreFinish
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $";{RimMm};{IncludedDeg}");
 
     public override string EdgeStamp() => string.Create(CultureInfo.InvariantCulture, $";{RimMm}");
-}
-
-/// <summary>The wider bore at the mouth of a hole, flat below, in which a head or a nut stands.</summary>
-public sealed record Counterbore(double DiaMm, double DepthMm) : BoreFinish
-{
-    public override (Outline Mouth, Outline Floor, double DeepMm)? Mouth(double boreMm, Func<double, Outline> circle) =>
-        circle(DiaMm) is var wide ? (wide, wide, DepthMm) : null;
-
-    public override Drawn Drawing(Uv at, double boreMm, string far, bool hidden) =>
-        new DrawnOutline(LineRole.Drill, $"DRILL_{Drawn.Mm(DiaMm)}_DEEP_{Drawn.Mm(DepthMm)}{far}", Outline.CircleAt(at, DiaMm), hidden);
-
-    public override IEnumerable<Working> Work(Bore bore, WorkRates rates) =>
-    [
-        new(Craft.Drill, rates.HoleMin, "{0:0.##}, {1:0.##} deep", DiaMm, DepthMm), .. base.Work(bore, rates),
-    ];
-
-    public override string Words(Func<double, string> length) => $", first {length(DiaMm)} to {length(DepthMm)} deep";
-
-    public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $";;;{DiaMm};{DepthMm}");
-
-    public override string EdgeStamp() => Stamp();
 }

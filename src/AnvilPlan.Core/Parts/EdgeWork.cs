@@ -55,9 +55,9 @@ public sealed record EdgeHole(string Id, string For, string Purpose, PartEdge Ed
 {
     [JsonConstructor]
     internal EdgeHole(string id, string @for, string purpose, PartEdge edge, double alongMm, double fromSeenMm, double diaMm,
-        double depthMm, string? thread, string why, double? sinkDiaMm, double? sinkDeg, Counterbore? counterbore)
+        double depthMm, string? thread, string why, double? sinkDiaMm, double? sinkDeg)
         : this(id, @for, purpose, edge, alongMm, fromSeenMm,
-            Bore.Of(diaMm, depthMm, thread, sinkDiaMm, sinkDeg, counterbore, why, null), null)
+            Bore.Of(diaMm, depthMm, thread, sinkDiaMm, sinkDeg, why, null), null)
     {
     }
 
@@ -71,9 +71,6 @@ public sealed record EdgeHole(string Id, string For, string Purpose, PartEdge Ed
     public double? SinkDiaMm => Bore.SinkDiaMm;
 
     public double? SinkDeg => Bore.SinkDeg;
-
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
-    public Counterbore? Counterbore => Bore.Finish as Counterbore;
 
     public string Why => PlaceWhy is null ? Bore.Why : $"{Bore.Why}; {PlaceWhy}";
 

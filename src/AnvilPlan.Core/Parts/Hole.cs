@@ -12,8 +12,8 @@ public sealed record Hole(string Id, string For, string Purpose, WorkedFrom From
 {
     [JsonConstructor]
     internal Hole(string id, string @for, string purpose, WorkedFrom from, Uv at, double diaMm, double? depthMm, string? thread,
-        double? sinkDiaMm, double? sinkDeg, string drillWhy, string placeWhy, string? depthWhy, Counterbore? counterbore)
-        : this(id, @for, purpose, from, at, Bore.Of(diaMm, depthMm, thread, sinkDiaMm, sinkDeg, counterbore, drillWhy, depthWhy), placeWhy)
+        double? sinkDiaMm, double? sinkDeg, string drillWhy, string placeWhy, string? depthWhy)
+        : this(id, @for, purpose, from, at, Bore.Of(diaMm, depthMm, thread, sinkDiaMm, sinkDeg, drillWhy, depthWhy), placeWhy)
     {
     }
 
@@ -29,9 +29,6 @@ public sealed record Hole(string Id, string For, string Purpose, WorkedFrom From
     public double? SinkDiaMm => Bore.SinkDiaMm;
 
     public double? SinkDeg => Bore.SinkDeg;
-
-    [JsonIgnore(Condition = JsonIgnoreCondition.WhenWritingNull)]
-    public Counterbore? Counterbore => Bore.Finish as Counterbore;
 
     public string DrillWhy => Bore.Why;
 

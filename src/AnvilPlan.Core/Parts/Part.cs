@@ -20,6 +20,9 @@ public sealed record Part(
     /// <summary>The blocks that it fills: legs of an angle, walls of a folded tray; one for a plain board.</summary>
     public IReadOnlyList<Box> Body { get; init; } = [Box];
 
+    /// <summary>What a bend or a round block fills exactly, stretch by stretch along it; its body is blocks inside that.</summary>
+    public IReadOnlyList<QuarterRing> Rings { get; init; } = [];
+
     /// <summary>The axes that its block and its frame are told along; null = the enclosure's.</summary>
     public Pose? Pose { get; init; }
 

@@ -61,7 +61,7 @@ public sealed record BuildPlan(
     [JsonPropertyOrder(-2)] public string Format { get; } = "anvil-plan/plan";
 
     /// <summary>Counts the changes of its fields that a reader has to know; docs/formats.md tells each.</summary>
-    [JsonPropertyOrder(-1)] public int Schema { get; } = 3;
+    [JsonPropertyOrder(-1)] public int Schema { get; } = 4;
 
     /// <summary>
     /// The outside seen from the right, u to the back and v up, where a front leans; null where the enclosure is as square as its box.

@@ -44,14 +44,28 @@ public sealed record SolidPart(
     /// <summary>The deck that it carries as one of several bars.</summary>
     public string? CarriesDeck { get; init; }
 
-    /// <summary>The blocks that it fills when that is less than <see cref="Box"/>.</summary>
+    /// <summary>The blocks that it fills when that is less than <see cref="Box"/>; of a bend, blocks inside it.</summary>
     public IReadOnlyList<Box> Body { get => field ?? [Box]; init; }
+
+    /// <summary>What a bend or a round block fills, stretch by stretch along it; nothing for what is straight.</summary>
+    public IReadOnlyList<QuarterRing> Rings
+    {
+        get;
+        init
+        {
+            field = value;
+            Body = value.Count == 0 ? [Box] : [.. value.SelectMany(r => r.Blocks())];
+        }
+    } = [];
 
     /// <summary>Blocks of it in which nothing is bored: seams of printed pieces, with their pins.</summary>
     public IReadOnlyList<Box> NoBores { get; init; } = [];
 
-    /// <summary>Volume of a bend or a rounded block, mm³; null for what is as large as its block.</summary>
-    public double? BendMm3 { get; init; }
+    /// <summary>Wood that kerfs leave of a bend, mm³; null for what is not kerfed.</summary>
+    public double? KerfedMm3 { get; init; }
+
+    /// <summary>Before anything is cut into it, mm³; of a bar that is not solid the catalog knows better.</summary>
+    public double BlankMm3 => KerfedMm3 ?? (Rings.Count > 0 ? Rings.Sum(r => r.VolumeMm3) : LengthMm * WidthMm * ThicknessMm);
 
     /// <summary>Material that a screw through the side that looks in that direction meets first, mm.</summary>
     public double DepthFrom(Direction side) => WallMm ?? Box.Size[side.Axis()];

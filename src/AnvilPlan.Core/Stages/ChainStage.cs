@@ -8,11 +8,9 @@ namespace AnvilPlan.Core.Stages;
 /// <summary>Lays sections through every device that stands on a deck, and through an empty box along its middle.</summary>
 public static class ChainStage
 {
-    private const string TrayHandle = "tray/";
-
     /// <summary>What fills a part of the section.</summary>
     /// <param name="PlateId">The plate or level of bars that it is: the air under it lifts it.</param>
-    private sealed record Solid(string What, Block Block, LayerKind Kind, string? Handle, string? PlateId, PlacedDevice? Device);
+    private sealed record Solid(string What, Block Block, LayerKind Kind, LayerHandle? Handle, string? PlateId, PlacedDevice? Device);
 
     /// <summary>The stretch of a section that it fills.</summary>
     private sealed record Crossed(Solid Solid, double From, double To);
@@ -31,12 +29,12 @@ public static class ChainStage
     {
         foreach (var (face, panel) in shell.Panels)
         {
-            yield return new Solid(panel.Name, panel.Block, LayerKind.Fixed, Deck.OfPanel(face), null, null);
+            yield return new Solid(panel.Name, panel.Block, LayerKind.Fixed, new PanelLayer(face), null, null);
         }
 
         foreach (var (id, tray) in shell.Trays)
         {
-            yield return new Solid(tray.Name, tray.Block, LayerKind.Fixed, TrayHandle + id, id, null);
+            yield return new Solid(tray.Name, tray.Block, LayerKind.Fixed, new TrayLayer(id), id, null);
         }
 
         // a level of bars is as thick as they are: that is decided with them
@@ -47,7 +45,7 @@ public static class ChainStage
 
         foreach (var panel in shell.Members.Where(m => m.Closes is not null))
         {
-            yield return new Solid(panel.Name, panel.Block, LayerKind.Fixed, Deck.OfPanel(panel.Closes!.Value), null, null);
+            yield return new Solid(panel.Name, panel.Block, LayerKind.Fixed, new PanelLayer(panel.Closes!.Value), null, null);
         }
 
         foreach (var plate in shell.Adapters.Values)
@@ -79,7 +77,7 @@ public static class ChainStage
         {
             var (a, b) = (placed.Body.Side(placed.Away.Opposite()), placed.Occupied.Side(placed.Away.Opposite()));
             crossed.Add(new Crossed(new Solid("Standoffs", placed.Bulk, device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed,
-                "standoff/" + device.Id, null, null), Math.Min(a, b), Math.Max(a, b)));
+                new StandoffLayer(device.Id), null, null), Math.Min(a, b), Math.Max(a, b)));
         }
 
         // what sticks out of the box is a finding, not a layer of it
@@ -109,7 +107,8 @@ public static class ChainStage
         var inside = Math.Min(end, most);
         if (inside > reach + Box.Slack)
         {
-            layers.Add(new ChainLayer("air", Clean(reach - start), Clean(inside - reach), LayerKind.Slack, axes is null ? "box" : null));
+            layers.Add(new ChainLayer("air", Clean(reach - start), Clean(inside - reach), LayerKind.Slack, axes is null
+                ? new BoxLayer() : null));
             reach = inside;
         }
 
@@ -140,9 +139,9 @@ public static class ChainStage
     private static ChainLayer Air(double from, double to, Solid? before, Solid next, Axis axis)
     {
         // the plate whose distance from the panel behind it is this air lies after the air, or before it when it faces front
-        var handle = next.Device is { } device && device.DeckFrame.Normal.Axis() != axis ? "place/" + device.Id
-            : (axis == Axis.Y ? before : next)?.PlateId is { } plate ? "lift/" + plate
-            : next.Handle?.StartsWith("panel/", StringComparison.Ordinal) == true ? "box"
+        LayerHandle? handle = next.Device is { } device && device.DeckFrame.Normal.Axis() != axis ? new PlaceLayer(device.Id)
+            : (axis == Axis.Y ? before : next)?.PlateId is { } plate ? new LiftLayer(plate)
+            : next.Handle is PanelLayer ? new BoxLayer()
             : null;
         return new ChainLayer("air", Clean(from), Clean(to - from), LayerKind.Slack, handle);
     }

@@ -107,6 +107,7 @@ public static class PartStage
         {
             Begun = record?.MadeAs.Count > 0,
             Body = solid.Body,
+            Rings = solid.Rings,
             Closes = solid.Closes,
             LeafOf = solid.LeafOf,
             Pose = solid.Pose,
@@ -119,8 +120,7 @@ public static class PartStage
 
     /// <summary>Volume less what is cut away; what two features take from the same place counts twice.</summary>
     private static double VolumeMm3(SolidPart solid, IEnumerable<Feature> features, BarStock? bar) => Math.Max(0,
-        (solid.BendMm3 ?? (bar is { Shape: not BarShape.Solid } ? bar.AreaMm2 * solid.LengthMm
-            : solid.LengthMm * solid.WidthMm * solid.ThicknessMm))
+        (bar is { Shape: not BarShape.Solid } ? bar.AreaMm2 * solid.LengthMm : solid.BlankMm3)
         - features.SelectMany(f => f.Cuts(solid.Slab)).Sum(c => c.VolumeMm3(solid.Slab, solid.WallMm ?? solid.ThicknessMm)));
 
     private static string Fingerprint(SolidPart solid, IReadOnlyList<Feature> features)

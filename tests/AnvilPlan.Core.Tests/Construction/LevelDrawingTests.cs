@@ -92,7 +92,7 @@ public class LevelDrawingTests
         Assert.Equal(["Lower level, bars", "Upper level, bars"], levels.Select(l => l.What));
         Assert.All(levels, l => Assert.Equal(20, l.ThicknessMm));
         Assert.Equal(chain.TotalMm, chain.Layers.Sum(l => l.ThicknessMm), 6);
-        Assert.Equal("lift/level-frame-low", chain.Layers[0].Handle);
+        Assert.Equal(new LiftLayer("level-frame-low"), chain.Layers[0].Handle);
         var lifted = ChainEdit.Set(design, Sample.Catalog, chain, 0, chain.Layers[0].ThicknessMm + 12, ChainPolicy.UseSlack);
         Assert.Equal(design.Trays.First(t => t.Id == "level-frame-low").UndersideMm + 12, lifted.Trays.First(t => t.Id == "level-frame-low")
             .UndersideMm);

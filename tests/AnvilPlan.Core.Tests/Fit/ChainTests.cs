@@ -49,7 +49,7 @@ public class ChainTests
         var plan = Sample.Plan(pinned);
         var editable = plan.Chains.SelectMany(c => c.Layers.Select((l, i) => (Chain: c, Layer: l, Index: i)))
             .Where(x => x.Layer.Handle is not null).ToList();
-        Assert.Contains(editable, e => e.Layer.Handle == "box");
+        Assert.Contains(editable, e => e.Layer.Handle is BoxLayer);
         Gen.Select(Gen.Int[0, editable.Count - 1], Gen.Int[1, 60], Gen.Bool, Gen.Bool).Sample((at, tenths, grow, inner) =>
         {
             var (chain, layer, index) = editable[at];
@@ -61,7 +61,7 @@ public class ChainTests
             var total = after.TotalMm - chain.TotalMm;
             var air = after.SlackMm - chain.SlackMm;
             var ownAir = layer.Kind == LayerKind.Slack;
-            return layer.Handle == "box" || grow
+            return layer.Handle is BoxLayer || grow
                 ? Near(total, d) && Near(air, ownAir ? d : 0)
                 : Near(total, 0) && Near(air, ownAir ? 0 : -d);
         });
@@ -81,7 +81,7 @@ public class ChainTests
         var plan = Sample.Plan(design);
         var axis = plane.Normal().Axis();
         foreach (var (chain, layer, index) in plan.Chains.Where(c => c.Axis == axis).SelectMany(c => c.Layers.Select((l, i) => (c, l, i)))
-            .Where(x => x.l.Handle is not null && x.l.Handle != "box"))
+            .Where(x => x.l.Handle is not (null or BoxLayer)))
         {
             foreach (var policy in Enum.GetValues<ChainPolicy>())
             {
@@ -124,7 +124,7 @@ public class ChainTests
     {
         var chains = Sample.Plan(Sample.Empty).Chains;
         Assert.Equal([Axis.X, Axis.Y, Axis.Z], chains.Select(c => c.Axis));
-        Assert.Equal("box", chains[0].Layers[1].Handle);
+        Assert.IsType<BoxLayer>(chains[0].Layers[1].Handle);
     }
 
     private static Design InnerBasis(Design design)

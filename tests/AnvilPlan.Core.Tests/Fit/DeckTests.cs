@@ -132,7 +132,7 @@ public class DeckTests
     {
         var design = Upright(TrayPlane.FacesFront, 60).With(Sample.Device("relay", "relay-2", "tray-1", 100, 60));
         var chain = Sample.Plan(design).Chains.Single(c => c.Id == "relay/y");
-        var index = chain.Layers.ToList().FindIndex(l => l.Handle == "lift/tray-1");
+        var index = chain.Layers.ToList().FindIndex(l => l.Handle == new LiftLayer("tray-1"));
         Assert.Equal(60, chain.Layers[index].ThicknessMm, 6);
         var moved = ChainEdit.Set(design, Sample.Catalog, chain, index, 70, ChainPolicy.UseSlack);
         Assert.Equal(70, moved.Trays.Single().UndersideMm);

@@ -289,8 +289,7 @@ public sealed class BentWrapSystem : ConstructionSystem<BentWrap>
             draft.Members.Add(BarPlacing.Solid(BlockId(own, corner), $"Corner block {Deck.Name(corner.Edge)}", PartKind.Block, bar, box,
                 along, a.Outward(), corner.RadiusMm) with
             {
-                Body = BentCorner.Body(outer, a, b, corner.RadiusMm, corner.RadiusMm, from, to, []),
-                BendMm3 = BentCorner.RingMm3(corner.RadiusMm, corner.RadiusMm, from, to, []),
+                Rings = BentCorner.Rings(outer, a, b, corner.RadiusMm, corner.RadiusMm, from, to, []),
             });
         }
         else if (corner.Method == CornerMethod.RoundedSolid && BlockBar(draft.Catalog, thickness) is { } glue)

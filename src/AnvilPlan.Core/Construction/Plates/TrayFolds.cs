@@ -80,8 +80,7 @@ internal static class TrayFolds
             draft.Members.Add(Leaf(tray, plate, $"{tray.Id}/bend-{word}", $"Bend {word}, {name}", bend, along, outward) with
             {
                 Kind = PartKind.Bend,
-                Body = BentCorner.Body(outer, basis, side, radius, thickness, room.Min[along], room.Max[along], []),
-                BendMm3 = BentCorner.RingMm3(radius, thickness, room.Min[along], room.Max[along], []),
+                Rings = BentCorner.Rings(outer, basis, side, radius, thickness, room.Min[along], room.Max[along], []),
             });
             plate = BentCorner.Shortened(plate, side, outer, radius);
             laid.Add(side);

@@ -1623,12 +1623,7 @@ export interface components {
             /** Format: double */
             thicknessMm: number;
             kind: components["schemas"]["LayerKind"];
-            /**
-             * @description What a change of this layer changes: `panel/front`, `tray/ID`, `standoff/ID`,
-             *                 `place/ID` (the air before a device), `lift/ID` (the air under a tray), `box` (the last air); null = not from
-             *                 here.
-             */
-            handle: null | string;
+            handle: null | components["schemas"]["LayerHandle"];
         };
         /** @enum {unknown} */
         ChainPolicy: "useSlack" | "changeBox";
@@ -2122,7 +2117,7 @@ export interface components {
          * @description Something cut into a part. Positions are (u, v) from the part's reference corner, seen from the stated face, mm. A feature answers for
          *     itself: what it takes away, how it is drawn, tabled, timed and told apart follows from the kind and is asked of nobody else.
          */
-        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureTrim"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureBendLine"];
+        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureTrim"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureEdgeSlot"] | components["schemas"]["FeatureKerf"] | components["schemas"]["FeatureBendLine"];
         /**
          * @description The middle of a bend on its flat blank. Nothing is cut: it is marked, and set under the punch. WorkedFrom Feature.From is the face
          *     towards which it is folded.
@@ -2193,11 +2188,6 @@ export interface components {
              */
             entryMm: number;
             depthWhy: string;
-            /**
-             * Format: double
-             * @description Of a kerf, cut to let the board bend: its width at the floor, mm; as wide as its mouth when sawn straight. Null for what is no kerf.
-             */
-            floorMm: null | number;
             /** @description Stable: made from the decision that asked for it. */
             id: string;
             /** @description What asked for it: a device, an edge, a tray. */
@@ -2205,10 +2195,23 @@ export interface components {
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
-        /** @description A hole or slot that starts in the end or long edge of a part: for dowels, biscuits, splines and screws into the end. */
+        /** @description A hole into an end or long edge: for dowels and for screws. Files tell its bore in one row of fields. */
         FeatureEdgeHole: {
             /** @enum {string} */
             kind: "edgeHole";
+            /** Format: double */
+            diaMm: number;
+            /** Format: double */
+            depthMm: number;
+            thread: null | string;
+            /**
+             * Format: double
+             * @description Rim of the countersink at the edge; null = none.
+             */
+            sinkDiaMm: null | number;
+            /** Format: double */
+            sinkDeg: null | number;
+            why: string;
             edge: components["schemas"]["PartEdge"];
             /**
              * Format: double
@@ -2220,27 +2223,6 @@ export interface components {
              * @description Its middle, from the seen face.
              */
             fromSeenMm: number;
-            /**
-             * Format: double
-             * @description Diameter, or the thickness of a slot.
-             */
-            diaMm: number;
-            /**
-             * Format: double
-             * @description Length of a slot along the edge; null = a round hole.
-             */
-            slotMm: null | number;
-            /** Format: double */
-            depthMm: number;
-            thread: null | string;
-            why: string;
-            /**
-             * Format: double
-             * @description Rim of the countersink at the edge; null = none.
-             */
-            sinkDiaMm: null | number;
-            /** Format: double */
-            sinkDeg: null | number;
             /** @description Stable: made from the decision that asked for it. */
             id: string;
             /** @description What asked for it: a device, an edge, a tray. */
@@ -2248,11 +2230,48 @@ export interface components {
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
-        /** @description A drilled hole. */
+        /** @description A slot into an end or long edge: for biscuits, splines and what is let in. */
+        FeatureEdgeSlot: {
+            /** @enum {string} */
+            kind: "edgeSlot";
+            /**
+             * Format: double
+             * @description Along the edge.
+             */
+            lengthMm: number;
+            /**
+             * Format: double
+             * @description Across the board.
+             */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+            why: string;
+            edge: components["schemas"]["PartEdge"];
+            /**
+             * Format: double
+             * @description Along the edge, from the part's reference corner side.
+             */
+            alongMm: number;
+            /**
+             * Format: double
+             * @description Its middle, from the seen face.
+             */
+            fromSeenMm: number;
+            /** @description Stable: made from the decision that asked for it. */
+            id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
+            for: string;
+            purpose: string;
+            from: components["schemas"]["WorkedFrom"];
+        };
+        /** @description A drilled hole. Files tell its bore in one row of fields. */
         FeatureHole: {
             /** @enum {string} */
             kind: "hole";
             at: components["schemas"]["Uv"];
+            /** @description Why it stands where it stands, in a sentence. */
+            placeWhy: string;
             /** Format: double */
             diaMm: number;
             /**
@@ -2270,9 +2289,29 @@ export interface components {
             /** Format: double */
             sinkDeg: null | number;
             drillWhy: string;
-            /** @description Why it stands where it stands, in a sentence. */
-            placeWhy: string;
             depthWhy: null | string;
+            /** @description Stable: made from the decision that asked for it. */
+            id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
+            for: string;
+            purpose: string;
+            from: components["schemas"]["WorkedFrom"];
+        };
+        /** @description A cut across a board that lets it bend, along v. Its walls are upright when it is sawn straight and lean when the cutter is tapered. */
+        FeatureKerf: {
+            /** @enum {string} */
+            kind: "kerf";
+            /** @description Least corner of its mouth. */
+            min: components["schemas"]["Uv"];
+            max: components["schemas"]["Uv"];
+            /**
+             * Format: double
+             * @description Its width at the floor; as wide as the mouth when sawn straight.
+             */
+            floorMm: number;
+            /** Format: double */
+            depthMm: number;
+            depthWhy: string;
             /** @description Stable: made from the decision that asked for it. */
             id: string;
             /** @description What asked for it: a device, an edge, a tray. */
@@ -2830,6 +2869,8 @@ export interface components {
              */
             spreadMm: number;
         };
+        /** @description The decision that a layer of a chain shows: what a change of its thickness changes. */
+        LayerHandle: null | string;
         /** @enum {unknown} */
         LayerKind: "fixed" | "derived" | "slack";
         /**
@@ -3463,6 +3504,8 @@ export interface components {
             whys: components["schemas"]["Why"][];
             /** @description The blocks that it fills: legs of an angle, walls of a folded tray; one for a plain board. */
             body: components["schemas"]["Box"][];
+            /** @description What a bend or a round block fills exactly, stretch by stretch along it; its body is blocks inside that. */
+            rings: components["schemas"]["QuarterRing"][];
             pose: null | components["schemas"]["Pose"];
             closes: null | components["schemas"]["Face"];
             /** @description The part that this is one face of; it is cut with that part. */
@@ -3740,6 +3783,29 @@ export interface components {
             priceCents: number;
             /** Format: int64 */
             totalCents: number;
+        };
+        /**
+         * @description What a sheet fills where it turns through a right angle: a quarter of a tube, or of a solid round when its inside radius is 0. Exact:
+         *     its blocks are for quick tests alone.
+         */
+        QuarterRing: {
+            /** @description A point of the axis of the turn; its coordinate along the axis is of no account. */
+            centre: components["schemas"]["Point3"];
+            /** @description From the axis to the middle of its first end, where the flat before it ends. */
+            first: components["schemas"]["Direction"];
+            /** @description The same for its other end. */
+            second: components["schemas"]["Direction"];
+            /**
+             * Format: double
+             * @description Where it begins along the axis; ToMm where it ends.
+             */
+            fromMm: number;
+            /** Format: double */
+            toMm: number;
+            /** Format: double */
+            insideMm: number;
+            /** Format: double */
+            outsideMm: number;
         };
         /** @description One reading of a caliper, or typed by hand. */
         Reading: {

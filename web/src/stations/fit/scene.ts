@@ -23,7 +23,7 @@ import {
 } from 'three'
 import { OrbitControls } from 'three/examples/jsm/controls/OrbitControls.js'
 import { SVGRenderer } from 'three/examples/jsm/renderers/SVGRenderer.js'
-import type { Solid } from './solids'
+import type { Ring, Solid } from './solids'
 
 export type SolidScene = {
   renderer: 'webgl' | 'svg'
@@ -202,7 +202,24 @@ export function createScene(
   }
 }
 
-function geometryOf({ plate, min, max, pose }: Solid): BufferGeometry {
+/** The ring as one looks along its axis, drawn out along that. */
+function ringGeometry({ centre, first, second, length, inside, outside }: Ring): BufferGeometry {
+  const shape = new Shape()
+  shape.moveTo(Math.max(inside, 0), 0)
+  shape.lineTo(outside, 0)
+  shape.absarc(0, 0, outside, 0, Math.PI / 2, false)
+  if (inside > 0) {
+    shape.lineTo(0, inside)
+    shape.absarc(0, 0, inside, Math.PI / 2, 0, true)
+  } else shape.lineTo(0, 0)
+  const [a, b] = [new Vector3(...first), new Vector3(...second)]
+  return new ExtrudeGeometry(shape, { depth: length, bevelEnabled: false, curveSegments: 12 }).applyMatrix4(
+    new Matrix4().makeBasis(a, b, a.clone().cross(b)).setPosition(new Vector3(...centre)),
+  )
+}
+
+function geometryOf({ plate, ring, min, max, pose }: Solid): BufferGeometry {
+  if (ring) return ringGeometry(ring)
   if (!plate) {
     const [x, y, z] = [0, 1, 2].map((i) => Math.max(0.1, (max[i] ?? 0) - (min[i] ?? 0))) as [number, number, number]
     const box = new BoxGeometry(x, y, z).translate((min[0] + max[0]) / 2, (min[1] + max[1]) / 2, (min[2] + max[2]) / 2)

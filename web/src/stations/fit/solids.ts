@@ -25,9 +25,14 @@ export type Solid = {
     openings: Opening[]
     outline: Outline[]
   } | null
+  /** A bend or a round block, exactly; null for what is straight. */
+  ring: Ring | null
   /** Where it goes when the view is pulled apart, per step of 1. */
   apart: Vec
 }
+
+/** A quarter of a ring: its centre where it begins along the axis, the ways to both its ends, mm. */
+export type Ring = { centre: Vec; first: Vec; second: Vec; length: number; inside: number; outside: number }
 
 /** A rim and what is cut out of its inside, as [u, v]. */
 export type Outline = { rim: [number, number][]; inside: [number, number][][] }
@@ -45,6 +50,8 @@ const DIRECTIONS: Record<Schemas['Direction'], Vec> = {
 
 const vec = (p: Point): Vec => [p.x, p.y, p.z]
 
+const cross = (a: Vec, b: Vec): Vec => [a[1] * b[2] - a[2] * b[1], a[2] * b[0] - a[0] * b[2], a[0] * b[1] - a[1] * b[0]]
+
 /** All solids of a plan: parts with their openings cut, devices, and their ports. */
 export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan' | 'outlines'>): Solid[] {
   const middle = vec(plan.outer.max).map((m) => m / 2) as Vec
@@ -55,12 +62,33 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
   // a bent or printed whole is drawn by its faces; what fills less than its box, block by block
   const parts = plan.parts
     .filter((p) => p.body.length > 0)
-    .flatMap((p) => (p.body.length === 1 ? [whole(p)] : p.body.map((b) => block(p, b))))
+    .flatMap((p) => {
+      if (p.rings.length > 0) return p.rings.map((r) => ringOf(p, r))
+      return p.body.length === 1 ? [whole(p)] : p.body.map((b) => block(p, b))
+    })
   function block(p: Schemas['Part'], b: Schemas['Box']): Solid {
     const [min, max] = [vec(b.min), vec(b.max)]
     const apart = away(p.box, p.pose)
-    // the slices of a bend are a wall and are seen through like one
-    return { key: p.id, name: p.name, kind: p.leafOf === null ? 'bar' : 'plate', min, max, pose: p.pose, plate: null, apart }
+    return { key: p.id, name: p.name, kind: 'bar', min, max, pose: p.pose, plate: null, ring: null, apart }
+  }
+  function ringOf(p: Schemas['Part'], r: Schemas['QuarterRing']): Solid {
+    const [first, second] = [DIRECTIONS[r.first], DIRECTIONS[r.second]]
+    // the axis along which it is drawn out, right-handed with both its ends
+    const axis = cross(first, second)
+    const from = axis.some((a) => a > 0) ? r.fromMm : -r.toMm
+    const centre = vec(r.centre).map((c, i) => ((axis[i] ?? 0) === 0 ? c : (axis[i] ?? 0) * from)) as Vec
+    return {
+      key: p.id,
+      name: p.name,
+      // a bend is a wall and is seen through like one
+      kind: p.leafOf === null ? 'bar' : 'plate',
+      min: vec(p.box.min),
+      max: vec(p.box.max),
+      pose: p.pose,
+      plate: null,
+      ring: { centre, first, second, length: r.toMm - r.fromMm, inside: r.insideMm, outside: r.outsideMm },
+      apart: away(p.box, p.pose),
+    }
   }
   function outlineOf(p: Schemas['Part']): Outline[] {
     const points = (ring: Schemas['Uv'][]) => ring.map((q): [number, number] => [q.u, q.v])
@@ -93,6 +121,7 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
             ),
           }
         : null,
+      ring: null,
       apart: away(p.box, p.pose),
     }
   }
@@ -100,7 +129,7 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
     const [min, max] = [vec(d.body.min), vec(d.body.max)]
     const apart = away(d.body, d.pose)
     return [
-      { key: placeOfDevice(d.id), name: d.name, kind: 'device', min, max, pose: d.pose, plate: null, apart },
+      { key: placeOfDevice(d.id), name: d.name, kind: 'device', min, max, pose: d.pose, plate: null, ring: null, apart },
       ...d.ports.map((p): Solid => {
         const axis = DIRECTIONS[p.exit]
         const [least, most] = [vec(p.connector.min), vec(p.connector.max)]
@@ -112,6 +141,7 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
           max: most.map((m, i) => Math.max(m, m + (axis[i] ?? 0) * 1.5)) as Vec,
           pose: d.pose,
           plate: null,
+          ring: null,
           apart,
         }
       }),
@@ -120,7 +150,17 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
   const fittings = plan.fittings.flatMap((f) => {
     const boxes = f.body.map((b): [Vec, Vec] => [vec(b.min), vec(b.max)])
     const apart = away(f.box)
-    return boxes.map(([min, max]): Solid => ({ key: f.id, name: f.name, kind: 'bar', min, max, pose: null, plate: null, apart }))
+    return boxes.map(([min, max]): Solid => ({
+      key: f.id,
+      name: f.name,
+      kind: 'bar',
+      min,
+      max,
+      pose: null,
+      plate: null,
+      ring: null,
+      apart,
+    }))
   })
   return [...parts, ...fittings, ...devices]
 }

@@ -161,7 +161,6 @@ describe('the mounts station', () => {
           alongMm: 20,
           fromSeenMm: 6,
           diaMm: 8,
-          slotMm: null,
           depthMm: 25,
           sinkDiaMm: null,
           sinkDeg: null,
