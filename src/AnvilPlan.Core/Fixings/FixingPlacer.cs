@@ -170,8 +170,8 @@ public static class FixingPlacer
         {
             var (least, most) = (Math.Max(end, last + apart), length - end - ((ideal.Count - 1 - i) * apart));
             var reach = ideal.Count > 1 ? Math.Max(apart, (ideal[1] - ideal[0]) * 0.75) : length / 2;
-            if (Nearest(set, way, row, Math.Clamp(ideal[i], Math.Min(least, most), Math.Max(least, most)), least, most, reach, across, i,
-                space) is not (var at, { } fixing))
+            var wanted = Math.Clamp(ideal[i], Math.Min(least, most), Math.Max(least, most));
+            if (Nearest(set, way, row, new Window(wanted, least, most, reach), across, i, space) is not (var at, { } fixing))
             {
                 return null;
             }
@@ -183,15 +183,19 @@ public static class FixingPlacer
         return fixings;
     }
 
-    private static (double At, Fixing? Fixing) Nearest(
-        FixingSet set, FixingWay way, RowSearch row, double wanted, double least, double most, double reach, IReadOnlyList<double> across,
-            int index, FixingSpace space)
+    /// <summary>Where along a strip one of a row may stand, mm.</summary>
+    /// <param name="ReachMm">How far it may lie from where it is wanted.</param>
+    private readonly record struct Window(double WantedMm, double LeastMm, double MostMm, double ReachMm);
+
+    private static (double At, Fixing? Fixing) Nearest(FixingSet set, FixingWay way, RowSearch row, Window window,
+        IReadOnlyList<double> across, int index, FixingSpace space)
     {
-        for (var off = 0.0; off <= reach + 1e-9; off += StepMm)
+        var wanted = window.WantedMm;
+        for (var off = 0.0; off <= window.ReachMm + 1e-9; off += StepMm)
         {
             foreach (var at in off == 0 ? (double[])[wanted] : [wanted - off, wanted + off])
             {
-                if (at < least - 1e-6 || at > most + 1e-6)
+                if (at < window.LeastMm - 1e-6 || at > window.MostMm + 1e-6)
                 {
                     continue;
                 }

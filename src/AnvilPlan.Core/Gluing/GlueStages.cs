@@ -34,9 +34,9 @@ public static class GlueStages
         var minutes = order.Select((piece, i) => Minutes(piece, order.Take(i), lines, shop.Rates)).ToList();
         var working = Glue.At(glue.ClosedMin, shop.Air.TemperatureC);
         var cuts = Split(minutes, Math.Min(design.GlueUp.Stages, Math.Max(1, order.Count - 1)));
-        var names = Names(shell);
-        var stages = cuts.Select((c, i) => Stage(i + 1, c.From, c.To, order, minutes, lines, joints, shell, fit, design.GlueUp.CaulMm,
-            names)).ToList();
+        var sequence = new Sequence(order, minutes, lines, Names(shell));
+        var stages = cuts.Select((c, i) => sequence.Stage(i + 1, c.From, c.To, joints,
+            pressed => Clamps(pressed, shell, fit, design.GlueUp.CaulMm))).ToList();
         return new GluePlan(
             glue.Name, shop.Air.TemperatureC, glue.LeastC, working, Glue.At(glue.ClampMin, shop.Air.TemperatureC), glue.FullStrengthH,
                 glue.NeedMl(lines.Sum(l => l.AreaMm2)),
@@ -189,21 +189,22 @@ public static class GlueStages
         return parts;
     }
 
-    private static GlueStage Stage(
-        int number, int from, int to, IReadOnlyList<string> order, IReadOnlyList<double> minutes, IReadOnlyList<GlueLine> lines,
-            JointPlan joints, ShellPlan shell, FitPlan fit, double caulMm,
-        Dictionary<string, string> names)
+    /// <summary>The pieces in the order in which they are set, what each takes, and the lines of glue between them.</summary>
+    private sealed record Sequence(IReadOnlyList<string> Order, IReadOnlyList<double> Minutes, IReadOnlyList<GlueLine> Lines,
+        Dictionary<string, string> Names)
     {
-        var (there, coming) = (order.Take(to).ToHashSet(StringComparer.Ordinal), order.Skip(from).Take(to - from)
-            .ToHashSet(StringComparer.Ordinal));
-        var spread = lines.Where(l => there.Contains(l.A) && there.Contains(l.B) && (coming.Contains(l.A) || coming.Contains(l.B)))
-            .ToList();
-        var pressed = spread.Where(l => l.Edge is not null).Select(l => joints.Edges.First(e => e.Edge == l.Edge)).ToList();
-        var pieces = order.Skip(from).Take(to - from).ToList();
-        return new GlueStage(
-            number, pieces, [.. pieces.Select(p => names.GetValueOrDefault(p, p))], spread.Count, Math.Round(spread.Sum(l => l.LengthMm),
-                1), Math.Round(minutes.Skip(from).Take(to - from).Sum(), 2),
-            [.. Clamps(pressed, shell, fit, caulMm)]);
+        /// <summary>One go: the pieces from one place of the order to another.</summary>
+        public GlueStage Stage(int number, int from, int to, JointPlan joints,
+            Func<IReadOnlyList<EdgeJoint>, IEnumerable<ClampNeed>> clamps)
+        {
+            var there = Order.Take(to).ToHashSet(StringComparer.Ordinal);
+            var pieces = Order.Skip(from).Take(to - from).ToList();
+            var spread = Lines.Where(l => there.Contains(l.A) && there.Contains(l.B) && (pieces.Contains(l.A) || pieces.Contains(l.B)))
+                .ToList();
+            var pressed = spread.Where(l => l.Edge is not null).Select(l => joints.Edges.First(e => e.Edge == l.Edge)).ToList();
+            return new GlueStage(number, pieces, [.. pieces.Select(p => Names.GetValueOrDefault(p, p))], spread.Count,
+                Math.Round(spread.Sum(l => l.LengthMm), 1), Math.Round(Minutes.Skip(from).Take(to - from).Sum(), 2), [.. clamps(pressed)]);
+        }
     }
 
     /// <summary>

@@ -96,9 +96,9 @@ internal static class CornerPlate
         var wall = bar.DepthFrom(leg);
         var thread = tables.Thread(wall >= tables.Head("M3", HeadForm.Countersunk).HeightMm - 0.2 ? "M3" : "M2.5");
         var head = tables.Head(thread.Name, HeadForm.Countersunk);
-        var screw = new ScrewPicker(tables).WithNut(
-            $"screw/{name}", place, $"Corner plate to {bar.Name.ToLowerInvariant()}", thread, HeadForm.Countersunk,
-                [new WhyTerm("leg", wall, "mm", "bar stock"), new WhyTerm("plate", PlateMm, "mm", "corner plate")], 0, 0, null);
+        var screw = new ScrewPicker(tables).WithNut(new ScrewNeed($"screw/{name}", place, $"Corner plate to {bar.Name.ToLowerInvariant()}",
+            [new WhyTerm("leg", wall, "mm", "bar stock"), new WhyTerm("plate", PlateMm, "mm", "corner plate")]), thread,
+            HeadForm.Countersunk);
         return new FixingWay(
             FixingKind.Bolt, bar.Box.Side(leg),
             [

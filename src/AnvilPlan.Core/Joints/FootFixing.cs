@@ -51,7 +51,7 @@ internal static class FootFixing
         {
             foreach (var name in (string[])["metric 3.5", "metric 3", "metric 4"])
             {
-                var (choice, size) = picker.Wood(screw, place, where, [seat], thickness, material, 0, name);
+                var (choice, size) = picker.Wood(new ScrewNeed(screw, place, where, [seat]), thickness, material, name);
                 if (choice.Verdict == ScrewVerdict.Fits)
                 {
                     yield return Wood(choice, size, material, floor, foot, seatMm, [(floor, LayerRole.Bite, thickness)], place,
@@ -61,8 +61,8 @@ internal static class FootFixing
         }
 
         var thread = catalog.Fasteners.Thread(ThreadName);
-        var bolt = picker.WithNut(screw, place, where, thread, HeadForm.Pan,
-            [seat, new WhyTerm("bottom thickness", thickness, "mm", "panel")], 0, 0, null);
+        var bolt = picker.WithNut(new ScrewNeed(screw, place, where, [seat, new WhyTerm("bottom thickness", thickness, "mm", "panel")]),
+            thread, HeadForm.Pan);
         var clear = thread.ClearanceNormalMm;
         var passes = Bore.Through(clear, $"clearance for {ThreadName}, normal series: {clear} mm ({thread.Source})");
         var head = catalog.Fasteners.Head(ThreadName, HeadForm.Pan);
@@ -84,8 +84,8 @@ internal static class FootFixing
                 foreach (var name in (string[])["metric 3.5", "metric 3", "metric 4"])
                 {
                     var suffix = Other();
-                    var (choice, size) = picker.Wood(screw + suffix, place, $"{where}, into {block.Name.ToLowerInvariant()}", clamped,
-                        height, into, 0, name);
+                    var (choice, size) = picker.Wood(new ScrewNeed(screw + suffix, place, $"{where}, into {block.Name.ToLowerInvariant()}",
+                        clamped), height, into, name);
                     yield return Wood(choice, size, into, floor, foot, seatMm, [(floor, LayerRole.Clearance, thickness),
                         (block, LayerRole.Bite, height)], place, placeWhy, suffix);
                 }
@@ -93,9 +93,9 @@ internal static class FootFixing
             else if (into.Metal)
             {
                 var suffix = Other();
-                var choice = picker.Tapped(screw + suffix, place, $"{where}, into {block.Name.ToLowerInvariant()}", thread, HeadForm.Pan,
-                    clamped, 0, picker.EngagementIn(into.Engagement, thread), new WhyTerm("bar less 1 mm", height - 1, "mm", "bar stock"),
-                    0, null);
+                var choice = picker.Tapped(new ScrewNeed(screw + suffix, place, $"{where}, into {block.Name.ToLowerInvariant()}", clamped),
+                    thread, HeadForm.Pan, picker.EngagementIn(into.Engagement, thread), new WhyTerm("bar less 1 mm", height - 1, "mm",
+                    "bar stock"));
                 var deep = Math.Min(height, (choice.EngagementMm ?? 6) + ScrewPicker.ThreePitchesMm(thread));
                 yield return new FixingWay(
                     FixingKind.Screw, floor.Box.Side(Direction.Down) - seatMm,

@@ -103,9 +103,8 @@ public static class ScrewWays
             clamped.Add(new WhyTerm("washer", washer, "mm", "slides in a slot"));
         }
 
-        var (choice, size) = new ScrewPicker(catalog.Fasteners).Wood(
-            $"screw/{joint.Name}", joint.For, joint.Where, clamped, joint.IntoMm, joint.IntoEnd ? into with { Engagement = "end grain" }
-                : into, 0, name);
+        var (choice, size) = new ScrewPicker(catalog.Fasteners).Wood(new ScrewNeed($"screw/{joint.Name}", joint.For, joint.Where, clamped),
+            joint.IntoMm, joint.IntoEnd ? into with { Engagement = "end grain" } : into, name);
         var sinks = !slides && joint.ClampedMm >= (size.HeadMm - size.ClearanceMm) / 2 + 0.2 && !catalog.Material(joint.Clamped.MaterialId)
             .Brittle;
         var reach = Math.Max(1, (choice.LengthMm ?? joint.BeginsMm) - joint.BeginsMm - washer);
@@ -155,10 +154,9 @@ public static class ScrewWays
     {
         var (tables, picker) = (catalog.Fasteners, new ScrewPicker(catalog.Fasteners));
         var head = tables.Head(thread.Name, form);
-        var choice = picker.Tapped(
-            $"screw/{joint.Name}", joint.For, joint.Where, thread, form,
-                [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part")], 0,
-            picker.EngagementIn(into.Engagement, thread), new WhyTerm("depth less 1 mm", joint.IntoMm - 1, "mm", "section"), 0, null);
+        var choice = picker.Tapped(new ScrewNeed($"screw/{joint.Name}", joint.For, joint.Where,
+            [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part")]), thread, form,
+            picker.EngagementIn(into.Engagement, thread), new WhyTerm("depth less 1 mm", joint.IntoMm - 1, "mm", "section"));
         var clear = brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
         var bite = Math.Max(2, choice.EngagementMm ?? 2 * thread.NominalMm);
         var deep = Math.Min(bite + ScrewPicker.ThreePitchesMm(thread), joint.IntoMm);
@@ -191,10 +189,10 @@ public static class ScrewWays
     {
         var tables = catalog.Fasteners;
         var head = tables.Head(thread.Name, form);
-        var choice = new ScrewPicker(tables).WithNut(
-            $"screw/{joint.Name}", joint.For, joint.Where, thread, form,
+        var choice = new ScrewPicker(tables)
+            .WithNut(new ScrewNeed($"screw/{joint.Name}", joint.For, joint.Where,
             [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part"),
-                new WhyTerm(joint.Into.Name.ToLowerInvariant(), joint.IntoMm, "mm", "part")], 0, 0, null);
+            new WhyTerm(joint.Into.Name.ToLowerInvariant(), joint.IntoMm, "mm", "part")]), thread, form);
         var clear = Bore.Through(thread.ClearanceNormalMm, $"clearance for {thread.Name}, normal series: {thread.ClearanceNormalMm} mm; "
             + $"{Math.Round(joint.IntoMm, 2)} mm are too thin for a thread ({thread.Source})");
         return new FixingWay(
@@ -212,11 +210,11 @@ public static class ScrewWays
     {
         var thread = catalog.Fasteners.Thread("M3");
         var head = catalog.Fasteners.Head(thread.Name, HeadForm.Pan);
-        var choice = new ScrewPicker(catalog.Fasteners).Tapped(
-            $"screw/{joint.Name}", joint.For, joint.Where, thread, HeadForm.Pan,
-                [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "sheet")], 0,
+        var choice = new ScrewPicker(catalog.Fasteners)
+            .Tapped(new ScrewNeed($"screw/{joint.Name}", joint.For, joint.Where,
+            [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "sheet")]), thread, HeadForm.Pan,
             new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"),
-                new WhyTerm("body of the nut", RivetNutBodyMm, "mm", "rivet nut [R]"), 0, null);
+            new WhyTerm("body of the nut", RivetNutBodyMm, "mm", "rivet nut [R]"));
         const string why = "rivet nut M3: hole 5.0 mm in sheet of 0.5 to 2 mm [R]; verify by test piece";
         return new FixingWay(
             FixingKind.RivetNut, joint.HeadAt,
@@ -237,31 +235,30 @@ public static class ScrewWays
         var thread = SlotThread(draft.Catalog, bar);
         var brittle = draft.Catalog.Material(joint.Clamped.MaterialId).Brittle;
         var clear = brittle ? thread.ClearanceLooseMm : thread.ClearanceNormalMm;
-        return IntoSlot(
-            draft.Catalog, $"screw/{joint.Name}", joint.For, joint.Where, thread, new WhyTerm(joint.Clamped.Name.ToLowerInvariant(),
-                joint.BeginsMm, "mm", "part"),
-            Under(joint, Bore.Through(clear, $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm "
-                + $"({thread.Source})")), joint.Into, joint.HeadAt, washers * tables.Nut(thread.Name).WasherThicknessMm, null);
+        var need = new ScrewNeed($"screw/{joint.Name}", joint.For, joint.Where,
+            [new WhyTerm(joint.Clamped.Name.ToLowerInvariant(), joint.BeginsMm, "mm", "part")])
+        { WasherMm = washers * tables.Nut(thread.Name).WasherThicknessMm };
+        return IntoSlot(draft.Catalog, need, thread, Under(joint, Bore.Through(clear,
+            $"clearance for {thread.Name}, {(brittle ? "loose" : "normal")} series: {clear} mm ({thread.Source})")), joint.Into,
+            joint.HeadAt);
     }
 
     /// <summary>A screw with its head on what lies on a slotted profile, into a nut in the slot.</summary>
-    /// <param name="clamped">What it clamps besides the lips of the slot; the profile begins behind it.</param>
-    /// <param name="above">The hole in that.</param>
-    /// <param name="washersMm">Under the head.</param>
-    /// <param name="chosenMm">A length chosen by hand; null = the shortest on sale that fits.</param>
-    internal static FixingWay IntoSlot(Catalog catalog, string id, string forWhat, string where, ThreadSize thread, WhyTerm clamped,
-        WayLayer above, SolidPart rail, double headAt, double washersMm, double? chosenMm)
+    /// <param name="need">What it clamps besides the lips of the slot; the profile begins behind that.</param>
+    /// <param name="above">The hole in what it clamps.</param>
+    internal static FixingWay IntoSlot(Catalog catalog, ScrewNeed need, ThreadSize thread, WayLayer above, SolidPart rail, double headAt)
     {
         var (tables, bar) = (catalog.Fasteners, catalog.Bar(rail.BarId!));
         var lip = bar.WallMm ?? 1.5;
+        var begins = need.Clamped.Sum(c => c.Value);
         var choice = new ScrewPicker(tables).Tapped(
-            id, forWhat, where, thread, HeadForm.Pan, [clamped, new WhyTerm("lip of the slot", lip, "mm", "profile")], washersMm,
-                SlotBite(tables, thread), SlotRoom(bar), 0, chosenMm);
+            need with { Clamped = [.. need.Clamped, new WhyTerm("lip of the slot", lip, "mm", "profile")] },
+            thread, HeadForm.Pan, SlotBite(tables, thread), SlotRoom(bar));
         return new FixingWay(
-            FixingKind.Screw, headAt, [above, new WayLayer(rail.Id, rail, LayerRole.Thread, clamped.Value, clamped.Value
-                + (bar.SlotDepthMm ?? 6), thread.NominalMm, null)],
-            Screw(tables.Head(thread.Name, HeadForm.Pan), thread.NominalMm, choice.LengthMm ?? clamped.Value + lip + SlotNutMm, washersMm),
-                [choice], [SlotNutOf(thread, bar.WidthMm)]);
+            FixingKind.Screw, headAt,
+            [above, new WayLayer(rail.Id, rail, LayerRole.Thread, begins, begins + (bar.SlotDepthMm ?? 6), thread.NominalMm, null)],
+            Screw(tables.Head(thread.Name, HeadForm.Pan), thread.NominalMm, choice.LengthMm ?? begins + lip + SlotNutMm, need.WasherMm),
+            [choice], [SlotNutOf(thread, bar.WidthMm)]);
     }
 
     /// <summary>The thread whose nuts the slot takes.</summary>

@@ -50,13 +50,14 @@ internal static class AdapterFixings
                 "screw into the slot", JointDraft.FaceTowards(plate, device.Away), plate.Frame.ToPlane(at),
                 Bore.Through(clear, $"clearance for {thread.Name}, normal series: {clear} mm ({thread.Source})"),
                 "beside the device, over the slot of the rail"));
+            var need = new ScrewNeed($"screw/{device.Id}/adapter-{rail.Id}", device.Id, where,
+                [new WhyTerm("adapter thickness", plate.ThicknessMm, "mm", "adapter")]);
             draft.Holds.Add(new Hold(plate.Id, rail.Id, HoldBy.Screws, Place.Device(device.Id)));
             draft.Fixings.Add(new FixingSet(
                 $"{device.Id}/adapter-{rail.Id}", device.Id, where, device.Away.Opposite(), [new PointsLocus([.. group])],
                 [.. Enumerable.Range(0, 4).Select(n => ScrewWays.IntoSlot(
-                    catalog, $"screw/{device.Id}/adapter-{rail.Id}", device.Id, where, thread,
-                        new WhyTerm("adapter thickness", plate.ThicknessMm, "mm", "adapter"), hole, rail,
-                    plate.Box.Side(device.Away), n * catalog.Fasteners.Nut(thread.Name).WasherThicknessMm, null))])
+                    catalog, need with { WasherMm = n * catalog.Fasteners.Nut(thread.Name).WasherThicknessMm }, thread, hole, rail,
+                    plate.Box.Side(device.Away)))])
             { DeviceId = device.Id });
         }
     }
@@ -86,12 +87,11 @@ internal static class AdapterFixings
         foreach (var group in drilled.GroupBy(d => AdapterPlate.Thread(d)!))
         {
             var thread = group.Key;
-            var choice = picker.Tapped(
-                $"screw/{device.Id}/adapter-{thread.Name}", device.Id, $"Adapter of {device.Device.Name} to {deck.Name.ToLowerInvariant()}",
-                    thread, HeadForm.Pan,
-                [new WhyTerm($"{deck.Name.ToLowerInvariant()} thickness", deck.ThicknessMm, "mm", "deck")], 0,
-                    new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"),
-                new WhyTerm("adapter thickness", plate.ThicknessMm, "mm", "adapter"), 0, null);
+            var choice = picker.Tapped(new ScrewNeed($"screw/{device.Id}/adapter-{thread.Name}", device.Id,
+                $"Adapter of {device.Device.Name} to {deck.Name.ToLowerInvariant()}",
+                [new WhyTerm($"{deck.Name.ToLowerInvariant()} thickness", deck.ThicknessMm, "mm", "deck")]), thread, HeadForm.Pan,
+                new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"),
+                new WhyTerm("adapter thickness", plate.ThicknessMm, "mm", "adapter"));
             var behind = deck.Box.Side(device.Away.Opposite());
             draft.Fixings.Add(new FixingSet(
                 $"{device.Id}/adapter-{thread.Name}", device.Id, choice.Where, device.Away,

@@ -121,8 +121,9 @@ internal sealed class MountHoles
         var picker = new ScrewPicker(Tables);
         var (depth, least) = (new WhyTerm("half the standoff, at most its thread", StandoffStack.DepthMm(standoff, standMm), "mm",
             "standoff table"), picker.EngagementIn(StandoffStack.EngagementRow, _thread));
-        var top = picker.Tapped($"screw/{Device.Id}/board", Device.Id, $"{Device.Name} to standoffs", _thread, HeadForm.Pan,
-            [new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id)], WasherMm, least, depth, 0, Device.ScrewLengthMm);
+        var top = picker.Tapped(new ScrewNeed($"screw/{Device.Id}/board", Device.Id, $"{Device.Name} to standoffs",
+            [new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id)]) { WasherMm = WasherMm,
+            ChosenMm = Device.ScrewLengthMm }, _thread, HeadForm.Pan, least, depth);
         var (padMm, flat) = (_pad?.ThicknessMm ?? 0, standoff?.FlatsMm ?? 2 * _thread.NominalMm);
         var deckFrom = board + standMm;
         var pan = Tables.Head(_thread.Name, HeadForm.Pan);
@@ -133,8 +134,8 @@ internal sealed class MountHoles
         ];
         var slotted = deck.Section == BarShape.Slotted;
         var form = FlushFromBehind ? HeadForm.Countersunk : HeadForm.Pan;
-        var foot = picker.Tapped($"screw/{Device.Id}/deck", Device.Id, $"Standoffs of {Device.Name} to {deck.Name.ToLowerInvariant()}",
-            _thread, form, Plates(deck, thick), 0, least, depth, 0, null);
+        var foot = picker.Tapped(new ScrewNeed($"screw/{Device.Id}/deck", Device.Id, $"Standoffs of {Device.Name} to "
+            + $"{deck.Name.ToLowerInvariant()}", Plates(deck, thick)), _thread, form, least, depth);
         if (!slotted)
         {
             var behind = deckFrom + padMm + thick;
@@ -164,11 +165,10 @@ internal sealed class MountHoles
 
         FixingWay Way(double washers)
         {
-            var choice = picker.Tapped(
-                $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, form, Plates(deck, thick),
-                    washers, new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(_thread), "mm", "thread table"),
-                new WhyTerm("free depth in the device", _device.Model.DepthMaxMm!.Value, "mm", "model " + _device.Model.Id), 0,
-                    Device.ScrewLengthMm);
+            var choice = picker.Tapped(new ScrewNeed($"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}",
+                Plates(deck, thick)) { WasherMm = washers, ChosenMm = Device.ScrewLengthMm }, _thread, form,
+                new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(_thread), "mm", "thread table"),
+                new WhyTerm("free depth in the device", _device.Model.DepthMaxMm!.Value, "mm", "model " + _device.Model.Id));
             return new FixingWay(
                 FixingKind.Screw, nearFace - (_device.Away.Sign() * thick), [.. Layers(deck, thick, 0, fromTheDevice: false),
                     OfTheDevice(thick + padMm, thick + padMm + _device.Model.DepthMaxMm.Value)],
@@ -211,14 +211,17 @@ internal sealed class MountHoles
     /// <summary>A nut that slides in the profile's slot, with as many washers under the head as make a length on sale fit.</summary>
     private FixingWay[] InTheSlot(SolidPart deck, double board, double near) =>
         [.. Washers(HeadForm.Pan).Select(washers => ScrewWays.IntoSlot(
-        _catalog, $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread,
-            new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id),
-        OfTheDevice(0, board), deck, near + (_device.Away.Sign() * board), washers, Device.ScrewLengthMm))];
+            _catalog, Need(deck, [Flange(board)], washers), _thread, OfTheDevice(0, board), deck, near + (_device.Away.Sign() * board)))];
 
     private ScrewChoice WithNut(SolidPart deck, double thick) => new ScrewPicker(Tables).WithNut(
-        $"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", _thread, HeadForm.Pan,
-        [.. Plates(deck, thick), new WhyTerm("board or flange", _device.Model.BoardMm, "mm", "model " + _device.Model.Id)], WasherMm, 0,
-            Device.ScrewLengthMm);
+        Need(deck, [.. Plates(deck, thick), Flange(_device.Model.BoardMm)], WasherMm), _thread, HeadForm.Pan);
+
+    /// <summary>A screw that holds the device itself, of the length that was chosen for it where one was.</summary>
+    private ScrewNeed Need(SolidPart deck, IReadOnlyList<WhyTerm> clamped, double washerMm) =>
+        new($"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", clamped)
+        { WasherMm = washerMm, ChosenMm = Device.ScrewLengthMm };
+
+    private WhyTerm Flange(double mm) => new("board or flange", mm, "mm", "model " + _device.Model.Id);
 
     /// <summary>Under an adapter plate the heads lie flush, for the plate lies on its deck.</summary>
     private bool FlushFromBehind => Device.Adapter is not null && _pad is null;

@@ -73,8 +73,10 @@ public static class ShellSearch
                     break;
                 }
 
-                var (status, proposal) = Solve(model, wanted[g], best, before.Outer.Size, openNow, share, left, found.Count, clock, seconds,
-                    progress, cancel);
+                model.Aim(wanted[g], before.Outer.Size, openNow);
+                model.Hint(best);
+                var (status, proposal) = Solve(
+                    model, wanted[g], share, left, new Teller(clock, seconds, found.Count, progress, cancel));
                 if (proposal is null)
                 {
                     none |= status == CpSolverStatus.Infeasible && n == 0;
@@ -130,20 +132,21 @@ public static class ShellSearch
         "holes-meet", "tray-outside", "tray-unsupported", "door-hits", "drawer-hits", "cable-short", "over-the-limit",
     };
 
-    private static (CpSolverStatus Status, Design? Proposal) Solve(
-        ArrangementModel model, SearchGoal goal, Design hint, Point3 now, HashSet<(string, string)> openNow, double share, double most,
-            int found, Stopwatch clock, double seconds,
-        IProgress<SearchProgress>? progress, CancellationToken cancel)
+    /// <summary>Whom to tell how far the whole search is, and who may stop it.</summary>
+    /// <param name="Seconds">For all goals together; <paramref name="Found"/> shells so far.</param>
+    private sealed record Teller(Stopwatch Clock, double Seconds, int Found, IProgress<SearchProgress>? Progress, CancellationToken Cancel);
+
+    /// <param name="share">Seconds after which the first shell is enough; <paramref name="most"/> ends it in any case.</param>
+    private static (CpSolverStatus Status, Design? Proposal) Solve(ArrangementModel model, SearchGoal goal, double share, double most,
+        Teller teller)
     {
-        model.Aim(goal, now, openNow);
-        model.Hint(hint);
         var solver = new CpSolver
         {
             StringParameters = string.Create(System.Globalization.CultureInfo.InvariantCulture,
             $"max_time_in_seconds:{Math.Max(0.2, most)} num_workers:{Math.Clamp(Environment.ProcessorCount, 1, 8)}")
         };
-        using var watch = new Watch(model, goal, clock, seconds, found, progress, cancel);
-        using var stop = cancel.Register(watch.Stop);
+        using var watch = new Watch(model, goal, teller);
+        using var stop = teller.Cancel.Register(watch.Stop);
         using var enough = new Timer(_ => watch.StopWhenFound(), null, TimeSpan.FromSeconds(share), TimeSpan.FromMilliseconds(100));
         var status = model.Solve(solver, watch);
         return (status, status is CpSolverStatus.Optimal or CpSolverStatus.Feasible ? model.Read(solver) : null);
@@ -165,9 +168,7 @@ public static class ShellSearch
         return kept;
     }
 
-    private sealed class Watch(
-        ArrangementModel model, SearchGoal goal, Stopwatch clock, double seconds, int found, IProgress<SearchProgress>? progress,
-            CancellationToken cancel) : CpSolverSolutionCallback
+    private sealed class Watch(ArrangementModel model, SearchGoal goal, Teller teller) : CpSolverSolutionCallback
     {
         private volatile bool _found;
 
@@ -185,9 +186,9 @@ public static class ShellSearch
         public override void OnSolutionCallback()
         {
             _found = true;
-            progress?.Report(new SearchProgress(goal, clock.Elapsed.TotalSeconds, seconds, ArrangementModel.Litres(Value(model.Volume)),
-                found));
-            if (cancel.IsCancellationRequested)
+            teller.Progress?.Report(new SearchProgress(
+                goal, teller.Clock.Elapsed.TotalSeconds, teller.Seconds, ArrangementModel.Litres(Value(model.Volume)), teller.Found));
+            if (teller.Cancel.IsCancellationRequested)
             {
                 StopSearch();
             }

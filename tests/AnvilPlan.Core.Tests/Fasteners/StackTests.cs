@@ -88,14 +88,14 @@ public class StackTests
     {
         var picker = new ScrewPicker(Tables);
         var thread = Tables.Thread("M3");
-        var choice = picker.Tapped("s", "d", "here", thread, HeadForm.Pan, [new("plate", 2, "mm", "deck")], 0.5,
-            new("bite", 1.5, "mm", "rule"), new("depth", 2.5, "mm", "model"), 4, null);
+        var choice = picker.Tapped(new ScrewNeed("s", "d", "here", [new("plate", 2, "mm", "deck")]) { WasherMm = 0.5 }, thread,
+            HeadForm.Pan, new("bite", 1.5, "mm", "rule"), new("depth", 2.5, "mm", "model"));
         Assert.Equal((4.0, 5.0), (choice.MinMm, choice.MaxMm!.Value));
         Assert.Equal(4, choice.LengthMm);
         Assert.Equal(["plate", "washer under head", "bite", "depth"], choice.Why.Terms.Select(t => t.Name));
         Assert.Equal("M3 x 4 pan", choice.Label);
-        var byHand = picker.Tapped("s", "d", "here", thread, HeadForm.Pan, [new("plate", 2, "mm", "deck")], 0,
-            new("bite", 1.5, "mm", "rule"), null, 4, 3);
+        var byHand = picker.Tapped(new ScrewNeed("s", "d", "here", [new("plate", 2, "mm", "deck")]) { ChosenMm = 3 }, thread, HeadForm.Pan,
+            new("bite", 1.5, "mm", "rule"), null);
         Assert.Equal(ScrewVerdict.TooShort, byHand.Verdict);
         Assert.Null(byHand.MaxMm);
     }

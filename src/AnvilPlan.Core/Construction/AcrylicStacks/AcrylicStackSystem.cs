@@ -172,8 +172,9 @@ public sealed class AcrylicStackSystem : ConstructionSystem<AcrylicStack>
         var tables = draft.Catalog.Fasteners;
         var (top, bottom) = (layers.Max(l => l.Box.Max.Z), layers.Min(l => l.Box.Min.Z));
         var height = top - bottom;
-        var screw = new ScrewPicker(tables).WithNut($"screw/{own.Id}/bolt", own.Id, "Through bolts", thread, HeadForm.Button,
-            [new WhyTerm("all layers", height, "mm", "stack")], 1, 0, null);
+        var screw = new ScrewPicker(tables)
+            .WithNut(new ScrewNeed($"screw/{own.Id}/bolt", own.Id, "Through bolts", [new WhyTerm("all layers", height, "mm", "stack")])
+            { WasherMm = 1 }, thread, HeadForm.Button);
         var fits = screw.Verdict == ScrewVerdict.Fits;
         var head = tables.Head(thread.Name, HeadForm.Button);
         BoughtPiece[] spacers = own.SpacerMm > 0 && rings > 1

@@ -119,7 +119,7 @@ public static class Hinges
         {
             foreach (var sizeName in (string[])["metric 3.5", "metric 3"])
             {
-                var (choice, size) = picker.Wood(id, place, where, [leaf], depthMm, material, 0, sizeName);
+                var (choice, size) = picker.Wood(new ScrewNeed(id, place, where, [leaf]), depthMm, material, sizeName);
                 var deep = Math.Min(depthMm - 0.5, Math.Max(2, (choice.LengthMm ?? 10) - leafMm + 1));
                 yield return new FixingWay(
                     FixingKind.WoodScrew, headAt,
@@ -136,8 +136,8 @@ public static class Hinges
         var head = draft.Catalog.Fasteners.Head("M3", HeadForm.Countersunk);
         if (name == "edge")
         {
-            var choice = picker.Tapped(id, place, where, threadSize, HeadForm.Countersunk, [leaf], 0,
-                picker.EngagementIn(material.Engagement, threadSize), new WhyTerm("usual depth", 12, "mm", "edge"), 0, null);
+            var choice = picker.Tapped(new ScrewNeed(id, place, where, [leaf]), threadSize, HeadForm.Countersunk,
+                picker.EngagementIn(material.Engagement, threadSize), new WhyTerm("usual depth", 12, "mm", "edge"));
             yield return new FixingWay(
                 FixingKind.Screw, headAt,
                     [Layer(LayerRole.Thread, Bore.Blind(threadSize.TapDrillMm, Math.Max(12, (choice.EngagementMm ?? 6)
@@ -147,8 +147,8 @@ public static class Hinges
             yield break;
         }
 
-        var bolt = picker.WithNut(id, place, where, threadSize, HeadForm.Countersunk,
-            [leaf, new WhyTerm(part.Name.ToLowerInvariant(), part.ThicknessMm, "mm", "panel")], 0, 0, null);
+        var bolt = picker.WithNut(new ScrewNeed(id, place, where, [leaf, new WhyTerm(part.Name.ToLowerInvariant(), part.ThicknessMm, "mm",
+            "panel")]), threadSize, HeadForm.Countersunk);
         yield return new FixingWay(
             FixingKind.Bolt, headAt, [Layer(LayerRole.Clearance, Bore.Through(threadSize.ClearanceNormalMm,
                 $"clearance for M3: {threadSize.ClearanceNormalMm} mm ({threadSize.Source})"), "clearance hole")],

@@ -244,9 +244,9 @@ internal static class PlateSupports
         var picker = new ScrewPicker(catalog.Fasteners);
         var depth = new WhyTerm("half the post, at most what is tapped", Math.Min(length / 2, PostTappedMm), "mm", "tray place");
         var least = picker.EngagementIn(StandoffStack.EngagementRow, thread);
-        ScrewChoice Screw(string end, SolidPart part, double mm) => picker.Tapped(
-            $"screw/{tray.Id}/post-{end}", place, $"{part.Name} to posts", thread, HeadForm.Pan,
-                [new WhyTerm($"{part.Name.ToLowerInvariant()} thickness", mm, "mm", "sheet")], 0, least, depth, 0, null);
+        ScrewChoice Screw(string end, SolidPart part, double mm) =>
+            picker.Tapped(new ScrewNeed($"screw/{tray.Id}/post-{end}", place, $"{part.Name} to posts",
+            [new WhyTerm($"{part.Name.ToLowerInvariant()} thickness", mm, "mm", "sheet")]), thread, HeadForm.Pan, least, depth);
         var (top, foot) = (Screw("top", plate, plate.ThicknessMm), Screw("foot", panel, panel.ThicknessMm));
         // from the tray's side that looks away from the panel, through the post, to the outside of the panel
         var towards = tray.Support == TraySupport.Hung ? normal : normal.Opposite();

@@ -76,11 +76,11 @@ internal static class SeamStraps
             var head = draft.Catalog.Fasteners.Head("M3", HeadForm.Pan);
             var thread = draft.Catalog.Fasteners.Thread("M3");
             var name = strap.Id;
-            var choice = new ScrewPicker(draft.Catalog.Fasteners).Tapped(
-                $"screw/{name}", own.Id, $"{strap.Name} to its insert", thread, HeadForm.Pan, [new WhyTerm("strap", ThickMm, "mm", "part")],
-                    0,
-                new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"),
-                    new WhyTerm("length of the insert", HeatInsert.DeepMm, "mm", "insert [R]"), 0, null);
+            var choice = new ScrewPicker(draft.Catalog.Fasteners)
+                .Tapped(new ScrewNeed($"screw/{name}", own.Id, $"{strap.Name} to its insert",
+                [new WhyTerm("strap", ThickMm, "mm", "part")]), thread, HeadForm.Pan, new WhyTerm("three full threads",
+                ScrewPicker.ThreePitchesMm(thread), "mm", "thread table"), new WhyTerm("length of the insert", HeatInsert.DeepMm, "mm",
+                "insert [R]"));
             var way = new FixingWay(
                 FixingKind.Insert, strap.Box.Side(out_),
                 [
