@@ -66,7 +66,7 @@ public static class DeviceZones
         var axis = face.Outward().Axis();
         var rear = device.DeckFrame.ToSpace(default, device.DeckHeightMm)[axis];
         var front = rear + (device.Facing.Sign() * fit.Envelope.ThicknessMm[face]);
-        if (device.Model.Mount == MountStyle.PanelNut)
+        if (device.Mounting is ByOwnNut)
         {
             var deep = rear - (device.Facing.Sign() * NutDepthMm);
             yield return Inside(device, ZoneKind.NutRoom, "nut behind the panel", Round(device.Body, axis, NutRoundMm)

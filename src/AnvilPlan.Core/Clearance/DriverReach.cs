@@ -20,7 +20,7 @@ public sealed record DriverBlock(string DeviceId, int Hole, string OtherId, bool
 public static class DriverReach
 {
     public static IEnumerable<DriverBlock> Blocks(Design design, FitPlan fit) => fit.Devices.Interruptible()
-        .Where(d => d.Model.Mount is MountStyle.Standoffs or MountStyle.Lugs && d.Model.ThreadSize is not null)
+        .Where(d => d.Mounting is OnStandoffs or BoltedDown)
         .SelectMany(d => d.Model.Holes.Select((hole, i) => Blocked(d, hole, i + 1, design, fit)))
         .OfType<DriverBlock>();
 

@@ -32,7 +32,7 @@ public static class BarNester
     public static BarResult Nest(BarJob job)
     {
         var pieces = job.Parts.SelectMany(p => Enumerable.Repeat((p.Id, p.LengthMm), p.Count)).OrderByDescending(p => p.LengthMm).ToList();
-        var fullest = Fill(job, pieces, Fullest);
+        var fullest = Fill(job, pieces, new SubsetSum().Fullest);
         var first = Fill(job, pieces, FirstFit);
         return (first.Unplaced.Count, first.Price, first.Bars.Count)
             .CompareTo((fullest.Unplaced.Count, fullest.Price, fullest.Bars.Count)) < 0 ? first : fullest;
@@ -125,48 +125,66 @@ public static class BarNester
         return picks;
     }
 
-    /// <summary>The set that fills most, by dynamic programming over tenths of a millimetre; sizes round up, so it always fits.</summary>
-    private static List<int> Fullest(List<(string Id, double Length)> left, double usable, double kerf)
+    /// <summary>
+    /// The set that fills most, by dynamic programming over tenths of a millimetre; sizes round up, so it always fits. It works bar after
+    /// bar on the same two tables: a new one for each would be larger than all else that a plan leaves behind.
+    /// </summary>
+    private sealed class SubsetSum
     {
-        var capacity = (int)Math.Floor((usable / StepMm) + 1e-6);
-        var from = new int[capacity + 1];
-        // a bit for each length that some set of the pieces so far fills exactly
-        var reached = new ulong[(capacity / Bits) + 1];
-        reached[0] = 1;
-        var top = 0;
-        for (var i = 0; i < left.Count && top < capacity; i++)
-        {
-            var size = (int)Math.Ceiling(((left[i].Length + kerf) / StepMm) - 1e-6);
-            var (words, bits) = (size / Bits, size % Bits);
-            // from above, so that no piece is taken twice
-            for (var w = Math.Min(reached.Length - 1, (top + size) / Bits); w >= words; w--)
-            {
-                var shifted = (reached[w - words] << bits) | (bits > 0 && w > words ? reached[w - words - 1] >> (Bits - bits) : 0);
-                for (var fresh = shifted & ~reached[w]; fresh != 0; fresh &= fresh - 1)
-                {
-                    var c = (w * Bits) + BitOperations.TrailingZeroCount(fresh);
-                    if (c > capacity)
-                    {
-                        break;
-                    }
+        /// <summary>The piece by which a length was reached first; of no account where it was not.</summary>
+        private int[] _from = [];
 
-                    reached[w] |= fresh & (~fresh + 1);
-                    from[c] = i;
-                    top = Math.Max(top, c);
+        /// <summary>A bit for each length that some set of the pieces so far fills exactly.</summary>
+        private ulong[] _reached = [];
+
+        public List<int> Fullest(List<(string Id, double Length)> left, double usable, double kerf)
+        {
+            var capacity = (int)Math.Floor((usable / StepMm) + 1e-6);
+            var words64 = (capacity / Bits) + 1;
+            if (_from.Length <= capacity)
+            {
+                (_from, _reached) = (new int[capacity + 1], new ulong[words64]);
+            }
+
+            var from = _from;
+            var reached = _reached.AsSpan(0, words64);
+            reached.Clear();
+            reached[0] = 1;
+            var top = 0;
+            for (var i = 0; i < left.Count && top < capacity; i++)
+            {
+                var size = (int)Math.Ceiling(((left[i].Length + kerf) / StepMm) - 1e-6);
+                var (words, bits) = (size / Bits, size % Bits);
+                // from above, so that no piece is taken twice
+                for (var w = Math.Min(reached.Length - 1, (top + size) / Bits); w >= words; w--)
+                {
+                    var shifted = (reached[w - words] << bits) | (bits > 0 && w > words ? reached[w - words - 1] >> (Bits - bits) : 0);
+                    for (var fresh = shifted & ~reached[w]; fresh != 0; fresh &= fresh - 1)
+                    {
+                        var c = (w * Bits) + BitOperations.TrailingZeroCount(fresh);
+                        if (c > capacity)
+                        {
+                            break;
+                        }
+
+                        reached[w] |= fresh & (~fresh + 1);
+                        from[c] = i;
+                        top = Math.Max(top, c);
+                    }
                 }
             }
-        }
 
-        var picks = new List<int>();
-        for (var c = top; c > 0;)
-        {
-            var i = from[c];
-            picks.Add(i);
-            c -= (int)Math.Ceiling(((left[i].Length + kerf) / StepMm) - 1e-6);
-        }
+            var picks = new List<int>();
+            for (var c = top; c > 0;)
+            {
+                var i = from[c];
+                picks.Add(i);
+                c -= (int)Math.Ceiling(((left[i].Length + kerf) / StepMm) - 1e-6);
+            }
 
-        picks.Reverse();
-        return picks;
+            picks.Reverse();
+            return picks;
+        }
     }
 }
 

@@ -7,13 +7,17 @@ public static class Deck
 {
     private const string PanelPrefix = "panel/";
 
+    private static readonly string[] EdgeNames = [.. Faces.Edges.Select(e => $"{Name(e.Of().A)}-{Name(e.Of().B)}")];
+
+    private static readonly string[] EdgePlaces = [.. EdgeNames.Select(n => Place.Edge(n).ToString())];
+
     public static string OfPanel(Face face) => PanelPrefix + Name(face);
 
     /// <summary>An edge by its two faces, as in <c>front-left</c>.</summary>
-    public static string Name(EdgeId edge) => $"{Name(edge.Of().A)}-{Name(edge.Of().B)}";
+    public static string Name(EdgeId edge) => EdgeNames[(int)edge];
 
     /// <summary>The place name of an edge's joint.</summary>
-    public static string PlaceOf(EdgeId edge) => Place.Edge(Name(edge)).ToString();
+    public static string PlaceOf(EdgeId edge) => EdgePlaces[(int)edge];
 
     /// <summary>The id of the part that closes a face.</summary>
     public static string PartOf(Face face) => "shell/" + Name(face);

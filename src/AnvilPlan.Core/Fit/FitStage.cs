@@ -38,9 +38,9 @@ public static class FitStage
             return Sticking.Of(stick.Kind).ThicknessMm;
         }
 
-        if (model.Mount != MountStyle.Standoffs || device.StandoffMm is not null)
+        if (!model.BareBoard || device.StandoffMm is not null)
         {
-            return model.Mount != MountStyle.Standoffs ? 0 : device.StandoffMm!.Value;
+            return model.BareBoard ? device.StandoffMm!.Value : 0;
         }
 
         var least = Math.Max(LeastStandoffMm, Math.Ceiling(device.TowardsDeckMm(model) + 1));

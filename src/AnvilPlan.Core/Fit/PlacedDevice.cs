@@ -26,6 +26,9 @@ public sealed class PlacedDevice(
     public double StandoffMm { get; } = standoffMm;
     public double DeckHeightMm { get; } = deckHeightMm;
 
+    /// <summary>How it is held there.</summary>
+    public Mounting Mounting { get; } = Mounting.Of(device, model, standoffMm);
+
     /// <summary>The axes along which all of its blocks, points and directions are told; null = the enclosure's.</summary>
     public Pose? Pose { get; } = pose;
 

@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Construction.PanelBoxes;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Loads;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
@@ -84,8 +85,8 @@ internal static class LoadFindings
     {
         if (load.By == Carrier.Strips)
         {
-            var device = plan.Fit.Device(load.Id["stuck/".Length..])!;
-            var (stick, model) = (device.Device.Stuck!, device.Model);
+            var device = plan.Fit.Device(load.Place.Id)!;
+            var (stick, model) = (((StuckDown)device.Mounting).Stick, device.Model);
             var factor = load.Value / Math.Max(load.Limit, 1e-6);
             yield return new Remedy("more-strip", "Stick it with as much as it needs", d =>
             {

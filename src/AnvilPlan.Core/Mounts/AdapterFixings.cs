@@ -18,7 +18,7 @@ internal static class AdapterFixings
     /// <summary>Clamped between deck and device: bevelled edges, held by the device's own screws.</summary>
     private static void Pad(MountDraft draft, PlacedDevice device, SolidPart plate, SolidPart deck, Adapter pad)
     {
-        if (device.Device.Stuck is null)
+        if (device.Mounting is not StuckDown)
         {
             draft.Holds.Add(new Hold(plate.Id, deck.Id, HoldBy.Bolts, Place.Device(device.Id)));
         }

@@ -36,7 +36,7 @@ internal sealed class MountHoles
     public static void Add(MountDraft draft, PlacedDevice device, ShellPlan shell, Catalog catalog)
     {
         var model = device.Model;
-        if (model.ThreadSize is null || model.Holes.Count == 0 || device.Device.Stuck is not null)
+        if (model.ThreadSize is null || model.Holes.Count == 0 || device.Mounting is StuckDown)
         {
             return;
         }
@@ -76,14 +76,12 @@ internal sealed class MountHoles
             near += inward.Sign() * _pad.ThicknessMm;
         }
 
-        var (axis, ways) = model.Mount switch
+        var (axis, ways) = _device.Mounting switch
         {
-            MountStyle.Standoffs when _device.StandoffMm > 0 =>
-                (inward.Opposite(), (FixingWay[])[OnStandoffs(deck, thick, near, points.Count)]),
-            MountStyle.TappedBody => (inward, IntoTheBody(deck, thick, nearFace)),
-            MountStyle.PanelScrews when model.DepthMaxMm is not null => (inward, IntoTheBody(deck, thick, nearFace)),
-            MountStyle.PanelScrews when model.SeatInside => (inward, [NutOnTheDevice(deck, thick, nearFace)]),
-            _ when model.InPanel => (inward, [NutBehind(deck, thick, near)]),
+            OnStandoffs => (inward.Opposite(), (FixingWay[])[BoardOnStandoffs(deck, thick, near, points.Count)]),
+            IntoItsThreads => (inward, IntoTheBody(deck, thick, nearFace)),
+            ByItsFlange { FromInside: true } => (inward, [NutOnTheDevice(deck, thick, nearFace)]),
+            ByItsFlange or ByOwnNut => (inward, [NutBehind(deck, thick, near)]),
             _ when deck.Section == BarShape.Slotted => (inward.Opposite(), InTheSlot(deck, model.BoardMm, near)),
             _ => (inward.Opposite(), [NutBehind(deck, thick, near)]),
         };
@@ -99,7 +97,7 @@ internal sealed class MountHoles
     private double WasherMm => Device.WasherMm;
 
     /// <summary>Board screw from above, standoff, deck screw from behind: each has half of the standoff for its thread.</summary>
-    private FixingWay OnStandoffs(SolidPart deck, double thick, double near, int count)
+    private FixingWay BoardOnStandoffs(SolidPart deck, double thick, double near, int count)
     {
         var (standMm, board) = (_device.StandoffMm, _device.Model.BoardMm);
         var standoff = Tables.Standoffs.Where(s => s.Size == _thread.Name && s.LengthMm >= standMm - 1e-6).MinBy(s => s.LengthMm);

@@ -41,13 +41,17 @@ internal static class HardwareWork
         var minutes = groups.Sum(g => g.Minutes(job));
         if (minutes <= 0)
         {
-            minutes = device.Device.Stuck is not null ? job.Rates.StickMin
-                : device.Model.Mount is MountStyle.PanelNut or MountStyle.TopHatRail ? job.Rates.NutMin : job.Rates.PlaceMin;
+            minutes = device.Mounting switch
+            {
+                StuckDown => job.Rates.StickMin,
+                ByOwnNut or ClippedOn => job.Rates.NutMin,
+                _ => job.Rates.PlaceMin,
+            };
         }
 
         var adapter = job.Shell.Adapters.ContainsKey(device.Id);
         var mount = new Operation(
-            "mount/" + device.Id, $"Mount {device.Device.Name}{How(device)} {(adapter ? "with its plate " : "")}on "
+            "mount/" + device.Id, $"Mount {device.Device.Name}{device.Mounting.How} {(adapter ? "with its plate " : "")}on "
                 + $"{(DeckName(job, device) ?? job.NameOf(job.Shell.Deck(device).Id))}", minutes,
             [new(Done.Mounted, place)], [place, device.Device.DeckId]);
         yield return FixingGroup.In(mount, groups) with
@@ -60,13 +64,6 @@ internal static class HardwareWork
 
     private static string? DeckName(Job job, PlacedDevice device) =>
         job.Design.Trays.FirstOrDefault(t => t.Id == device.Device.DeckId)?.Name.ToLowerInvariant();
-
-    private static string How(PlacedDevice device) => device.Device.Stuck is not null ? ", stuck," : device.Model.Mount switch
-    {
-        MountStyle.PanelNut => " by its own nut",
-        MountStyle.TopHatRail => ", clipped,",
-        _ => "",
-    };
 
     /// <summary>Bought pieces that go on after the finish.</summary>
     private static IEnumerable<Operation> AfterFinish(Job job) =>

@@ -73,13 +73,13 @@ public static class CheckList
 
     private static IEnumerable<CheckLine> Fixings(PlanSoFar plan, Fit.PlacedDevice device)
     {
-        if (device.Device.Stuck is { } stick)
+        if (device.Mounting is Fit.StuckDown { Stick: var stick })
         {
             yield return new CheckLine(device.Id, CheckKind.Fixing, "stuck to its deck", CheckState.Provided,
                 $"{Sticking.Of(stick.Kind).Name}, {stick.WidthMm} x {stick.LengthMm} mm");
         }
 
-        if (device.Model.Mount == MountStyle.PanelNut)
+        if (device.Mounting is Fit.ByOwnNut)
         {
             yield return new CheckLine(device.Id, CheckKind.Fixing, "its own nut", CheckState.Provided,
                 $"cut-out in {plan.Shell.Deck(device).Name.ToLowerInvariant()}");

@@ -70,9 +70,9 @@ public static class LoadStage
     /// <summary>In shear on an upright deck; pulled off under a level one, or when the whole is turned over.</summary>
     private static IEnumerable<LoadCase> Stuck(Design design, FitPlan fit)
     {
-        foreach (var device in fit.Devices.Where(d => d.Device.Stuck is not null && !Copies.IsCopy(d.Id)))
+        foreach (var device in fit.Devices.Where(d => d.Mounting is StuckDown && !Copies.IsCopy(d.Id)))
         {
-            var (stick, weight) = (device.Device.Stuck!, device.Model.MassG / 1000 * Gravity);
+            var (stick, weight) = (((StuckDown)device.Mounting).Stick, device.Model.MassG / 1000 * Gravity);
             var rule = Sticking.Of(stick.Kind);
             var shear = device.Away.Axis() != design.Brief.StandsOn.Outward().Axis();
             var holds = stick.WidthMm * stick.LengthMm * (shear ? rule.ShearNPerMm2 : rule.PullNPerMm2);

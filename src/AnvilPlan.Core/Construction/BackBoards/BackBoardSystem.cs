@@ -222,7 +222,7 @@ public sealed partial class BackBoardSystem : ConstructionSystem<BackBoard>
     /// </summary>
     private static void ScrewPads(BackBoard own, JointDraft draft, SolidPart board)
     {
-        foreach (var (device, pad) in Pads(draft.Fit, draft.Shell).Where(p => p.Device.Device.Stuck is not null))
+        foreach (var (device, pad) in Pads(draft.Fit, draft.Shell).Where(p => p.Device.Mounting is StuckDown))
         {
             if (Contact.Between(board.Box, pad.Box) is not { } contact)
             {

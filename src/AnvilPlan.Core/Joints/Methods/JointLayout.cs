@@ -23,14 +23,18 @@ public sealed record JointLayout(EdgeId Edge, string Word, double LengthMm, IRea
 /// <summary>Reads the marks of each joint off what was cut, so that drawing and layout cannot differ.</summary>
 public static class JointLayouts
 {
-    public static IReadOnlyList<JointLayout> Of(JointPlan joints, FixingPlan fixings, ShellPlan shell, Catalog catalog) =>
-        [.. joints.Edges.Select(e => Of(e, [.. joints.Features, .. fixings.Features], shell, catalog)).Where(l => l.Settings.Count > 0
-            || l.Boards.Any(b => b.Marks.Count > 0))];
+    public static IReadOnlyList<JointLayout> Of(JointPlan joints, FixingPlan fixings, ShellPlan shell, Catalog catalog)
+    {
+        var features = joints.Features.Concat(fixings.Features).ToLookup(f => f.Feature.For, StringComparer.Ordinal);
+        return [.. joints.Edges.Select(e => Of(e, features, shell, catalog))
+            .Where(l => l.Settings.Count > 0 || l.Boards.Any(b => b.Marks.Count > 0))];
+    }
 
-    private static JointLayout Of(EdgeJoint joint, IReadOnlyList<PartFeature> features, ShellPlan shell, Catalog catalog)
+    /// <param name="features">By what asked for them.</param>
+    private static JointLayout Of(EdgeJoint joint, ILookup<string, PartFeature> features, ShellPlan shell, Catalog catalog)
     {
         var (host, mate) = (shell.Panels[joint.Host], shell.Panels[joint.Mate]);
-        var cut = features.Where(f => f.Feature.For == Deck.PlaceOf(joint.Edge) || joint.Corners.Contains(f.Feature.For))
+        var cut = joint.Corners.Prepend(Deck.PlaceOf(joint.Edge)).Distinct(StringComparer.Ordinal).SelectMany(f => features[f])
             .ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         return new JointLayout(
             joint.Edge, Word(joint.Joint), joint.LengthMm, [.. ((SolidPart[])[host, mate])
