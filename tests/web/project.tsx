@@ -225,14 +225,28 @@ export function someView(
     },
     plan: {
       format: 'anvil-plan/plan',
-      schema: 3,
+      schema: 4,
       sideOutline: null,
       name: 'Marsh box',
       outer: box(200, 150, 100),
       inner: { min: { x: 12, y: 12, z: 12 }, max: { x: 188, y: 138, z: 88 } },
       devices: [],
       chains: [],
-      edges: [],
+      edges: edges.map((edge) => {
+        const [host, mate] = edge.split(/(?=[A-Z])/).map((f) => f.toLowerCase()) as [Schemas['Face'], Schemas['Face']]
+        return {
+          edge,
+          host,
+          mate,
+          joint: 'buttGlued',
+          entryMm: 0,
+          lengthMm: 100,
+          lid: host,
+          blockId: null,
+          leastCornerMm: 0,
+          mostCornerMm: 0,
+        }
+      }),
       made: (view.plan?.parts ?? [])
         .filter((p) => p.leafOf === null)
         .map((p) => ({
@@ -266,7 +280,7 @@ export function someView(
       meetings: [],
       movement: { air: { nowPercent: 9.2, driestPercent: 6.2, dampestPercent: 10.9 }, parts: [] },
       loads: [],
-      parts: faces.map((f) => somePart({ id: 'shell/' + f, name: f })),
+      parts: faces.map((f) => somePart({ id: 'shell/' + f, name: f, closes: f })),
       mountPoints: [],
       standoffs: [],
       fixings: [],

@@ -43,7 +43,9 @@ public sealed record QuarterRing(Point3 Centre, Direction First, Direction Secon
         }
     }
 
-    /// <summary>How deep a block is in it, mm: the shortest of the ways along the axis and to either circle; 0 when they are apart.</summary>
+    /// <summary>
+    /// How deep a block is in it, mm: the shortest of the ways along the axis and to either circle; 0 when they are apart.
+    /// </summary>
     public double SharedMm(Box block)
     {
         var (firstMin, firstMax) = Stretch(First, block);

@@ -119,9 +119,9 @@ internal sealed class MountHoles
         var picker = new ScrewPicker(Tables);
         var (depth, least) = (new WhyTerm("half the standoff, at most its thread", StandoffStack.DepthMm(standoff, standMm), "mm",
             "standoff table"), picker.EngagementIn(StandoffStack.EngagementRow, _thread));
-        var top = picker.Tapped(new ScrewNeed($"screw/{Device.Id}/board", Device.Id, $"{Device.Name} to standoffs",
-            [new WhyTerm("board or flange", board, "mm", "model " + _device.Model.Id)]) { WasherMm = WasherMm,
-            ChosenMm = Device.ScrewLengthMm }, _thread, HeadForm.Pan, least, depth);
+        var top = picker.Tapped(
+            Need(deck, [Flange(board)], WasherMm) with { Id = $"screw/{Device.Id}/board", Where = $"{Device.Name} to standoffs" },
+            _thread, HeadForm.Pan, least, depth);
         var (padMm, flat) = (_pad?.ThicknessMm ?? 0, standoff?.FlatsMm ?? 2 * _thread.NominalMm);
         var deckFrom = board + standMm;
         var pan = Tables.Head(_thread.Name, HeadForm.Pan);
@@ -163,8 +163,8 @@ internal sealed class MountHoles
 
         FixingWay Way(double washers)
         {
-            var choice = picker.Tapped(new ScrewNeed($"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}",
-                Plates(deck, thick)) { WasherMm = washers, ChosenMm = Device.ScrewLengthMm }, _thread, form,
+            var choice = picker.Tapped(
+                Need(deck, Plates(deck, thick), washers), _thread, form,
                 new WhyTerm("three full threads", ScrewPicker.ThreePitchesMm(_thread), "mm", "thread table"),
                 new WhyTerm("free depth in the device", _device.Model.DepthMaxMm!.Value, "mm", "model " + _device.Model.Id));
             return new FixingWay(

@@ -25,7 +25,7 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
   const lip = outline ? Math.max(...outline.filter((p) => p.u === 0).map((p) => p.v)) : 0
   const long = outline ? Math.hypot(run, h - lip) : h
   const rise = long - h
-  const cells: Cell[] = [
+  const all: Cell[] = [
     { face: 'left', x: 0, y: d - run + gap + rise, w: d, h },
     { face: 'front', x: d + gap, y: d - run + gap, w, h: long },
     { face: 'right', x: d + w + 2 * gap, y: d - run + gap + rise, w: d, h },
@@ -33,7 +33,13 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
     { face: 'top', x: d + gap, y: 0, w, h: d - run },
     { face: 'bottom', x: d + gap, y: d - run + long + 2 * gap, w, h: d },
   ]
-  const total = { w: 2 * d + 2 * w + 3 * gap, h: 2 * d - run + long + 2 * gap }
+  // a face that nothing closes is not drawn, and the rest as large as there is room
+  const cells = all.filter((c) => view.design.box.panels.some((p) => p.face === c.face && p.hold !== 'open'))
+  const from = { x: Math.min(...cells.map((c) => c.x)), y: Math.min(...cells.map((c) => c.y)) }
+  const total = {
+    w: Math.max(...cells.map((c) => c.x + c.w)) - from.x,
+    h: Math.max(...cells.map((c) => c.y + c.h)) - from.y,
+  }
   /** Where the slope meets the side of a cell, as shares of its height and width that the edge there is long. */
   const cutAt = ({ face }: Cell, at: Side) =>
     !outline || (face !== 'left' && face !== 'right')
@@ -50,7 +56,7 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
   const text = Math.max(total.w, total.h) * 0.02 + 3
   return (
     <svg
-      viewBox={`${-gap} ${-gap} ${total.w + 2 * gap} ${total.h + 2 * gap}`}
+      viewBox={`${from.x - gap} ${from.y - gap} ${total.w + 2 * gap} ${total.h + 2 * gap}`}
       className="h-full max-h-[30rem] w-full"
       role="group"
       aria-label="The box unfolded"
@@ -60,7 +66,7 @@ export function BoxNet({ chosen, onChoose }: { chosen: EdgeKey | null; onChoose:
         const panel = view.design.box.panels.find((p) => p.face === c.face)
         const parts = panelsOf(view.plan, c.face)
         if (!panel) return null
-        if (parts.length === 0) return <OpenFace key={c.face} cell={c} text={Math.min(text, c.w / 6)} />
+        if (parts.length === 0) return <LayeredFace key={c.face} cell={c} text={Math.min(text, c.w / 6)} />
         return (
           <g key={c.face}>
             {parts.map((part) => {
@@ -142,10 +148,8 @@ function within(cell: Cell, { min, max }: Schemas['Box'], outer: Schemas['Point3
   return { face: cell.face, x: cell.x + from, y: cell.y + high, w: to - from, h: low - high }
 }
 
-/** A face that nothing closes, or that is made otherwise than by a panel. */
-function OpenFace({ cell, text }: { cell: Cell; text: number }) {
-  const { view } = useProject()
-  const open = view.design.box.panels.find((p) => p.face === cell.face)?.hold === 'open'
+/** A face that is closed otherwise than by a panel. */
+function LayeredFace({ cell, text }: { cell: Cell; text: number }) {
   return (
     <g>
       <rect
@@ -162,7 +166,7 @@ function OpenFace({ cell, text }: { cell: Cell; text: number }) {
         {FACE_NAMES[cell.face]}
       </text>
       <text x={cell.x + cell.w / 2} y={cell.y + cell.h / 2 + text * 1.3} fontSize={text} textAnchor="middle" fill="var(--dim)">
-        {open ? 'open' : 'of layers'}
+        of layers
       </text>
     </g>
   )
@@ -203,8 +207,8 @@ function EdgeStroke({
   const key = EDGES.find((e) => e.faces.includes(cell.face) && e.faces.includes(other))?.key
   const asked = view.design.box.edges.find((e) => e.id === key)
   const made = view.plan.edges.find((e) => e.edge === key)
-  if (!key || !asked) return null
-  const edge = made ? { ...asked, joint: made.joint, covers: made.host } : asked
+  if (!key || !asked || !made) return null
+  const edge = { ...asked, joint: made.joint, covers: made.host }
   const covers = edge.joint !== 'mitre' && edge.covers === cell.face
   const set = covers || edge.joint === 'mitre' ? 0 : text * 0.7
   const upright = side === 'left' || side === 'right'
@@ -244,7 +248,7 @@ function EdgeStroke({
         transform={`translate(${mark.x} ${mark.y})${upright ? ' rotate(-90)' : ''}`}
         {...halo(text)}
       >
-        {made ? jointMark(edge.joint) : ''}
+        {jointMark(edge.joint)}
       </text>
     </g>
   )

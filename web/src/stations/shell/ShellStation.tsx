@@ -21,34 +21,39 @@ type Look = 'net' | 'built' | 'joint' | 'corners' | 'glue' | 'meetings'
 /** Three dimensions are fetched only when they are looked at. */
 const SolidView = lazy(() => import('../fit/SolidView').then((m) => ({ default: m.SolidView })))
 
+const LOOKS: [Look, string][] = [
+  ['net', 'Unfolded'],
+  ['built', 'Built'],
+  ['joint', 'Joint layout'],
+  ['corners', 'Corners'],
+  ['glue', 'Glue-up'],
+  ['meetings', 'Fits and loads'],
+]
+
 /** Drawings that need the whole width. */
 const WIDE: Look[] = ['corners', 'glue', 'meetings']
 type Side = 'edge' | 'structures'
 
 /** Panels, the joints of the twelve edges, and the structures that build the box another way. */
 export function ShellStation() {
-  const [edge, setEdge] = useState<EdgeKey>('frontLeft')
-  const [look, setLook] = useState<Look>('net')
-  const [side, setSide] = useState<Side>('edge')
+  const { view } = useProject()
+  const [picked, setEdge] = useState<EdgeKey>('frontLeft')
+  const [wanted, setLook] = useState<Look>('net')
+  const [turnedTo, setSide] = useState<Side>('edge')
+  // what does not exist in this design is not offered: the net of a frame, the edges of a board
+  const edges = EDGES.filter((e) => view.plan.edges.some((m) => m.edge === e.key))
+  const edge = edges.some((e) => e.key === picked) ? picked : (edges[0]?.key ?? null)
+  const closed = view.plan.parts.some((p) => p.closes !== null)
+  const looks = LOOKS.filter(([key]) => (key === 'net' ? closed : key === 'joint' || key === 'corners' ? edge !== null : true))
+  const look = looks.some(([key]) => key === wanted) ? wanted : 'built'
+  const side = edge === null ? 'structures' : turnedTo
   return (
     <div
       className={`grid gap-3 lg:h-full lg:grid-rows-[minmax(0,1fr)_auto] ${WIDE.includes(look) ? '' : 'lg:grid-cols-[minmax(0,1fr)_21rem]'}`}
     >
       <div className="flex min-h-72 min-w-0 flex-col gap-2 border border-line bg-paper p-2 lg:overflow-auto">
         <div className="max-w-2xl">
-          <Keys
-            label="Shown as"
-            value={look}
-            onChange={setLook}
-            options={[
-              ['net', 'Unfolded'],
-              ['built', 'Built'],
-              ['joint', 'Joint layout'],
-              ['corners', 'Corners'],
-              ['glue', 'Glue-up'],
-              ['meetings', 'Fits and loads'],
-            ]}
-          />
+          <Keys label="Shown as" value={look} onChange={setLook} options={looks} />
         </div>
         {look === 'net' && <BoxNet chosen={edge} onChoose={setEdge} />}
         {look === 'built' && (
@@ -56,29 +61,31 @@ export function ShellStation() {
             <SolidView />
           </Suspense>
         )}
-        {look === 'joint' && <LayoutPane edge={edge} />}
-        {look === 'corners' && <CornersPane edge={edge} />}
+        {look === 'joint' && edge !== null && <LayoutPane edge={edge} />}
+        {look === 'corners' && edge !== null && <CornersPane edge={edge} />}
         {look === 'glue' && <GluePane />}
         {look === 'meetings' && <MeetingsPane />}
       </div>
       <div className={`row-span-2 flex min-h-0 flex-col gap-3 lg:overflow-auto ${WIDE.includes(look) ? 'hidden' : ''}`}>
-        <Keys
-          label="Beside the drawing"
-          value={side}
-          onChange={setSide}
-          options={[
-            ['edge', 'Edges'],
-            ['structures', 'Structures'],
-          ]}
-        />
+        {edge !== null && (
+          <Keys
+            label="Beside the drawing"
+            value={side}
+            onChange={setSide}
+            options={[
+              ['edge', 'Edges'],
+              ['structures', 'Structures'],
+            ]}
+          />
+        )}
         {side === 'structures' && <StructuresPane />}
-        {side === 'edge' && (
+        {side === 'edge' && edge !== null && (
           <>
-            <EdgePane id={edge} onChoose={setEdge} />
+            <EdgePane id={edge} edges={edges} onChoose={setEdge} />
             <FeetPane />
             <Pane title="All edges">
               <ul>
-                {EDGES.map((e) => (
+                {edges.map((e) => (
                   <EdgeLine key={e.key} id={e.key} chosen={e.key === edge} onChoose={setEdge} />
                 ))}
               </ul>
@@ -86,7 +93,7 @@ export function ShellStation() {
           </>
         )}
       </div>
-      {look === 'net' && <PanelsPane />}
+      {(look === 'net' || !closed) && <PanelsPane />}
     </div>
   )
 }
@@ -112,7 +119,7 @@ function EdgeLine({ id, chosen, onChoose }: { id: EdgeKey; chosen: boolean; onCh
   )
 }
 
-function EdgePane({ id, onChoose }: { id: EdgeKey; onChoose: (id: EdgeKey) => void }) {
+function EdgePane({ id, edges, onChoose }: { id: EdgeKey; edges: typeof EDGES; onChoose: (id: EdgeKey) => void }) {
   const { view, changes } = useProject()
   const { length } = usePreferences()
   const catalog = useCatalog()
@@ -130,7 +137,7 @@ function EdgePane({ id, onChoose }: { id: EdgeKey; onChoose: (id: EdgeKey) => vo
       <div className="grid grid-cols-2 gap-2">
         <Field label="Edge">
           <Select value={id} onChange={(e) => onChoose(e.target.value as EdgeKey)}>
-            {EDGES.map((e) => (
+            {edges.map((e) => (
               <option key={e.key} value={e.key}>
                 {FACE_NAMES[e.faces[0]]} and {FACE_NAMES[e.faces[1]].toLowerCase()}
               </option>
@@ -261,8 +268,30 @@ function PanelsPane() {
       ...d,
       box: { ...d.box, panels: d.box.panels.map((p) => (p.face === face ? { ...p, ...part } : p)) },
     }))
+  const panels = view.design.box.panels.filter((p) => p.hold !== 'open')
+  const open = view.design.box.panels.filter((p) => p.hold === 'open')
+  const close = open.length > 0 && (
+    <Select
+      aria-label="Close a face"
+      value=""
+      onChange={(e) => set(e.target.value as Schemas['Face'], 'Close a face', { hold: 'fixed' })}
+    >
+      <option value="">close a face…</option>
+      {open.map((p) => (
+        <option key={p.face} value={p.face}>
+          {FACE_NAMES[p.face]}
+        </option>
+      ))}
+    </Select>
+  )
+  if (panels.length === 0)
+    return (
+      <Pane title="Panels" actions={close}>
+        <p className="text-dim">No panel: every face is open.</p>
+      </Pane>
+    )
   return (
-    <Pane title="Panels">
+    <Pane title="Panels" actions={close}>
       <table className="w-full min-w-[46rem]">
         <thead>
           <tr>
@@ -277,7 +306,7 @@ function PanelsPane() {
           </tr>
         </thead>
         <tbody>
-          {view.design.box.panels.map((p) => {
+          {panels.map((p) => {
             const part = view.plan.parts.find((x) => x.closes === p.face)
             const material = catalog.data?.materials.find((m) => m.id === p.materialId)
             const grain = material?.hasGrain
@@ -289,7 +318,7 @@ function PanelsPane() {
                 onMouseEnter={() => part && setFocus(part.id)}
               >
                 <td className="py-0.5 pr-2 whitespace-nowrap">{FACE_NAMES[p.face]}</td>
-                <td className={`py-0.5 pr-2 ${p.hold === 'open' ? 'invisible' : ''}`}>
+                <td className="py-0.5 pr-2">
                   <Select
                     className="min-w-36"
                     aria-label={`Material of ${FACE_NAMES[p.face]}`}
@@ -302,7 +331,7 @@ function PanelsPane() {
                     {catalog.data && <StockOptions catalog={catalog.data} />}
                   </Select>
                 </td>
-                <td className={`w-18 py-0.5 pr-2 ${p.hold === 'open' ? 'invisible' : ''}`}>
+                <td className="w-18 py-0.5 pr-2">
                   <LengthField
                     hideLabel
                     label={`Measured thickness of ${FACE_NAMES[p.face]}`}
@@ -312,7 +341,7 @@ function PanelsPane() {
                     onCommit={(v) => set(p.face, 'Measured thickness', { measuredMm: v })}
                   />
                 </td>
-                <td className={`w-18 py-0.5 pr-2 ${p.hold === 'open' ? 'invisible' : ''}`}>
+                <td className="w-18 py-0.5 pr-2">
                   <LengthField
                     hideLabel
                     label={`Inset of ${FACE_NAMES[p.face]}`}
@@ -320,7 +349,7 @@ function PanelsPane() {
                     onCommit={(v) => v !== null && set(p.face, 'Inset', { insetMm: v })}
                   />
                 </td>
-                <td className={`py-0.5 pr-2 ${p.hold === 'open' ? 'invisible' : ''}`}>
+                <td className="py-0.5 pr-2">
                   {grain ? (
                     <Select
                       className="min-w-20"
@@ -347,7 +376,7 @@ function PanelsPane() {
                   >
                     <option value="fixed">fixed</option>
                     <option value="removable">comes off</option>
-                    <option value="open">open</option>
+                    <option value="open">left open</option>
                     {(Object.keys(FACE_NAMES) as Schemas['Face'][])
                       .filter((f) => EDGES.some((e) => e.faces.includes(f) && e.faces.includes(p.face)) && f !== p.face)
                       .map((f) => (
@@ -362,7 +391,7 @@ function PanelsPane() {
                     solid && (
                       <Tick label="floats" checked={p.floats} onChange={(floats) => set(p.face, 'Floating panel', { floats })} />
                     )
-                  ) : p.hold === 'open' ? null : (
+                  ) : (
                     <Select
                       className="min-w-22"
                       aria-label={`Fit of ${FACE_NAMES[p.face]}`}

@@ -51,6 +51,35 @@ describe('the shell station', () => {
   })
 })
 
+describe('a frame', () => {
+  const bare = () => {
+    serve({
+      '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], own: {}, hardware: [] }),
+      '/api/systems': () => [],
+    })
+    const view = someView({ plan: { parts: [], edges: [] } })
+    const panels = view.design.box.panels.map((p) => ({ ...p, hold: 'open' as const }))
+    return { ...view, design: { ...view.design, box: { ...view.design.box, panels } } }
+  }
+
+  it('without panels has no net, no edges and no rows of open faces', () => {
+    renderOpen(<ShellStation />, bare())
+    expect(screen.getAllByRole('radio').map((r) => r.textContent)).not.toContain('Unfolded')
+    expect(screen.queryByText('All edges')).toBeNull()
+    expect(screen.queryByLabelText('Hold of Front')).toBeNull()
+    expect(screen.getByText('No panel: every face is open.')).toBeDefined()
+  })
+
+  it('gets a panel where one is wanted', async () => {
+    const view = bare()
+    const changes = renderOpen(<ShellStation />, view)
+    await userEvent.selectOptions(screen.getByLabelText('Close a face'), 'Back')
+    const [label, change] = vi.mocked(changes.edit).mock.calls[0] ?? []
+    expect(label).toBe('Close a face')
+    expect(change?.(view.design).box.panels.filter((p) => p.hold !== 'open')).toMatchObject([{ face: 'back', hold: 'fixed' }])
+  })
+})
+
 describe('doors', () => {
   it('hang at one of the four neighbours, and are taken off again', async () => {
     serve({ '/api/catalog': () => ({ materials: [], sheets: [], bars: [], threads: [], cables: [], own: {}, hardware: [] }) })
