@@ -38,14 +38,14 @@ type Side = 'edge' | 'structures'
 export function ShellStation() {
   const { view } = useProject()
   const [picked, setEdge] = useState<EdgeKey>('frontLeft')
-  const [wanted, setLook] = useState<Look>('net')
+  const [wanted, setLook] = useState<Look | null>(null)
   const [turnedTo, setSide] = useState<Side>('edge')
   // what does not exist in this design is not offered: the net of a frame, the edges of a board
   const edges = EDGES.filter((e) => view.plan.edges.some((m) => m.edge === e.key))
   const edge = edges.some((e) => e.key === picked) ? picked : (edges[0]?.key ?? null)
   const closed = view.plan.parts.some((p) => p.closes !== null)
   const looks = LOOKS.filter(([key]) => (key === 'net' ? closed : key === 'joint' || key === 'corners' ? edge !== null : true))
-  const look = looks.some(([key]) => key === wanted) ? wanted : 'built'
+  const look = looks.find(([key]) => key === wanted)?.[0] ?? (edge === null ? 'built' : 'net')
   const side = edge === null ? 'structures' : turnedTo
   return (
     <div
@@ -93,7 +93,7 @@ export function ShellStation() {
           </>
         )}
       </div>
-      {(look === 'net' || !closed) && <PanelsPane />}
+      {(look === 'net' || (look === 'built' && edge === null)) && <PanelsPane />}
     </div>
   )
 }
