@@ -49,7 +49,7 @@ internal static partial class FileChecks
         foreach (var solid in solids)
         {
             var rows = table[solid.Id].ToList();
-            var holes = solid.Part.Features.Where(f => f is Hole or EdgeWork).ToList();
+            var holes = solid.Part.Features.Where(f => f is Hole or EdgeHole).ToList();
             if (rows.Count != holes.Count)
             {
                 yield return new Defect("holes-csv-count", $"{solid.Id}: {holes.Count} holes in the plan, {rows.Count} rows in holes.csv");
@@ -78,7 +78,7 @@ internal static partial class FileChecks
         var table = files.Table("milling.csv").ToLookup(r => r["part"], StringComparer.Ordinal);
         foreach (var solid in solids)
         {
-            var (rows, milled) = (table[solid.Id].ToList(), solid.Part.Features.Where(f => f is not (Hole or EdgeWork)).ToList());
+            var (rows, milled) = (table[solid.Id].ToList(), solid.Part.Features.Where(f => f is not (Hole or EdgeHole)).ToList());
             if (rows.Count != milled.Count)
             {
                 yield return new Defect("milling-csv-count", $"{solid.Id}: {milled.Count} cuts in the plan, {rows.Count} rows in "

@@ -40,7 +40,7 @@ public sealed class PartSolid
         _wall = bar?.Shape is BarShape.SquareTube or BarShape.RoundTube ? bar.WallMm : null;
         Slotted = bar?.Shape == BarShape.Slotted;
         Bores = [.. part.Features.Select(BoreOf).OfType<Bore>()];
-        Milled = [.. part.Features.Where(f => f is Channel or Kerf or Opening or Notch or Trim or Bevel or EdgeSlot)];
+        Milled = [.. part.Features.Where(f => f is Channel or Kerf or Opening or Notch or Trim or Bevel or EdgeHole { SlotMm: not null })];
     }
 
     public Part Part { get; }
@@ -106,7 +106,7 @@ public sealed class PartSolid
                 var start = Part.Frame.ToSpace(h.At, h.From == WorkedFrom.Seen ? 0 : -Part.ThicknessMm);
                 var into = h.From == WorkedFrom.Seen ? Part.Frame.Normal.Opposite() : Part.Frame.Normal;
                 return new Bore(Part, h, start, into, h.DepthMm ?? Part.ThicknessMm, h.DiaMm, through, h.Thread, h.SinkDiaMm);
-            case EdgeHole e:
+            case EdgeHole { SlotMm: null } e:
                 var (uv, way) = e.Edge switch
                 {
                     PartEdge.ULeast => (new Uv(0, e.AlongMm), Part.Frame.U),
@@ -142,22 +142,22 @@ public sealed class PartSolid
                 PartEdge.VLeast => at.V,
                 _ => Part.WidthMm - at.V
             }) <= (deep * Math.Tan(b.AngleDeg * Math.PI / 180)) + 1e-6,
-            EdgeSlot s => Slot(s, at, below),
+            EdgeHole { SlotMm: { } slot } e => Slot(e, slot, at, below),
             _ => false,
         };
     }
 
-    private bool Slot(EdgeSlot slot, Uv at, double below)
+    private bool Slot(EdgeHole hole, double slotMm, Uv at, double below)
     {
-        var (along, into) = slot.Edge switch
+        var (along, into) = hole.Edge switch
         {
             PartEdge.ULeast => (at.V, at.U),
             PartEdge.UMost => (at.V, Part.LengthMm - at.U),
             PartEdge.VLeast => (at.U, at.V),
             _ => (at.U, Part.WidthMm - at.V),
         };
-        return into <= slot.DepthMm + 1e-6 && Math.Abs(along - slot.AlongMm) <= slot.LengthMm / 2
-            && Math.Abs(below - slot.FromSeenMm) <= slot.WidthMm / 2;
+        return into <= hole.DepthMm + 1e-6 && Math.Abs(along - hole.AlongMm) <= slotMm / 2
+            && Math.Abs(below - hole.FromSeenMm) <= hole.DiaMm / 2;
     }
 
     private static bool Within(Uv at, Uv min, Uv max) => at.U >= min.U && at.U <= max.U && at.V >= min.V && at.V <= max.V;

@@ -100,16 +100,17 @@ public static class EndFixing
         string? placeWhy)
     {
         var (edge, along, down) = OnEdge(part, side, at);
-        return new EdgeHole(id, place, purpose, edge, along, down, bore, placeWhy);
+        return new EdgeHole(id, place, purpose, edge, along, down, new EdgeBore(bore,
+            bore.DepthMm ?? throw new ArgumentException("A bore into an end has a depth.", nameof(bore)), placeWhy));
     }
 
     /// <summary>A slot in the side of a part that looks in that direction.</summary>
     /// <param name="lengthMm">Along the edge; <paramref name="widthMm"/> across the board.</param>
-    internal static EdgeSlot EndSlot(SolidPart part, Direction side, Point3 at, string id, string place, string purpose, double lengthMm,
+    internal static EdgeHole EndSlot(SolidPart part, Direction side, Point3 at, string id, string place, string purpose, double lengthMm,
         double widthMm, double depthMm, string why)
     {
         var (edge, along, down) = OnEdge(part, side, at);
-        return new EdgeSlot(id, place, purpose, edge, along, down, lengthMm, widthMm, depthMm, why);
+        return new EdgeHole(id, place, purpose, edge, along, down, new EdgeSlot(lengthMm, widthMm, depthMm, why));
     }
 
     private static (PartEdge Edge, double AlongMm, double FromSeenMm) OnEdge(SolidPart part, Direction side, Point3 at)

@@ -197,7 +197,7 @@ internal static class SolidFindings
     }
 
     private static List<(Cut Cut, Box Box)> Milled(Part part) =>
-        [.. part.Features.Where(f => f is not (Hole or EdgeHole))
+        [.. part.Features.Where(f => f is not (Hole or EdgeHole { Shape: EdgeBore }))
         .SelectMany(f => f.Cuts(part.Slab)).Select(c => (c, c.Reach(part.Frame, part.Slab).Grow(1e-5)))];
 
     private static bool InBody(Part part, Point3 at)

@@ -34,7 +34,6 @@ public enum PartEdge
 [JsonDerivedType(typeof(Notch), "notch")]
 [JsonDerivedType(typeof(Trim), "trim")]
 [JsonDerivedType(typeof(EdgeHole), "edgeHole")]
-[JsonDerivedType(typeof(EdgeSlot), "edgeSlot")]
 [JsonDerivedType(typeof(Kerf), "kerf")]
 [JsonDerivedType(typeof(BendLine), "bendLine")]
 public abstract record Feature(string Id, string For, string Purpose, WorkedFrom From)

@@ -125,7 +125,7 @@ public static class Planner
             size.X, size.Y, size.Z, size.Z + plan.Shell.StandsMm(plan.Design), fit.Envelope.OuterMm3 * 1e-6,
             fit.Envelope.InnerMm3 <= 0 ? 0 : bodies / fit.Envelope.InnerMm3,
             made.Sum(p => p.MassG) + fit.Devices.Sum(d => d.Model.MassG) + plan.Cost.FastenerMassG,
-            made.Count, made.SelectMany(m => m.Worked).Sum(p => p.Features.Count(f => f is EdgeWork || (f is Hole && !f.Given))),
+            made.Count, made.SelectMany(m => m.Worked).Sum(p => p.Features.Count(f => f is EdgeHole || (f is Hole && !f.Given))),
                 plan.Cuts.SheetCount, plan.Cuts.SheetUse,
             plan.Cost.TotalCents, plan.Cost.Hours, fit.Devices.Sum(d => d.Model.HeatW),
             findings.Count(f => f.Severity == Severity.Stop), findings.Count(f => f.Severity == Severity.Warn),

@@ -55,9 +55,8 @@ public static class CsvFiles
         .. HoleNumbers.Sorted(p).Select((h, i) => new HoleRow(p.Id, i + 1, h.At.U, h.At.V, h.DiaMm, h.DepthMm, h.Thread, h.SinkDiaMm,
             h.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide, null, null, h.Purpose)),
         .. EdgeHoles.Sorted(p).Select((h, i) => new HoleRow(
-            p.Id, HoleNumbers.Sorted(p).Count + i + 1, EdgeHoles.At(p, h).U, EdgeHoles.At(p, h).V, h.ThickMm, h.InMm,
-                (h as EdgeHole)?.Thread, (h as EdgeHole)?.SinkDiaMm, EdgeHoles.Word(h.Edge), h.FromSeenMm, (h as EdgeSlot)?.LengthMm,
-                h.Purpose)),
+            p.Id, HoleNumbers.Sorted(p).Count + i + 1, EdgeHoles.At(p, h).U, EdgeHoles.At(p, h).V, h.DiaMm, h.DepthMm, h.Thread,
+                h.SinkDiaMm, EdgeHoles.Word(h.Edge), h.FromSeenMm, h.SlotMm, h.Purpose)),
     ]));
 
     /// <summary>What is sawn, milled or cut and is no drilled hole.</summary>

@@ -152,8 +152,8 @@ public static class HoleNumbers
 /// <summary>Holes and slots that start in the ends and edges of a part, edge by edge as it is drawn.</summary>
 public static class EdgeHoles
 {
-    public static IReadOnlyList<EdgeWork> Sorted(Part part) =>
-        [.. part.Features.OfType<EdgeWork>().OrderBy(h => h.Edge).ThenBy(h => h.AlongMm).ThenBy(h => h.Id, StringComparer.Ordinal)];
+    public static IReadOnlyList<EdgeHole> Sorted(Part part) =>
+        [.. part.Features.OfType<EdgeHole>().OrderBy(h => h.Edge).ThenBy(h => h.AlongMm).ThenBy(h => h.Id, StringComparer.Ordinal)];
 
     public static string Word(PartEdge edge) => edge switch
     {
@@ -164,5 +164,5 @@ public static class EdgeHoles
     };
 
     /// <summary>The middle of the hole on the edge, in the part's u and v.</summary>
-    public static Uv At(Part part, EdgeWork hole) => part.Slab.At(hole.Edge, hole.AlongMm, 0);
+    public static Uv At(Part part, EdgeHole hole) => part.Slab.At(hole.Edge, hole.AlongMm, 0);
 }

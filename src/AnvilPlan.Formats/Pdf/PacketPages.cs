@@ -182,19 +182,14 @@ public static class PacketPages
                 (i + 1).ToString(CultureInfo.InvariantCulture), N(h.At.U), N(h.At.V), N(h.DiaMm), h.DepthMm is { } d ? N(d) : "through",
                 h.Purpose + h.Bore.Finish.Words(N),
             }));
-        if (part.Features.OfType<EdgeWork>().Any())
+        if (part.Features.OfType<EdgeHole>().Any())
         {
             flow.Table($"From the ends and edges of {part.Name.ToLowerInvariant()}", ["where", "along", "below face", "dia", "depth",
                 "for"], [24, 20, 22, 16, 16, 86],
                 EdgeHoles.Sorted(part).Select(h => new[]
                 {
-                    EdgeHoles.Word(h.Edge), N(h.AlongMm), N(h.FromSeenMm), N(h.ThickMm), N(h.InMm),
-                    h.Purpose + h switch
-                    {
-                        EdgeHole hole => hole.Bore.Finish.Words(N),
-                        EdgeSlot slot => $", slot {N(slot.LengthMm)} long",
-                        _ => "",
-                    },
+                    EdgeHoles.Word(h.Edge), N(h.AlongMm), N(h.FromSeenMm), N(h.DiaMm), N(h.DepthMm),
+                    h.Purpose + h.Shape.Words(N),
                 }));
         }
 

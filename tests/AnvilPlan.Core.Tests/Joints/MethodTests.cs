@@ -136,8 +136,8 @@ public class MethodTests
     {
         var plan = Joined(JointKind.Biscuit, thickness, height);
         Assert.Contains(plan.Cost.Purchase, l => l.Kind == "biscuit" && l.Item == $"biscuit {number}");
-        var slots = Cut<EdgeSlot>(plan, "shell/left").OrderBy(h => h.AlongMm).ToList();
-        Assert.All(slots, s => Assert.Equal((number == 20 ? 56.0 : 53) + 3, s.LengthMm));
+        var slots = Cut<EdgeHole>(plan, "shell/left").OrderBy(h => h.AlongMm).ToList();
+        Assert.All(slots, s => Assert.Equal((number == 20 ? 56.0 : 53) + 3, s.SlotMm));
         Assert.True(slots[0].AlongMm >= 49.99, $"{slots[0].AlongMm}");
         Assert.All(slots.Zip(slots.Skip(1)), p => Assert.True(p.Second.AlongMm - p.First.AlongMm <= 200.001));
     }

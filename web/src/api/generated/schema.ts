@@ -2117,7 +2117,7 @@ export interface components {
          * @description Something cut into a part. Positions are (u, v) from the part's reference corner, seen from the stated face, mm. A feature answers for
          *     itself: what it takes away, how it is drawn, tabled, timed and told apart follows from the kind and is asked of nobody else.
          */
-        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureTrim"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureEdgeSlot"] | components["schemas"]["FeatureKerf"] | components["schemas"]["FeatureBendLine"];
+        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureTrim"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureKerf"] | components["schemas"]["FeatureBendLine"];
         /**
          * @description The middle of a bend on its flat blank. Nothing is cut: it is marked, and set under the punch. WorkedFrom Feature.From is the face
          *     towards which it is folded.
@@ -2195,15 +2195,35 @@ export interface components {
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
-        /** @description A hole into an end or long edge: for dowels and for screws. Files tell its bore in one row of fields. */
+        /** @description What is made in the end or long edge of a part: a bore or a slot. Files tell either in one row of fields. */
         FeatureEdgeHole: {
             /** @enum {string} */
             kind: "edgeHole";
-            /** Format: double */
+            edge: components["schemas"]["PartEdge"];
+            /**
+             * Format: double
+             * @description Its middle along the edge, from the part's reference corner side.
+             */
+            alongMm: number;
+            /**
+             * Format: double
+             * @description Its middle, from the seen face.
+             */
+            fromSeenMm: number;
+            /**
+             * Format: double
+             * @description Diameter, or the thickness of a slot.
+             */
             diaMm: number;
+            /**
+             * Format: double
+             * @description Length of a slot along the edge; null = a round hole.
+             */
+            slotMm: null | number;
             /** Format: double */
             depthMm: number;
             thread: null | string;
+            why: string;
             /**
              * Format: double
              * @description Rim of the countersink at the edge; null = none.
@@ -2211,53 +2231,6 @@ export interface components {
             sinkDiaMm: null | number;
             /** Format: double */
             sinkDeg: null | number;
-            why: string;
-            edge: components["schemas"]["PartEdge"];
-            /**
-             * Format: double
-             * @description Along the edge, from the part's reference corner side.
-             */
-            alongMm: number;
-            /**
-             * Format: double
-             * @description Its middle, from the seen face.
-             */
-            fromSeenMm: number;
-            /** @description Stable: made from the decision that asked for it. */
-            id: string;
-            /** @description What asked for it: a device, an edge, a tray. */
-            for: string;
-            purpose: string;
-            from: components["schemas"]["WorkedFrom"];
-        };
-        /** @description A slot into an end or long edge: for biscuits, splines and what is let in. */
-        FeatureEdgeSlot: {
-            /** @enum {string} */
-            kind: "edgeSlot";
-            /**
-             * Format: double
-             * @description Along the edge.
-             */
-            lengthMm: number;
-            /**
-             * Format: double
-             * @description Across the board.
-             */
-            widthMm: number;
-            /** Format: double */
-            depthMm: number;
-            why: string;
-            edge: components["schemas"]["PartEdge"];
-            /**
-             * Format: double
-             * @description Along the edge, from the part's reference corner side.
-             */
-            alongMm: number;
-            /**
-             * Format: double
-             * @description Its middle, from the seen face.
-             */
-            fromSeenMm: number;
             /** @description Stable: made from the decision that asked for it. */
             id: string;
             /** @description What asked for it: a device, an edge, a tray. */

@@ -8,18 +8,19 @@ import { bevelEnd, type NumberedHole } from './holes'
 
 type Uv = Schemas['Uv']
 
-/** What starts in an end or edge. */
-export type EdgeWork = Schemas['FeatureEdgeHole'] | Schemas['FeatureEdgeSlot']
-
 const outlinePath = (regions: Schemas['SeenArea'][], x: (u: number) => number, y: (v: number) => number) =>
   regions
     .flatMap((r) => [r.rim, ...r.inside])
     .map((ring) => ring.map((p, i) => `${i === 0 ? 'M' : 'L'}${x(p.u)} ${y(p.v)}`).join('') + 'Z')
     .join('')
 
-/** A hole or slot from the edge, as one would see it through the part. */
-function fromEdge(f: EdgeWork, w: number, h: number): Uv[] {
-  const half = (f.kind === 'edgeHole' ? f.diaMm : f.lengthMm) / 2
+/** A hole from the edge, as one would see it through the part. */
+function fromEdge(
+  f: { edge: Schemas['PartEdge']; alongMm: number; diaMm: number; slotMm: number | null; depthMm: number },
+  w: number,
+  h: number,
+): Uv[] {
+  const half = (f.slotMm ?? f.diaMm) / 2
   const [a, b] = [f.alongMm - half, f.alongMm + half]
   const along = f.edge === 'uLeast' || f.edge === 'uMost'
   const [rim, end] = f.edge === 'uLeast' || f.edge === 'vLeast' ? [0, f.depthMm] : along ? [w, w - f.depthMm] : [h, h - f.depthMm]
@@ -124,7 +125,7 @@ export function HoleMap({
               <title>{`${f.purpose}: ${f.order}., ${f.angleDeg}° ${(f.from === 'far') !== turned ? 'away' : 'towards you'}, inside radius ${length(f.radiusMm)}`}</title>
             </line>
           )
-        if (f.kind === 'edgeHole' || f.kind === 'edgeSlot')
+        if (f.kind === 'edgeHole')
           return (
             <path
               key={f.id}
@@ -134,7 +135,7 @@ export function HoleMap({
               strokeDasharray="4 3"
               vectorEffect="non-scaling-stroke"
             >
-              <title>{`${f.purpose}: ${length(f.kind === 'edgeHole' ? f.diaMm : f.widthMm)}, ${length(f.depthMm)} deep, ${length(f.fromSeenMm)} below this face`}</title>
+              <title>{`${f.purpose}: ${length(f.diaMm)}, ${length(f.depthMm)} deep, ${length(f.fromSeenMm)} below this face`}</title>
             </path>
           )
         if (f.kind === 'channel')

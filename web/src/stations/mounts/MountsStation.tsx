@@ -6,7 +6,7 @@ import { usePreferences } from '../../kit/preferences'
 import { WhyFigure, WhySentence } from '../../kit/why'
 import { useProject } from '../../project/context'
 import { AssemblyMap, AssemblyTable } from './AssemblyMap'
-import { type EdgeWork, HoleMap } from './HoleMap'
+import { HoleMap } from './HoleMap'
 import { numberedHoles, type NumberedHole } from './holes'
 import { placeOfDevice } from '../../project/places'
 
@@ -47,7 +47,7 @@ export function MountsStation() {
                 ))}
                 {parts.map((p) => (
                   <option key={p.id} value={p.id}>
-                    {p.name}, {p.features.filter((f) => f.kind === 'hole' || isEdgeWork(f)).length} holes
+                    {p.name}, {p.features.filter((f) => f.kind === 'hole' || f.kind === 'edgeHole').length} holes
                   </option>
                 ))}
               </Select>
@@ -114,7 +114,7 @@ function HoleTable({
   const { view } = useProject()
   const { length } = usePreferences()
   if (holes.length === 0)
-    return <Empty>{part.features.some(isEdgeWork) ? 'No hole in its faces.' : 'No hole in this part.'}</Empty>
+    return <Empty>{part.features.some((f) => f.kind === 'edgeHole') ? 'No hole in its faces.' : 'No hole in this part.'}</Empty>
   return (
     <table className="w-full">
       <thead>
@@ -203,14 +203,12 @@ const EDGES: Record<Schemas['PartEdge'], string> = {
   vMost: 'upper edge',
 }
 
-const isEdgeWork = (f: Schemas['Feature']): f is EdgeWork => f.kind === 'edgeHole' || f.kind === 'edgeSlot'
-
 /** Holes and slots that start in the ends and edges, as they lie in the drawing. */
 function EdgeHoleTable({ part, turned }: { part: Schemas['Part']; turned: boolean }) {
   const { length } = usePreferences()
   const order = Object.keys(EDGES)
   const holes = part.features
-    .filter(isEdgeWork)
+    .filter((f): f is Schemas['FeatureEdgeHole'] => f.kind === 'edgeHole')
     .sort((a, b) => order.indexOf(a.edge) - order.indexOf(b.edge) || a.alongMm - b.alongMm)
   if (holes.length === 0) return null
   const across = (edge: Schemas['PartEdge']) => edge === 'vLeast' || edge === 'vMost'
@@ -239,21 +237,16 @@ function EdgeHoleTable({ part, turned }: { part: Schemas['Part']; turned: boolea
               </td>
               <td className="py-1 pr-2 text-right">{length(turned ? part.thicknessMm - h.fromSeenMm : h.fromSeenMm)}</td>
               <td className="py-1 pr-2 text-right">
-                {h.kind === 'edgeHole' ? (
-                  <WhySentence title={`diameter ${h.diaMm} mm`} text={h.why}>
-                    {length(h.diaMm)}
-                  </WhySentence>
-                ) : (
-                  <WhySentence title={`slot ${h.widthMm} mm wide`} text={h.why}>
-                    {length(h.widthMm)}
-                  </WhySentence>
-                )}
+                <WhySentence title={`diameter ${h.diaMm} mm`} text={h.why}>
+                  {length(h.diaMm)}
+                </WhySentence>
               </td>
               <td className="py-1 text-right">{length(h.depthMm)}</td>
               <td className="py-1 pl-2 text-[0.88rem]">
                 {h.purpose}
-                {h.kind === 'edgeSlot' ? `, slot ${length(h.lengthMm)} long` : h.thread && `, tap ${h.thread}`}
-                {h.kind === 'edgeHole' && h.sinkDiaMm !== null && `, sink ${length(h.sinkDiaMm)}`}
+                {h.thread && `, tap ${h.thread}`}
+                {h.slotMm !== null && `, slot ${length(h.slotMm)} long`}
+                {h.sinkDiaMm !== null && `, sink ${length(h.sinkDiaMm)}`}
               </td>
             </tr>
           ))}

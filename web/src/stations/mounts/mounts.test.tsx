@@ -161,6 +161,7 @@ describe('the mounts station', () => {
           alongMm: 20,
           fromSeenMm: 6,
           diaMm: 8,
+          slotMm: null,
           depthMm: 25,
           sinkDiaMm: null,
           sinkDeg: null,
