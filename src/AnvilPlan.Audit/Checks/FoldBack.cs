@@ -6,8 +6,8 @@ namespace AnvilPlan.Audit.Checks;
 
 /// <summary>
 /// Folds each blank by its own bend lines, as a brake would, and looks whether its holes and openings come to lie to one another as those
-/// of
-/// its faces do in space. Only the blank's lines, zones, radii and angles are used: nothing of how it was unfolded, nor where it stands.
+/// of its faces do in space. Only the blank's lines, zones, radii and angles are used: nothing of how it was unfolded, nor where it
+/// stands.
 /// </summary>
 public static class FoldBack
 {

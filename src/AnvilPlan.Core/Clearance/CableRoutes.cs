@@ -69,9 +69,8 @@ public static class CableRoutes
     private static Axis Main(Point3 way) => Enum.GetValues<Axis>().MaxBy(a => Math.Abs(way[a]));
 
     /// <summary>
-    /// What a bend of that radius adds to the polyline, mm: an arc of the angle a is 2 R tan(a / 2) - R a shorter than its corner; one that
-    /// turns back by more
-    /// than three quarters of a half turn goes round two radii.
+    /// What a bend of that radius adds to the polyline, mm: an arc of the angle a is 2 R tan(a / 2) - R a shorter than its corner; one
+    /// that turns back by more than three quarters of a half turn goes round two radii.
     /// </summary>
     private static double TurnMm(Point3 one, Point3 next, double radiusMm)
     {

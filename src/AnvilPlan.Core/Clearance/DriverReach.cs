@@ -13,9 +13,8 @@ public sealed record DriverBlock(string DeviceId, int Hole, string OtherId, bool
 
 /// <summary>
 /// Whether a straight driver, or a flat bit ratchet, reaches the screws that a device is put on its deck with. A tray is fitted out
-/// before it goes in, and a panel that comes off before it is on, so there only their own devices can be in the way; on a panel that stays
-/// the
-/// fixed panels round it are as well.
+/// before it goes in, and a panel that comes off before it is on, so there only their own devices can be in the way; on a panel that
+/// stays the fixed panels round it are as well.
 /// </summary>
 public static class DriverReach
 {

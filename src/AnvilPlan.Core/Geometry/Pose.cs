@@ -89,9 +89,8 @@ public readonly record struct Block(Box Box, Pose? Pose)
     public bool Overlaps(Block other) => Pose == other.Pose ? Box.Overlaps(other.Box) : SharedMm(other) > 0;
 
     /// <summary>
-    /// How deep two blocks are in each other, mm: the shortest way to part them; 0 when they are apart or touch. Source: separating axes of
-    /// two boxes
-    /// (the three of each and their nine cross products).
+    /// How deep two blocks are in each other, mm: the shortest way to part them; 0 when they are apart or touch. Source: separating axes
+    /// of two boxes (the three of each and their nine cross products).
     /// </summary>
     public double SharedMm(Block other)
     {

@@ -6,8 +6,7 @@ namespace AnvilPlan.Core.Parts;
 
 /// <summary>
 /// What a person makes, ticks off and labels: one blank, all that is done to it, and the faces of the enclosure that it becomes. A board
-/// has
-/// one face; a folded sheet, a bent strip, a folded tray or a printed body has several.
+/// has one face; a folded sheet, a bent strip, a folded tray or a printed body has several.
 /// </summary>
 /// <param name="FaceIds">Its faces, by the ids of the plan's parts; for a part of one face, its own.</param>
 /// <param name="BendIds">The turns between them.</param>

@@ -19,10 +19,8 @@ public enum PlaceKind
 
 /// <summary>
 /// A thing of a plan as others name it: findings, operations, fixings, holds. It has one written form, which files and the interface use,
-/// and
-/// which is read here and nowhere else: <c>device/ID</c>, <c>edge/front-left</c>, <c>tray/ID</c>, <c>cable/ID</c>, <c>port/DEVICE/PORT</c>,
-/// <c>hole/ID</c>;
-/// a part, a tray's plate or a structure is its id.
+/// and which is read here and nowhere else: <c>device/ID</c>, <c>edge/front-left</c>, <c>tray/ID</c>, <c>cable/ID</c>,
+/// <c>port/DEVICE/PORT</c>, <c>hole/ID</c>; a part, a tray's plate or a structure is its id.
 /// </summary>
 [JsonConverter(typeof(PlaceText))]
 public readonly record struct Place

@@ -159,23 +159,4 @@ public class InnerStructureTests
             && p.Box.Min.Z > plan.Part("inner-box-floor").Box.Min.Z && p.Box.Max.Z < plan.Part("inner-box/lid").Box.Max.Z);
         Assert.Equal((150 - (2 * t)) * (100 - (2 * t)) * (80 - 10 - (2 * t)) * 1e-6, within.VolumeL, 6);
     }
-
-    [Fact]
-    public void The_pockets_of_a_crowded_room_are_found_at_once()
-    {
-        var crowded = Sample.Empty with
-        {
-            Box = Sample.Empty.Box with { WidthMm = 900, DepthMm = 700, HeightMm = 500 },
-            Devices =
-            [
-                .. Enumerable.Range(0, 100).Select(i =>
-                    Sample.Device($"d{i}", "relay-2", "panel/bottom", 30 + (i % 10 * 83), 30 + (i / 10 * 61)) with { StandoffMm = 5 + (i * 37 % 60) }),
-            ],
-        };
-        var plan = Sample.Plan(crowded);
-        var watch = System.Diagnostics.Stopwatch.StartNew();
-        var pockets = FreePockets.Of(plan, Sample.Catalog, 1);
-        Assert.True(watch.Elapsed < TimeSpan.FromSeconds(2), $"{watch.Elapsed}");
-        Assert.All(pockets, p => Assert.DoesNotContain(plan.Devices, d => d.Body.Overlaps(p.Box)));
-    }
 }

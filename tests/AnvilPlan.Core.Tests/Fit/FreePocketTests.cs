@@ -42,4 +42,24 @@ public class FreePocketTests
             }
         }
     }
+
+    [Fact]
+    public void The_pockets_of_a_crowded_room_are_found_at_once()
+    {
+        var crowded = Sample.Empty with
+        {
+            Box = Sample.Empty.Box with { WidthMm = 900, DepthMm = 700, HeightMm = 500 },
+            Devices =
+            [
+                .. Enumerable.Range(0, 100).Select(i =>
+                    Sample.Device($"d{i}", "relay-2", "panel/bottom", 30 + (i % 10 * 83), 30 + (i / 10 * 61)) with
+                    { StandoffMm = 5 + (i * 37 % 60) }),
+            ],
+        };
+        var plan = Sample.Plan(crowded);
+        var watch = System.Diagnostics.Stopwatch.StartNew();
+        var pockets = FreePockets.Of(plan, Sample.Catalog, 1);
+        Assert.True(watch.Elapsed < TimeSpan.FromSeconds(2), $"{watch.Elapsed}");
+        Assert.All(pockets, p => Assert.DoesNotContain(plan.Devices, d => d.Body.Overlaps(p.Box)));
+    }
 }

@@ -5,8 +5,7 @@ namespace AnvilPlan.Core.Construction.DeskConsoles;
 
 /// <summary>
 /// How a front that leans and the top meet. mm. A setback tells how far the inner edge of an end lies behind its outer one: below zero
-/// where the
-/// inner face is the longer one, 0 where the end is square.
+/// where the inner face is the longer one, 0 where the end is square.
 /// </summary>
 /// <param name="FrontEndsMm">Where the front ends, up the slope.</param>
 /// <param name="TopBeginsMm">Where the top begins, from the front of the enclosure.</param>
@@ -17,8 +16,7 @@ public sealed record TopMeeting(double FrontEndsMm, double OnFrontMm, double Top
 
     /// <summary>
     /// The line from where the outer planes cross to where the inner ones do; equal thicknesses t give a setback of t tan(a / 2) on both.
-    /// Where
-    /// that line runs too flat through one of the two, the thinner runs over the end of the other.
+    /// Where that line runs too flat through one of the two, the thinner runs over the end of the other.
     /// </summary>
     public static TopMeeting Of(Slope slope, double topMm)
     {

@@ -12,10 +12,8 @@ namespace AnvilPlan.Core.Construction.InnerBoxes;
 
 /// <summary>
 /// Four walls on the bottom of the enclosure, the front and back between the sides, a floor glued between them, which is a plate of the
-/// design, and a
-/// lid over all. Floor, walls and what stands inside are put together first; screws through the bottom into the sides hold the whole, and
-/// the lid
-/// is screwed to the sides at last.
+/// design, and a lid over all. Floor, walls and what stands inside are put together first; screws through the bottom into the sides hold
+/// the whole, and the lid is screwed to the sides at last.
 /// </summary>
 public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
 {
@@ -64,14 +62,14 @@ public sealed class InnerBoxSystem : ConstructionSystem<InnerBox>
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
         var inside = Envelope.Of(design, catalog).Inner.Size;
-        double Part(double mm, double most) => Math.Max(LeastSideMm, Math.Min(most, Math.Round(mm)));
-        var (width, depth, height) = (Part(inside.X / 2, 160), Part(inside.Y / 2, 120), Part(inside.Z / 2, 90));
+        var at = InnerPlates.InTheMiddle(inside, 160, 120, LeastSideMm);
+        var height = Math.Clamp(Math.Round(inside.Z / 2), LeastSideMm, 90);
         return design with
         {
             Trays = [.. design.Trays, new Tray(id + "-floor", "Inner floor", "birch-plywood", 9, null, UsualFloorMm, 0,
                 TraySupport.Structure, null)],
-            Structures = [.. design.Structures, new InnerBox(id, id + "-floor", "birch-plywood", 9, Math.Round((inside.X - width) / 2),
-                Math.Round((inside.Y - depth) / 2), width, depth, height, UsualFloorMm, true, 20)],
+            Structures = [.. design.Structures, new InnerBox(id, id + "-floor", "birch-plywood", 9, at.FromLeftMm, at.FromFrontMm,
+                at.WidthMm, at.DepthMm, height, UsualFloorMm, true, 20)],
         };
     }
 

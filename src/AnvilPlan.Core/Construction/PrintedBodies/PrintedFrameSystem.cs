@@ -45,14 +45,13 @@ public sealed class PrintedFrameSystem : ConstructionSystem<PrintedFrame>
     protected override Design Begin(Design design, Catalog catalog, string id)
     {
         var inside = Envelope.Of(design, catalog).Inner.Size;
-        double Part(double mm, double most) => Math.Max(LeastSideMm, Math.Min(most, Math.Round(mm)));
-        var (width, depth, height) = (Part(inside.X / 2, 150), Part(inside.Y / 2, 110),
-            Math.Max(10, Math.Min(30, Math.Round(inside.Z / 3))));
+        var at = InnerPlates.InTheMiddle(inside, 150, 110, LeastSideMm);
+        var height = Math.Clamp(Math.Round(inside.Z / 3), 10, 30);
         return design with
         {
             Trays = [.. design.Trays, new Tray(id + "-plate", "Printed plate", "petg", 4, null, height, 0, TraySupport.Structure, null)],
-            Structures = [.. design.Structures, new PrintedFrame(id, id + "-plate", "petg", Math.Round((inside.X - width) / 2),
-                Math.Round((inside.Y - depth) / 2), width, depth, height, 4, 14, 1.6, 0.3)],
+            Structures = [.. design.Structures, new PrintedFrame(id, id + "-plate", "petg", at.FromLeftMm, at.FromFrontMm,
+                at.WidthMm, at.DepthMm, height, 4, 14, 1.6, 0.3)],
         };
     }
 
