@@ -100,8 +100,7 @@ public static class EndFixing
         string? placeWhy)
     {
         var (edge, along, down) = OnEdge(part, side, at);
-        return new EdgeHole(id, place, purpose, edge, along, down, new EdgeBore(bore,
-            bore.DepthMm ?? throw new ArgumentException("A bore into an end has a depth.", nameof(bore)), placeWhy));
+        return new EdgeHole(id, place, purpose, edge, along, down, new EdgeBore(bore, placeWhy));
     }
 
     /// <summary>A slot in the side of a part that looks in that direction.</summary>

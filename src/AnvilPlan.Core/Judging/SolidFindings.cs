@@ -202,6 +202,11 @@ internal static class SolidFindings
 
     private static bool InBody(Part part, Point3 at)
     {
+        if (part.Rings.Count > 0)
+        {
+            return part.Rings.Any(r => r.Holds(at));
+        }
+
         foreach (var body in part.Body)
         {
             if (body.Contains(at))

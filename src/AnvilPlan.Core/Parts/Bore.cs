@@ -1,5 +1,7 @@
 using System.Globalization;
+using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Parts;
@@ -18,15 +20,15 @@ public sealed record Bore(double DiaMm, double? DepthMm, BoreFinish Finish, stri
     public Bore Tapped(string thread) => this with { Finish = new TappedBore(thread) };
 
     /// <param name="includedDeg">Of the cone.</param>
-    public Bore Sunk(double rimMm, double includedDeg) => this with { Finish = new Countersink(rimMm, includedDeg) };
+    public Bore Sunk(double rimMm, double includedDeg) => this with { Finish = new SunkBore(rimMm, includedDeg) };
 
     /// <summary>Thread that is cut in it; null = none.</summary>
     public string? Thread => (Finish as TappedBore)?.Thread;
 
     /// <summary>Rim of its countersink; null = none.</summary>
-    public double? SinkDiaMm => (Finish as Countersink)?.RimMm;
+    public double? SinkDiaMm => (Finish as SunkBore)?.RimMm;
 
-    public double? SinkDeg => (Finish as Countersink)?.IncludedDeg;
+    public double? SinkDeg => (Finish as SunkBore)?.IncludedDeg;
 
     /// <summary>Drilled, then finished.</summary>
     public IEnumerable<Working> Work(WorkRates rates) => Finish.Work(this, rates);
@@ -36,7 +38,7 @@ public sealed record Bore(double DiaMm, double? DepthMm, BoreFinish Finish, stri
         string? depthWhy) => new(diaMm, depthMm, (thread, sinkMm, sinkDeg) switch
         {
             ({ } size, _, _) => new TappedBore(size),
-            (_, { } rim, { } deg) => new Countersink(rim, deg),
+            (_, { } rim, { } deg) => new SunkBore(rim, deg),
             _ => PlainBore.It,
         }, why, depthWhy);
 }
@@ -89,11 +91,11 @@ public sealed record TappedBore(string Thread) : BoreFinish
     public override string Stamp() => $"{Thread};;";
 }
 
-/// <summary>The cone at the mouth of a hole.</summary>
-public sealed record Countersink(double RimMm, double IncludedDeg) : BoreFinish
+/// <summary>With a cone at its mouth, in which a flush head lies.</summary>
+public sealed record SunkBore(double RimMm, double IncludedDeg) : BoreFinish
 {
     /// <summary>How deep it reaches: from its rim to the bore.</summary>
-    public double DepthMm(double boreMm) => (RimMm - boreMm) / 2 / Math.Tan(IncludedDeg * Math.PI / 360);
+    public double DepthMm(double boreMm) => Countersink.Of(RimMm, boreMm, new Angle(IncludedDeg), 0, 0).ConeDepthMm;
 
     public override (Outline Mouth, Outline Floor, double DeepMm)? Mouth(double boreMm, Func<double, Outline> circle) =>
         (circle(RimMm), circle(boreMm), DepthMm(boreMm));

@@ -16,7 +16,7 @@ public sealed record EdgeHole(string Id, string For, string Purpose, PartEdge Ed
     internal EdgeHole(string id, string @for, string purpose, PartEdge edge, double alongMm, double fromSeenMm, double diaMm,
         double? slotMm, double depthMm, string? thread, string why, double? sinkDiaMm, double? sinkDeg)
         : this(id, @for, purpose, edge, alongMm, fromSeenMm, slotMm is { } slot ? new EdgeSlot(slot, diaMm, depthMm, why)
-            : new EdgeBore(Bore.Of(diaMm, depthMm, thread, sinkDiaMm, sinkDeg, why, null), depthMm, null))
+            : new EdgeBore(Bore.Of(diaMm, depthMm, thread, sinkDiaMm, sinkDeg, why, null), null))
     {
     }
 
@@ -73,9 +73,11 @@ public sealed record EdgeHole(string Id, string For, string Purpose, PartEdge Ed
 }
 
 /// <summary>What a hole in an edge is: it answers for what differs between a bore and a slot.</summary>
-/// <param name="DepthMm">How far it goes in.</param>
-public abstract record EdgeShape(double DepthMm)
+public abstract record EdgeShape
 {
+    /// <summary>How far it goes in.</summary>
+    public abstract double DepthMm { get; }
+
     /// <summary>Across the board.</summary>
     public abstract double ThickMm { get; }
 
@@ -99,14 +101,17 @@ public abstract record EdgeShape(double DepthMm)
 
     public abstract string Stamp();
 
-    public EdgeShape Cleaned() => this with { DepthMm = Math.Round(DepthMm, 6) };
+    /// <summary>Its depth rounded to a nanometre.</summary>
+    public abstract EdgeShape Cleaned();
 }
 
 /// <summary>For dowels and for screws.</summary>
-/// <param name="Round">Its own depth is of no account: an end is never bored through.</param>
+/// <param name="Round">A blind one: an end is never bored through.</param>
 /// <param name="PlaceWhy">Why it stands there, in a sentence; null where what it is for says so.</param>
-public sealed record EdgeBore(Bore Round, double DepthMm, string? PlaceWhy) : EdgeShape(DepthMm)
+public sealed record EdgeBore(Bore Round, string? PlaceWhy) : EdgeShape
 {
+    public override double DepthMm => Round.DepthMm ?? throw new InvalidOperationException("A bore into an end has a depth.");
+
     public override double ThickMm => Round.DiaMm;
 
     public override double WideMm => Round.DiaMm;
@@ -132,13 +137,17 @@ public sealed record EdgeBore(Bore Round, double DepthMm, string? PlaceWhy) : Ed
     public override string Words(Func<double, string> length) => Round.Finish.Words(length);
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"{Round.DiaMm};;{DepthMm};{Round.Finish.EdgeStamp()}");
+
+    public override EdgeShape Cleaned() => this with { Round = Round with { DepthMm = Math.Round(DepthMm, 6) } };
 }
 
 /// <summary>For biscuits, splines and what is let in.</summary>
 /// <param name="LengthMm">Along the edge.</param>
 /// <param name="WidthMm">Across the board.</param>
-public sealed record EdgeSlot(double LengthMm, double WidthMm, double DepthMm, string Reason) : EdgeShape(DepthMm)
+public sealed record EdgeSlot(double LengthMm, double WidthMm, double InMm, string Reason) : EdgeShape
 {
+    public override double DepthMm => InMm;
+
     public override double ThickMm => WidthMm;
 
     public override double WideMm => LengthMm;
@@ -160,4 +169,6 @@ public sealed record EdgeSlot(double LengthMm, double WidthMm, double DepthMm, s
     public override string Words(Func<double, string> length) => $", slot {length(LengthMm)} long";
 
     public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"{WidthMm};{LengthMm};{DepthMm};;");
+
+    public override EdgeShape Cleaned() => this with { InMm = Math.Round(InMm, 6) };
 }

@@ -102,9 +102,9 @@ function EdgeLine({ id, chosen, onChoose }: { id: EdgeKey; chosen: boolean; onCh
   const { view } = useProject()
   const asked = view.design.box.edges.find((e) => e.id === id)
   const made = view.plan.edges.find((e) => e.edge === id)
-  if (!asked) return null
+  if (!asked || !made) return null
   // what a structure makes otherwise is told as it is made
-  const edge = made ? { ...asked, joint: made.joint, covers: made.host } : asked
+  const edge = { ...asked, joint: made.joint, covers: made.host }
   return (
     <li>
       <button
