@@ -2988,8 +2988,7 @@ export interface components {
         };
         /**
          * @description What a person makes, ticks off and labels: one blank, all that is done to it, and the faces of the enclosure that it becomes. A board
-         *     has
-         *     one face; a folded sheet, a bent strip, a folded tray or a printed body has several.
+         *     has one face; a folded sheet, a bent strip, a folded tray or a printed body has several.
          */
         MadePart: {
             id: string;
@@ -3533,10 +3532,8 @@ export interface components {
         PieceKind: "shank" | "head" | "nut" | "washer" | "standoff" | "peg";
         /**
          * @description A thing of a plan as others name it: findings, operations, fixings, holds. It has one written form, which files and the interface use,
-         *     and
-         *     which is read here and nowhere else: `device/ID`, `edge/front-left`, `tray/ID`, `cable/ID`, `port/DEVICE/PORT`,
-         *     `hole/ID`;
-         *     a part, a tray's plate or a structure is its id.
+         *     and which is read here and nowhere else: `device/ID`, `edge/front-left`, `tray/ID`, `cable/ID`,
+         *     `port/DEVICE/PORT`, `hole/ID`; a part, a tray's plate or a structure is its id.
          */
         Place: string;
         /** @description A point in the enclosure's space, mm: X to the right, Y to the back, Z up, seen from the front. */
