@@ -5,7 +5,8 @@ using AnvilPlan.Core.Parts;
 namespace AnvilPlan.Audit.Checks;
 
 /// <summary>
-/// Folds each blank by its own bend lines, as a brake would, and looks whether its holes and openings come to lie to one another as those
+/// Folds each blank by its own bend lines, as a brake would, and looks whether its holes and openings, and the middles of its outermost
+/// faces, come to lie to one another as those
 /// of its faces do in space. Only the blank's lines, zones, radii and angles are used: nothing of how it was unfolded, nor where it
 /// stands.
 /// </summary>
@@ -36,10 +37,13 @@ public static class FoldBack
                 {
                     // in the middle of the sheet: both faces have that point
                     points.Add(($"{face.Id} {feature.Id}", Folded(At(flat), Way(face.Id, bends), blank.ThicknessMm),
-                        face.Frame.ToSpace(At(feature), -face.ThicknessMm / 2)));
+                        Axes.OutOf(face.Pose, face.Frame.ToSpace(At(feature), -face.ThicknessMm / 2))));
                 }
             }
         }
+
+        points.AddRange(faces.Where(f => bends.ContainsKey(f.Id)).Select(f => Middle(f, blank, bends))
+            .OfType<(string, Point3, Point3)>());
 
         // all against a few that lie well apart is as good as all against all
         foreach (var from in Apart(points))
@@ -60,6 +64,29 @@ public static class FoldBack
         {
             yield return new Defect("blank-mirrored", $"{blank.Id}: it is folded to the other side");
         }
+    }
+
+    /// <summary>
+    /// The middle of a face that ends at its rims: it begins where its bend ends, and is as wide as the bend is long. Null for others.
+    /// </summary>
+    private static (string Id, Point3 Folded, Point3 There)? Middle(Part face, Part blank, Dictionary<string, BendLine> bends)
+    {
+        var bend = bends[face.Id];
+        var (start, end) = (bend.Start, bend.End);
+        var width = start.DistanceTo(end);
+        var along = Math.Abs(face.LengthMm - width) < NearMm;
+        if (bends.Values.Any(b => b.FromFace == face.Id) || (!along && Math.Abs(face.WidthMm - width) > NearMm))
+        {
+            return null;
+        }
+
+        var wide = along ? face.WidthMm : face.LengthMm;
+        var (line, rim) = bend.AlongV ? (start.U, blank.LengthMm) : (start.V, blank.WidthMm);
+        // it ends where the blank does, on one side of its line or the other
+        var off = ((bend.ZoneMm / 2) + wide) is var far && Math.Abs(rim - line - far) < Math.Abs(line - far) ? 1 : -1;
+        var deep = off * ((bend.ZoneMm / 2) + (wide / 2));
+        var middle = new Uv((start.U + end.U) / 2, (start.V + end.V) / 2) + (bend.AlongV ? new Uv(deep, 0) : new Uv(0, deep));
+        return ($"middle of {face.Id}", Folded(middle, Way(face.Id, bends), blank.ThicknessMm), Axes.OutOf(face.Pose, face.Box.Centre));
     }
 
     private static Uv At(Feature feature) => feature is Hole h ? h.At : ((Opening)feature).At;

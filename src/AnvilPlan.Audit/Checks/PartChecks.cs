@@ -116,13 +116,17 @@ public static class PartChecks
     public static IEnumerable<Defect> Holds(IReadOnlyList<Part> parts, IReadOnlyList<Hold> holds)
     {
         var byId = parts.ToDictionary(p => p.Id, StringComparer.Ordinal);
+        // a face goes on round the bends of its part
+        var bends = parts.Where(p => p.Kind == PartKind.Bend).ToLookup(p => p.LeafOf, StringComparer.Ordinal);
+        IEnumerable<Part> WithBends(Part face) => face.LeafOf is { } whole ? bends[whole].Prepend(face) : [face];
         foreach (var hold in holds)
         {
             if (!byId.TryGetValue(hold.PartA, out var a) || !byId.TryGetValue(hold.PartB, out var b))
             {
                 yield return new Defect("hold-names-parts", $"{hold.Place}: {hold.PartA} or {hold.PartB} is no part");
             }
-            else if (hold.Bridge is { } bridge ? !bridge.Any(x => Near(a.Body, [x]) && Near(b.Body, [x])) : !Near(a, b))
+            else if (hold.Bridge is { } bridge ? !bridge.Any(x => Near(a.Body, [x]) && Near(b.Body, [x])) : !WithBends(a)
+                .Any(x => WithBends(b).Any(y => Near(x, y))))
             {
                 yield return new Defect("hold-touches", $"{hold.Place}: {a.Id} and {b.Id} are held by {hold.By} and do not meet");
             }

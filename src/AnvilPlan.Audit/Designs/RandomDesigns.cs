@@ -162,9 +162,18 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
             Drawer = support == TraySupport.Rails && random.Next(4) == 0 ? new Drawer(Face.Front, 100) : null,
             StiffenerBarId = support == TraySupport.Rails && random.Next(3) == 0 ? "aluminium-6061-10x10" : null,
             Flanges = support == TraySupport.Flanges ? new TrayFlanges(FlangedEdges.Walls, random.Next(2) == 0, 15, 2,
-                (SheetJoin)random.Next(3)) : null,
+                (SheetJoin)random.Next(3)) : support is TraySupport.Posts or TraySupport.Hung or TraySupport.Rails && random.Next(2) == 0
+                ? Lips(random, support) : null,
         };
     }
+
+    /// <summary>Edges that stiffen a tray and carry nothing, turned any way.</summary>
+    private static TrayFlanges Lips(Random random, TraySupport support) => new(
+        support == TraySupport.Rails ? FlangedEdges.Free : (FlangedEdges)random.Next(3), random.Next(2) == 0, 18 + random.Next(12), 2,
+        SheetJoin.Rivets)
+    {
+        TurnDeg = random.Next(3) == 0 ? 90 : 10 + random.Next(131)
+    };
 
     /// <summary>A structure begun as the application begins it, then one or two of its answers changed.</summary>
     private Design? Structured(Random random, Design design, IReadOnlyList<WayToBuild> systems)

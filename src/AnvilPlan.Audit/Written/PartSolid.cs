@@ -64,15 +64,16 @@ public sealed class PartSolid
     public bool InBody(Point3 p) => Own(p) is var own && !InTheTube(own)
         && (Part.Rings.Count > 0 ? Part.Rings.Any(r => InRing(r, own)) : Part.Body.Any(b => b.Contains(own)));
 
-    /// <summary>Between both circles, on the quarter between the two ends.</summary>
-    private static bool InRing(QuarterRing ring, Point3 p)
+    /// <summary>Between both circles, in the sector between the two ends.</summary>
+    private static bool InRing(BendRing ring, Point3 p)
     {
         var (from, first, second) = (p - ring.Centre, ring.First.Vector(), ring.Second.Vector());
         var (a, b) = ((from.X * first.X) + (from.Y * first.Y) + (from.Z * first.Z),
             (from.X * second.X) + (from.Y * second.Y) + (from.Z * second.Z));
         var along = p[Enum.GetValues<Axis>().First(x => x != ring.First.Axis() && x != ring.Second.Axis())];
         var square = (a * a) + (b * b);
-        return a >= -1e-6 && b >= -1e-6 && square <= (ring.OutsideMm * ring.OutsideMm) + 1e-4
+        var turned = Math.Atan2(b, a) * 180 / Math.PI;
+        return turned >= -1e-4 && turned <= ring.TurnDeg + 1e-4 && square <= (ring.OutsideMm * ring.OutsideMm) + 1e-4
             && square >= (ring.InsideMm * ring.InsideMm) - 1e-4 && along >= ring.FromMm - 1e-6 && along <= ring.ToMm + 1e-6;
     }
 

@@ -7,9 +7,22 @@ namespace AnvilPlan.Core.Bends;
 /// <summary>A bend as the flat knows it, mm.</summary>
 /// <param name="RadiusMm">Inside.</param>
 /// <param name="AllowanceMm">Length of the neutral line round it.</param>
-/// <param name="SetbackMm">From where both outsides would meet to where the bend begins.</param>
 /// <param name="Why">Where the allowance comes from.</param>
-public sealed record FlatBend(double AngleDeg, double RadiusMm, double AllowanceMm, double SetbackMm, string Why);
+public sealed record FlatBend(double AngleDeg, double RadiusMm, double AllowanceMm, string Why);
+
+/// <summary>Where a face turns off another, mm.</summary>
+/// <param name="Edge">The side of the other on which it is bent.</param>
+/// <param name="Ends">Where the flat of the other ends, along <paramref name="Edge"/>.</param>
+/// <param name="Away">The way that the face runs from the bend, along its own axes.</param>
+/// <param name="Begins">Where its flat begins, along <paramref name="Away"/>.</param>
+internal sealed record BentOff(Direction Edge, double Ends, Direction Away, double Begins)
+{
+    /// <summary>By a right angle, between two outsides.</summary>
+    /// <param name="outer">Coordinate of the outside of the face that is bent off; <paramref name="heel"/> of that of the other.</param>
+    /// <param name="setbackMm">From where both outsides would meet to where the bend begins.</param>
+    public static BentOff Square(Direction edge, double outer, Direction away, double heel, double setbackMm) =>
+        new(edge, outer - (edge.Sign() * setbackMm), away, heel + (away.Sign() * setbackMm));
+}
 
 /// <summary>
 /// Unfolds faces into the plane of the first, bend by bend: along each bend the flat is as long as the neutral line, and everything
@@ -27,18 +40,15 @@ internal sealed class FlatPattern
         Add(leaf, new FlatPiece(leaf.Id, new FlatLine(0, u.Sign(), u.Axis()), new FlatLine(0, v.Sign(), v.Axis()), u.Cross(v)));
 
     /// <summary>A face that is bent off another.</summary>
-    /// <param name="edge">The side of the other on which it is bent.</param>
-    /// <param name="outerPlane">Coordinate of its outside, along <paramref name="edge"/>.</param>
-    /// <param name="away">The way it runs from the bend.</param>
-    /// <param name="heel">Coordinate of the outside of the other, along <paramref name="away"/>.</param>
-    public FlatPiece Fold(FlatPiece from, Direction edge, double outerPlane, SolidPart leaf, Direction away, double heel, FlatBend bend)
+    public FlatPiece Fold(FlatPiece from, SolidPart leaf, BentOff at, FlatBend bend)
     {
+        var (edge, away) = (at.Edge, at.Away);
         var alongU = from.U.Axis == edge.Axis();
         var line = alongU ? from.U : from.V;
         var out_ = line.Sign * edge.Sign();
-        var tangent = line.Of(default(Point3).With(edge.Axis(), outerPlane - (edge.Sign() * bend.SetbackMm)));
+        var tangent = line.Of(default(Point3).With(edge.Axis(), at.Ends));
         var begins = tangent + (out_ * bend.AllowanceMm);
-        var next = new FlatLine(begins - (out_ * (bend.SetbackMm + (away.Sign() * heel))), out_ * away.Sign(), away.Axis());
+        var next = new FlatLine(begins - (out_ * away.Sign() * at.Begins), out_ * away.Sign(), away.Axis());
         var towards = away == from.Seen;
         var seen = towards ? edge.Opposite() : edge;
         var piece = alongU ? new FlatPiece(leaf.Id, next, from.V, seen) : new FlatPiece(leaf.Id, from.U, next, seen);

@@ -18,7 +18,7 @@ public sealed record SheetBend(double ThicknessMm, double RadiusMm, double K, st
     public double SetbackMm => Math.Tan(AngleDeg * Math.PI / 360) * (RadiusMm + ThicknessMm);
 
     public FlatBend Flat =>
-        new(AngleDeg, RadiusMm, AllowanceMm, SetbackMm, $"R {RadiusMm:0.##}, T {ThicknessMm:0.##}, K {K:0.##}: {Source}");
+        new(AngleDeg, RadiusMm, AllowanceMm, $"R {RadiusMm:0.##}, T {ThicknessMm:0.##}, K {K:0.##}: {Source}");
 
     /// <summary>What two outside lengths together are longer than the flat sheet.</summary>
     public double DeductionMm => (2 * SetbackMm) - AllowanceMm;
@@ -45,8 +45,8 @@ public sealed record SheetBend(double ThicknessMm, double RadiusMm, double K, st
         foreach (var (corner, i) in corners.OfType<Notch>().Select((c, i) => (c.Reach, i + 1)))
         {
             var (left, low) = (corner.Min.U < 0, corner.Min.V < 0);
-            if ((left || corner.Max.U > lengthMm) && (low || corner.Max.V > widthMm) && corner.Max.U - corner.Min.U > SetbackMm
-                && corner.Max.V - corner.Min.V > SetbackMm)
+            if ((left || corner.Max.U > lengthMm) && (low || corner.Max.V > widthMm) && corner.Max.U - corner.Min.U > RadiusMm + ThicknessMm
+                && corner.Max.V - corner.Min.V > RadiusMm + ThicknessMm)
             {
                 yield return new Hole($"relief/{i}", forWhat, "bend relief", WorkedFrom.Seen, new Uv(left ? corner.Max.U : corner.Min.U, low
                     ? corner.Max.V : corner.Min.V), Bore.Through(2 * ThicknessMm, "twice the thickness [R]"), "where both bend lines meet");

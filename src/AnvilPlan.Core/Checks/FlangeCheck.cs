@@ -30,6 +30,19 @@ internal static class FlangeCheck
             yield return ("flanges.radiusMm", $"radiusMm is {Number(flanges.RadiusMm)}: it must lie between 0.2 and 30 mm.");
         }
 
+        if (!(flanges.TurnDeg is >= 10 and <= 170))
+        {
+            yield return ("flanges.turnDeg", $"turnDeg is {Number(flanges.TurnDeg)}: it must lie between 10 and 170 degrees.");
+            yield break;
+        }
+
+        if (flanges.TurnDeg != 90 && flanges.Edges != FlangedEdges.Free && tray.Support is not (TraySupport.None or TraySupport.Posts
+            or TraySupport.Hung))
+        {
+            yield return ("flanges.turnDeg", $"turnDeg is {Number(flanges.TurnDeg)}: edges beside the walls that carry the tray are turned "
+                + $"90 degrees; turn the free edges alone, or stand the tray on posts.");
+        }
+
         if (catalog.HasMaterial(tray.MaterialId) && Sheet(tray, flanges, catalog) is { } problem)
         {
             yield return problem;
@@ -54,10 +67,11 @@ internal static class FlangeCheck
 
     private static (string Field, string Message)? Sheet(Tray tray, TrayFlanges flanges, Catalog catalog)
     {
-        var (material, least) = (catalog.Material(tray.MaterialId), flanges.RadiusMm + Envelope.Thickness(tray, catalog) + 1);
+        var (material, sheet) = (catalog.Material(tray.MaterialId), Envelope.Thickness(tray, catalog));
+        var least = new FlangeSection(flanges, sheet).SetbackMm + 1;
         return material.Wood ? ("flanges", $"flanges is set on {material.Name}: only metal and plastic sheet is folded.")
             : flanges.HeightMm < least ? ("flanges.heightMm", $"heightMm is {Number(flanges.HeightMm)}: outside it must be at least "
-                + $"{Number(Math.Round(least, 2))}, the radius, the sheet and 1 mm.")
+                + $"{Number(Math.Round(least, 2))}, the bend with its sheet and 1 mm.")
             : null;
     }
 

@@ -307,10 +307,15 @@ public enum FlangedEdges
 
 /// <summary>Edges of a sheet that are turned over: a tray with sides of its own.</summary>
 /// <param name="Behind">Turned away from the near side: down, for a level tray; else up.</param>
-/// <param name="HeightMm">Outside, with the sheet.</param>
+/// <param name="HeightMm">Outside, with the sheet, along the flange: from where both outsides would meet, or from the outermost of a
+/// bend of more than a right angle.</param>
 /// <param name="RadiusMm">Inside radius of the bends.</param>
 /// <param name="Join">To walls of sheet; wooden walls take wood screws from inside.</param>
-public sealed record TrayFlanges(FlangedEdges Edges, bool Behind, double HeightMm, double RadiusMm, SheetJoin Join);
+public sealed record TrayFlanges(FlangedEdges Edges, bool Behind, double HeightMm, double RadiusMm, SheetJoin Join)
+{
+    /// <summary>How far they turn from flat, 10 to 170 degrees: less than 90 leans out, more leans in.</summary>
+    public double TurnDeg { get; init; } = 90;
+}
 
 /// <summary>How a plate lies in the box, named by the way its near side looks.</summary>
 public enum TrayPlane

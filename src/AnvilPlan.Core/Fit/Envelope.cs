@@ -148,8 +148,7 @@ public sealed record Envelope(Box Outer, Box Inner, IReadOnlyDictionary<Face, do
         if (Slope is not null)
         {
             // flanges that are turned up want to be behind it too
-            var up = tray is { Plane: TrayPlane.Level, Flanges: { Behind: false } flanges } ? Math.Max(0, flanges.HeightMm - thicknessMm)
-                : 0;
+            var up = tray.Plane == TrayPlane.Level ? Math.Max(0, tray.FlangesBeyond(thicknessMm).Ahead) : 0;
             var clear = Clear(box with { Max = box.Max with { Z = box.Max.Z + up } }, tray.GapMm, tray.Plane == TrayPlane.FacesFront);
             box = clear with { Max = clear.Max with { Z = clear.Max.Z - up } };
         }

@@ -49,8 +49,8 @@ public static class TrayPlanes
     public static (double Ahead, double Behind) FlangesBeyond(this Tray tray, double thicknessMm) => tray.Flanges switch
     {
         null => (0, 0),
-        { Behind: true } f => (0, f.HeightMm - thicknessMm),
-        var f => (f.HeightMm - thicknessMm, 0),
+        { Behind: true } f => (0, new FlangeSection(f, thicknessMm).RiseMm - thicknessMm),
+        var f => (new FlangeSection(f, thicknessMm).RiseMm - thicknessMm, 0),
     };
 
     /// <summary>A plate's block with all that its flanges reach round.</summary>

@@ -33,7 +33,7 @@ public sealed class FixingSpace
     private const double TouchMm = 0.02;
 
     private const double MostRadiusMm = 6;
-    private readonly BoxGrid<(Place Owner, Block Block, QuarterRing? Ring)> _solids = new();
+    private readonly BoxGrid<(Place Owner, Block Block, BendRing? Ring)> _solids = new();
     private readonly BoxGrid<Cylinders> _placed = new();
     private readonly ILookup<Place, Gone> _voids;
     private readonly Dictionary<Place, Box> _hollow;
@@ -43,8 +43,8 @@ public sealed class FixingSpace
         var parts = shell.Parts.ToDictionary(p => p.Id, StringComparer.Ordinal);
         foreach (var part in parts.Values)
         {
-            foreach (var (body, ring) in part.Rings.Count > 0 ? part.Rings.Select(r => (r.Around, (QuarterRing?)r))
-                : part.Body.Select(b => (b, (QuarterRing?)null)))
+            foreach (var (body, ring) in part.Rings.Count > 0 ? part.Rings.Select(r => (r.Around, (BendRing?)r))
+                : part.Body.Select(b => (b, (BendRing?)null)))
             {
                 var block = new Block(body, part.Pose);
                 _solids.Add(block.Hull, (part.Id, block, ring));

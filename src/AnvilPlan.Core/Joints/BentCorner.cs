@@ -78,7 +78,7 @@ internal static class BentCorner
 
     /// <summary>What a bend fills, or a round block when the thickness is the radius; thinner where an end stands in it.</summary>
     /// <param name="outer">The corner of this block lies on both outsides.</param>
-    internal static IReadOnlyList<QuarterRing> Rings(Box outer, Face a, Face b, double radiusMm, double thicknessMm, double from, double to,
+    internal static IReadOnlyList<BendRing> Rings(Box outer, Face a, Face b, double radiusMm, double thicknessMm, double from, double to,
         IReadOnlyList<(double From, double To, double ThicknessMm)> grooves)
     {
         var centre = default(Point3);
@@ -87,7 +87,7 @@ internal static class BentCorner
             centre = centre.With(side.Axis(), outer.Side(side) - (side.Sign() * radiusMm));
         }
 
-        return [.. Stretches(from, to, thicknessMm, grooves).Select(s => new QuarterRing(
+        return [.. Stretches(from, to, thicknessMm, grooves).Select(s => new BendRing(
             centre, a.Outward(), b.Outward(), s.From, s.To, Math.Max(0, radiusMm - s.ThicknessMm), radiusMm))];
     }
 

@@ -29,7 +29,8 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
     {
         var tray = design.Trays.FirstOrDefault(t => t.Id == board.Id);
         var supports = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members)
-            .Where(p => p.Id != board.Id && p.Role is not Role.Stiffener && p.Closes is var f && (f is not { } face || design.Panel(face)
+            .Where(p => p.Id != board.Id && (p.LeafOf is null || p.LeafOf != board.LeafOf) && p.Role is not Role.Stiffener
+                && p.Closes is var f && (f is not { } face || design.Panel(face)
                 .Hold is PanelHold.Fixed or PanelHold.Removable))
             .ToList();
         return ((Axis[])[Axis.X, Axis.Y]).Select(axis => Along(board, tray, axis, supports, catalog, fit, shell)).OfType<BoardSpan>()
@@ -95,12 +96,17 @@ public sealed record BoardSpan(double SpanMm, double WidthMm, bool AlongGrain, d
         (double Area, double Centre, double Own)[] pieces =
         [
             (width * t, board.Box.Centre.Z, Deflection.BoardInertiaMm4(width, t)),
-            .. flanges.Select(f => (t * f.Box.Size.Z, f.Box.Centre.Z, Deflection.BoardInertiaMm4(t, f.Box.Size.Z))),
+            .. flanges.Select(f => (t * f.Box.Size.Z, f.Block.Centre.Z, Upright(t, f.Box.Size.Z, f.Pose?.Z.Z ?? 1))),
         ];
         var centroid = pieces.Sum(p => p.Area * p.Centre) / pieces.Sum(p => p.Area);
         var whole = pieces.Sum(p => p.Own + (p.Area * (p.Centre - centroid) * (p.Centre - centroid)));
         return catalog.Material(board.MaterialId).YoungsGPa * 1000 * (whole - pieces[0].Own);
     }
+
+    /// <summary>Second moment of a strip about its own level centroid axis, mm⁴: sin² and cos² of how it stands share it.</summary>
+    /// <param name="sin">Of its angle to the level.</param>
+    private static double Upright(double thickMm, double wideMm, double sin) => (sin * sin * Deflection.BoardInertiaMm4(thickMm, wideMm))
+        + ((1 - (sin * sin)) * Deflection.BoardInertiaMm4(wideMm, thickMm));
 
     /// <summary>Sag under a load in N, mm, after years: beam formulas with E along or across the grain.</summary>
     public (double SagMm, string Why) Sag(Material material, double thicknessMm, double loadN, LoadSpread spread)

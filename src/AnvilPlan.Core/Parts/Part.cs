@@ -21,7 +21,7 @@ public sealed record Part(
     public IReadOnlyList<Box> Body { get; init; } = [Box];
 
     /// <summary>What a bend or a round block fills exactly, stretch by stretch along it; its body is blocks inside that.</summary>
-    public IReadOnlyList<QuarterRing> Rings { get; init; } = [];
+    public IReadOnlyList<BendRing> Rings { get; init; } = [];
 
     /// <summary>The axes that its block and its frame are told along; null = the enclosure's.</summary>
     public Pose? Pose { get; init; }

@@ -48,7 +48,7 @@ public sealed record SolidPart(
     public IReadOnlyList<Box> Body { get => field ?? [Box]; init; }
 
     /// <summary>What a bend or a round block fills, stretch by stretch along it; nothing for what is straight.</summary>
-    public IReadOnlyList<QuarterRing> Rings
+    public IReadOnlyList<BendRing> Rings
     {
         get;
         init

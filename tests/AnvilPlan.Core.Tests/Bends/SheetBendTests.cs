@@ -67,10 +67,10 @@ public sealed class SheetBendTests
     [Fact]
     public void Returns_too_narrow_for_their_row_are_made_wider()
     {
-        // T 1.5, R 1.5, rivet nuts of 5 in the middle of 12: 6 - 1.5 to the tangent less 2.5 is 2, and 2.25 is wanted: half a millimetre
+        // T 1.5, R 1.5, rivet nuts of 5 in the middle of the 9 that are flat: 4.5 less 2.5 is 2, and 2.25 is wanted: half a millimetre
         // wider gives it
         var design = Tray() with
-        { Structures = [new FoldedSheet("fold", [Face.Bottom, Face.Front, Face.Back], 1.5, 12, SheetJoin.RivetNuts)] };
+        { Structures = [new FoldedSheet("fold", [Face.Bottom, Face.Front, Face.Back], 1.5, 10.5, SheetJoin.RivetNuts)] };
         design = design with
         {
             Box = design.Box with
@@ -82,7 +82,7 @@ public sealed class SheetBendTests
         var near = Sample.Plan(design).Findings.Where(f => f.Code == "hole-near-bend").ToList();
         Assert.NotEmpty(near);
         var mended = near[0].Remedies.Single(r => r.Id == "wider-returns").Change(design)!;
-        Assert.Equal(12.5, mended.Structures.OfType<FoldedSheet>().Single().ReturnMm);
+        Assert.Equal(11, mended.Structures.OfType<FoldedSheet>().Single().ReturnMm);
         Assert.DoesNotContain(Sample.Plan(mended).Findings, f => f.Code == "hole-near-bend" && f.Places.Contains(near[0].Places[1]));
     }
 

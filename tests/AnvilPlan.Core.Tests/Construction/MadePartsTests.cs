@@ -114,7 +114,7 @@ public class MadePartsTests
         var bends = plan.Parts.Where(p => p.LeafOf == "base" && p.Kind == PartKind.Bend).ToList();
         var density = Sample.Catalog.Material(material).DensityKgPerM3 * 1e-6;
         Assert.All(bends, b => Assert.Equal(Math.PI / 4 * ((setback * setback) - (radius * radius)) * b.LengthMm * density, b.MassG, 4));
-        Assert.Equal(5 + 4, plan.Parts.Count(p => p.LeafOf == "base" && !p.Id.Contains("return", StringComparison.Ordinal)));
+        Assert.Equal(5 + 4 + 4, plan.Parts.Count(p => p.LeafOf == "base" && !p.Id.Contains("return", StringComparison.Ordinal)));
     }
 
     [Fact]

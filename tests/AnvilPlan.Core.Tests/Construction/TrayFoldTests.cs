@@ -1,7 +1,9 @@
+using AnvilPlan.Audit.Checks;
 using AnvilPlan.Core.Checks;
 using AnvilPlan.Core.Construction.TrayRacks;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Tests.Support;
 using AnvilPlan.Core.Work;
@@ -76,6 +78,60 @@ public class TrayFoldTests
         Assert.Empty(Hits(60));
     }
 
+    [Theory]
+    // lengths by hand for R = T = 2, K 0.38, 20 outside: flat = 20 - 4 tan(a/2) up to 90 degrees, 20 - 4 beyond;
+    // out = 4 sin a + flat cos a, or 4 beyond 90; rise = 4 + flat sin a - 2 cos a, or - 4 cos a; round = a (2 + 0.76)
+    [InlineData(30, 18.9282, 18.3923, 11.7321, 1.44513)]
+    [InlineData(60, 17.6906, 12.3094, 18.3205, 2.89027)]
+    [InlineData(135, 16, 4, 18.1421, 6.50310)]
+    [InlineData(165, 16, 4, 12.0048, 7.94823)]
+    public void Edges_that_lean_reach_out_and_up_as_the_angle_says_and_unfold_to_their_length(double turn, double flat, double outMm,
+        double rise, double round)
+    {
+        var plan = Sample.Plan(In(Folded(Up(FlangedEdges.Free) with { TurnDeg = turn }, TraySupport.Posts)));
+        var (plate, blank, flange) = (plan.Part("tray-1"), plan.Part("tray-1/blank"), plan.Part("tray-1/flange-front"));
+        var bend = Assert.Single(plan.Part("tray-1/bend-front").Rings);
+        Assert.Equal(Deep - 2 - (2 * outMm), plate.Box.Size.Y, 1e-3);
+        Assert.Equal(Deep - 2 - (2 * outMm) + (2 * (flat + round)), blank.WidthMm, 1e-3);
+        Assert.Equal(blank.WidthMm, blank.Whys.Single(w => w.Figure == "blank width").Terms.Sum(t => t.Value), 2);
+        Assert.Equal(flat, Math.Min(flange.LengthMm, flange.WidthMm), 1e-3);
+        var there = new Block(flange.Box, flange.Pose).Hull;
+        Assert.Equal(rise, there.Max.Z - plate.Box.Min.Z, 1e-3);
+        Assert.Equal(11.9 + 1, Math.Min(there.Min.Y, bend.Around.Min.Y), 1e-3);
+        // metal keeps its volume on the middle of the sheet, and the table's K puts the neutral line inside of that
+        Assert.Equal(turn * Math.PI / 180 * 3 * 2 * flange.Box.Size.X, bend.VolumeMm3, 2);
+        Assert.Empty(SolidityCheck.Faults(plan));
+        Assert.Empty(FoldBack.Of(blank, [.. plan.Parts.Where(p => p.LeafOf == blank.Id)]));
+        Assert.Equal(turn, blank.Features.OfType<BendLine>().Select(b => b.AngleDeg).Distinct().Single(), 6);
+    }
+
+    [Fact]
+    public void A_leaning_side_stiffens_by_what_stands_upright_of_it()
+    {
+        var heavy = In(Folded(Up(FlangedEdges.Free) with { TurnDeg = 60 }, TraySupport.Rails))
+            .With(Sample.Device("supply", "supply-100w", "tray-1", 60, 60));
+        var plan = Sample.Plan(heavy);
+        var (plate, flange) = (plan.Part("tray-1"), plan.Part("tray-1/flange-front"));
+        // strip by strip, from the underside of the plate: the sides once with the bends left out, as the plan does
+        double area = 0, first = 0, second = 0;
+        void Add(double da, double z) => (area, first, second) = (area + da, first + (da * z), second + (da * z * z));
+        for (var i = 0; i < 4000; i++)
+        {
+            Add(plate.Box.Size.Y * 2 / 4000, 2 * (i + 0.5) / 4000);
+            var along = Math.Min(flange.LengthMm, flange.WidthMm) * (i + 0.5) / 4000;
+            for (var j = 0; j < 20; j++)
+            {
+                var across = 2 * (j + 0.5) / 20;
+                // from the axis of the bend, 4 over the underside: out by R + across, then along the side
+                Add(2 * 2.0 * Math.Min(flange.LengthMm, flange.WidthMm) / 80000,
+                    4 - ((2 + across) * Math.Cos(Math.PI / 3)) + (along * Math.Sin(Math.PI / 3)));
+            }
+        }
+
+        var why = plan.Loads.Single(l => l.Id == "tray/tray-1").Why;
+        Assert.Contains($"I {second - (first * first / area):0} mm", why, StringComparison.Ordinal);
+    }
+
     [Fact]
     public void Sides_along_the_span_make_a_channel_of_it()
     {
@@ -112,6 +168,9 @@ public class TrayFoldTests
     {
         { "trays[0].flanges.heightMm", "at least 5", Folded(Up(FlangedEdges.All, 4.5)) },
         { "trays[0].flanges.heightMm", "300", Folded(Up(FlangedEdges.All, 900)) },
+        { "trays[0].flanges.turnDeg", "between 10 and 170", Folded(Up(FlangedEdges.Free) with { TurnDeg = 175 }, TraySupport.Posts) },
+        { "trays[0].flanges.turnDeg", "free edges alone", Folded(Up(FlangedEdges.Walls) with { TurnDeg = 80 }) },
+        { "trays[0].flanges.heightMm", "at least 5", Folded(Up(FlangedEdges.Free, 4.5) with { TurnDeg = 120 }, TraySupport.Posts) },
         { "trays[0].flanges.radiusMm", "0.2", Folded(Up(FlangedEdges.All) with { RadiusMm = 0 }) },
         { "trays[0].flanges", "plywood", Folded(Up(FlangedEdges.All)) with { MaterialId = "birch-plywood", NominalMm = 6,
             MeasuredMm = null } },

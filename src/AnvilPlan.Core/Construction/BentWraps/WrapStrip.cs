@@ -71,10 +71,11 @@ internal static class WrapStrip
         {
             var corner = own.Corners.First(c => c.Edge == Faces.Between(run[i - 1], run[i]));
             var zone = Math.PI / 2 * (corner.RadiusMm - ((corner.Method == CornerMethod.Laminated ? 0 : web) / 2));
+            var (edge, before, outer) = (run[i].Outward(), run[i - 1].Outward(), draft.Fit.Envelope.Outer);
             piece = flat.Fold(
-                piece, run[i].Outward(), draft.Fit.Envelope.Outer.Side(run[i].Outward()), draft.Panels[run[i]], run[i - 1].Outward()
-                    .Opposite(), draft.Fit.Envelope.Outer.Side(run[i - 1].Outward()),
-                new FlatBend(90, corner.RadiusMm - sheet.ThicknessMm, zone, corner.RadiusMm, "quarter circle on the middle of the web"));
+                piece, draft.Panels[run[i]],
+                BentOff.Square(edge, outer.Side(edge), before.Opposite(), outer.Side(before), corner.RadiusMm),
+                new FlatBend(90, corner.RadiusMm - sheet.ThicknessMm, zone, "quarter circle on the middle of the web"));
         }
 
         var (pieces, flatLength, flatWidth, corners, bends) = flat.Finish(own.Id);

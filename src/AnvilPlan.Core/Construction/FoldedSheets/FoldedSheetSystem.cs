@@ -48,7 +48,7 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
             InsetMm = 0
         })) with
         {
-            Structures = [.. design.Structures, new FoldedSheet(id, faces, 1.5, taken.Count == 0 ? 16 : 0, SheetJoin.RivetNuts)],
+            Structures = [.. design.Structures, new FoldedSheet(id, faces, 1.5, taken.Count == 0 ? 18 : 0, SheetJoin.RivetNuts)],
         };
     }
 
@@ -134,15 +134,16 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
             }
         }
 
-        foreach (var side in present.Skip(1))
-        {
-            BentCorner.Lay(draft, own.Id, own.Faces[0], side, own.RadiusMm + basis.ThicknessMm);
-        }
-
+        // returns shorten the faces that they are bent off, and with them the bends between those
         var returns = Faces.Edges.Where(e => Returned(own, draft.Design, e) is not null).ToList();
         foreach (var edge in returns)
         {
             LayReturn(own, draft, edge, basis);
+        }
+
+        foreach (var side in present.Skip(1))
+        {
+            BentCorner.Lay(draft, own.Id, own.Faces[0], side, own.RadiusMm + basis.ThicknessMm);
         }
 
         draft.Compounds.Add(Blank(own, draft, basis, present, returns));
@@ -163,12 +164,15 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         var outside = Returned(own, draft.Design, edge)!.Value;
         var inside = edge.Of().A == outside ? edge.Of().B : edge.Of().A;
         var (t, envelope, along) = (basis.ThicknessMm, draft.Fit.Envelope, edge.Along());
-        var clear = own.RadiusMm + t + 1;
+        var radius = own.RadiusMm + t;
+        var clear = radius + 1;
         var (outer, inner) = (envelope.InnerPlane(outside), envelope.InnerPlane(inside));
         var (so, si) = (outside.Outward(), inside.Outward());
+        var begins = envelope.Outer.Side(si) - (si.Sign() * radius);
         var box = envelope.Inner
             .WithSpan(so.Axis(), Math.Min(outer, outer - (so.Sign() * t)), Math.Max(outer, outer - (so.Sign() * t)))
-            .WithSpan(si.Axis(), Math.Min(inner, inner - (si.Sign() * own.ReturnMm)), Math.Max(inner, inner - (si.Sign() * own.ReturnMm)))
+            .WithSpan(si.Axis(), Math.Min(begins, inner - (si.Sign() * own.ReturnMm)), Math.Max(begins, inner - (si.Sign()
+                * own.ReturnMm)))
             .WithSpan(along, envelope.Inner.Min[along] + clear, envelope.Inner.Max[along] - clear);
         box = BarPlacing.Trim(box, along, draft.Members.Select(m => m.Box.Grow(0.2)));
         if (box.Size[along] < BarPlacing.LeastLengthMm)
@@ -184,6 +188,18 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         {
             LeafOf = own.Id,
         });
+        // both outsides that the bend lies between
+        var corner = envelope.Outer.WithSpan(so.Axis(), Math.Min(outer, envelope.Outer.Side(so.Opposite())),
+            Math.Max(outer, envelope.Outer.Side(so.Opposite())));
+        var rings = BentCorner.Rings(corner, inside, outside, radius, t, box.Min[along], box.Max[along], []);
+        draft.Members.Add(new SolidPart(
+            $"{own.Id}/bend-{Deck.Name(edge)}", $"Bend {Deck.Name(inside)} to return {Deck.Name(outside)}", PartKind.Bend, basis.MaterialId,
+            basis.NominalMm, rings[0].Around, SolidPart.FrameOf(rings[0].Around, u, so.Cross(u), false), "outside", "inside", null)
+        {
+            LeafOf = own.Id,
+            Rings = rings,
+        });
+        draft.Panels[inside] = BentCorner.Shortened(draft.Panels[inside], outside, corner, radius);
     }
 
     /// <summary>The flat sheet, unfolded from base, sides and returns as they were laid, with a hole where two bend lines meet.</summary>
@@ -197,8 +213,9 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
         var up = foot.Outward().Opposite();
         foreach (var side in present.Skip(1))
         {
-            pieces[side] = flat.Fold(pieces[foot], side.Outward(), envelope.Outer.Side(side.Outward()), draft.Panels[side], up,
-                envelope.Outer.Side(foot.Outward()), bend.Flat);
+            pieces[side] = flat.Fold(pieces[foot], draft.Panels[side],
+                BentOff.Square(side.Outward(), envelope.Outer.Side(side.Outward()), up,
+                envelope.Outer.Side(foot.Outward()), bend.SetbackMm), bend.Flat);
         }
 
         foreach (var edge in returns)
@@ -207,8 +224,8 @@ public sealed class FoldedSheetSystem : ConstructionSystem<FoldedSheet>
             var inside = edge.Of().A == outside ? edge.Of().B : edge.Of().A;
             if (draft.Members.Find(m => m.Id == ReturnId(own, edge)) is { } strip)
             {
-                flat.Fold(pieces[inside], outside.Outward(), envelope.InnerPlane(outside), strip, inside.Outward().Opposite(),
-                    envelope.Outer.Side(inside.Outward()), bend.Flat);
+                flat.Fold(pieces[inside], strip, BentOff.Square(outside.Outward(), envelope.InnerPlane(outside),
+                    inside.Outward().Opposite(), envelope.Outer.Side(inside.Outward()), bend.SetbackMm), bend.Flat);
             }
         }
 

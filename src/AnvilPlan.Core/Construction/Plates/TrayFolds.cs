@@ -55,34 +55,44 @@ internal static class TrayFolds
         var plate = draft.Trays[tray.Id];
         var (outer, normal) = (tray.WithFlanges(plate.Box), tray.Plane.Normal());
         var basis = flanges.Behind ? tray.Plane.Ahead() : tray.Plane.Behind();
-        var (thickness, radius) = (plate.ThicknessMm, flanges.RadiusMm + plate.ThicknessMm);
-        // along the normal: the face round which all turn, where the bends end, and the tips of the flanges
-        var (heel, tip) = (outer.Side(basis.Outward()), outer.Side(basis.Outward().Opposite()));
-        var tangent = heel - (basis.Outward().Sign() * radius);
-        var others = draft.Members.Select(m => m.Box.Grow(ClearMm)).ToList();
+        var section = new FlangeSection(flanges, plate.ThicknessMm);
+        var (thickness, radius, rising) = (plate.ThicknessMm, section.OutsideRadiusMm, basis.Outward().Opposite());
+        // along the normal: the face round which all turn, the axis of the bends, and the tips of upright flanges
+        var heel = outer.Side(basis.Outward());
+        var tangent = heel + (rising.Sign() * radius);
+        var tip = section.Flanges.TurnDeg == 90 ? outer.Side(rising) : tangent + (rising.Sign() * section.FlatMm);
+        var others = draft.Members.Select(m => m.Block.Hull.Grow(ClearMm)).ToList();
         var laid = new List<Face>();
         foreach (var side in Sides(tray))
         {
             var (outward, along) = (side.Outward(), Enum.GetValues<Axis>().First(a => a != side.Outward().Axis() && a != normal.Axis()));
-            var room = BarPlacing.Trim(Room(draft, tray, outer, side, along, radius), along, others);
-            if (room.Size[along] < BarPlacing.LeastLengthMm)
+            var room = BarPlacing.Trim(Room(draft, tray, outer, side, along, section), along, others);
+            if (room.Size[along] < BarPlacing.LeastLengthMm || plate.Box.Size[outward.Axis()] < 2 * (section.OutMm + section.InMm))
             {
                 continue;
             }
 
-            var edge = outer.Side(outward);
+            // where an upright flange would have its outside, round the same bend
+            var edge = outer.Side(outward) - (outward.Sign() * (section.OutMm - radius));
+            var axis = outer.Min.With(normal.Axis(), tangent).With(outward.Axis(), edge - (outward.Sign() * radius));
             var (name, word) = (tray.Name.ToLowerInvariant(), Deck.Name(side));
             var flange = room.WithSpan(outward.Axis(), Math.Min(edge, edge - (outward.Sign() * thickness)),
                 Math.Max(edge, edge - (outward.Sign() * thickness)))
                 .WithSpan(normal.Axis(), Math.Min(tangent, tip), Math.Max(tangent, tip));
-            var bend = room.WithSpan(normal.Axis(), Math.Min(tangent, heel), Math.Max(tangent, heel));
-            draft.Members.Add(Leaf(tray, plate, FlangeId(tray, side), $"Flange {word}, {name}", flange, along, outward));
-            draft.Members.Add(Leaf(tray, plate, $"{tray.Id}/bend-{word}", $"Bend {word}, {name}", bend, along, outward) with
+            var bend = new BendRing(axis, basis.Outward(), outward, room.Min[along], room.Max[along], flanges.RadiusMm, radius)
+            {
+                TurnDeg = flanges.TurnDeg
+            };
+            draft.Members.Add(Leaf(tray, plate, FlangeId(tray, side), $"Flange {word}, {name}", flange, along, outward) with
+            {
+                Pose = section.Axes(axis, outward, rising)
+            });
+            draft.Members.Add(Leaf(tray, plate, $"{tray.Id}/bend-{word}", $"Bend {word}, {name}", bend.Around, along, outward) with
             {
                 Kind = PartKind.Bend,
-                Rings = BentCorner.Rings(outer, basis, side, radius, thickness, room.Min[along], room.Max[along], []),
+                Rings = [bend],
             });
-            plate = BentCorner.Shortened(plate, side, outer, radius);
+            plate = BentCorner.Shortened(plate, side, outer, section.OutMm);
             laid.Add(side);
         }
 
@@ -96,16 +106,15 @@ internal static class TrayFolds
     /// <summary>
     /// Where a flange and its bend can be: clear of the bends round the corner, and inside, for a plate in grooves is longer.
     /// </summary>
-    private static Box Room(ShellDraft draft, Tray tray, Box outer, Face side, Axis along, double radiusMm)
+    private static Box Room(ShellDraft draft, Tray tray, Box outer, Face side, Axis along, FlangeSection section)
     {
-        var (outward, edge) = (side.Outward(), outer.Side(side.Outward()));
-        var corner = Sides(tray).Any(s => s.Outward().Axis() == along) ? radiusMm + ClearMm : 0;
+        var (outward, edge, wide) = (side.Outward(), outer.Side(side.Outward()), section.OutMm + section.InMm);
+        var corner = Sides(tray).Any(s => s.Outward().Axis() == along) ? wide + ClearMm : 0;
         var (inner, least) = (draft.Fit.Envelope.Inner, Math.Min(ClearMm, tray.GapMm));
         return outer
             .WithSpan(along, Math.Max(outer.Min[along] + corner, inner.Min[along] + least), Math.Min(outer.Max[along] - corner,
                 inner.Max[along] - least))
-            .WithSpan(outward.Axis(), Math.Min(edge, edge - (outward.Sign() * radiusMm)),
-                Math.Max(edge, edge - (outward.Sign() * radiusMm)));
+            .WithSpan(outward.Axis(), Math.Min(edge, edge - (outward.Sign() * wide)), Math.Max(edge, edge - (outward.Sign() * wide)));
     }
 
     private static SolidPart Leaf(Tray tray, SolidPart plate, string id, string name, Box box, Axis along, Direction outward)
@@ -120,14 +129,20 @@ internal static class TrayFolds
     private static Compound Blank(ShellDraft draft, Tray tray, TrayFlanges flanges, Face basis, Box outer, Point3 outside, List<Face> laid)
     {
         var plate = draft.Trays[tray.Id];
-        var bend = SheetBend.Of(draft.Catalog.Material(plate.MaterialId), plate.ThicknessMm, flanges.RadiusMm);
+        var bend = SheetBend.Of(draft.Catalog.Material(plate.MaterialId), plate.ThicknessMm, flanges.RadiusMm) with
+        {
+            AngleDeg = flanges.TurnDeg
+        };
+        var section = new FlangeSection(flanges, plate.ThicknessMm);
         var flat = new FlatPattern();
         var (u, v) = (plate.Frame.U, plate.Frame.V);
         var foot = flat.Base(plate, u, v);
         foreach (var side in laid)
         {
-            flat.Fold(foot, side.Outward(), outer.Side(side.Outward()), draft.Members.Find(m => m.Id == FlangeId(tray, side))!,
-                basis.Outward().Opposite(), outer.Side(basis.Outward()), bend.Flat);
+            var outward = side.Outward();
+            flat.Fold(foot, draft.Members.Find(m => m.Id == FlangeId(tray, side))!, new BentOff(
+                outward, outer.Side(outward) - (outward.Sign() * section.OutMm), basis.Outward().Opposite(),
+                outer.Side(basis.Outward()) - (basis.Outward().Sign() * section.OutsideRadiusMm)), bend.Flat);
         }
 
         var (pieces, length, width, corners, bends) = flat.Finish(tray.Id);
@@ -136,9 +151,11 @@ internal static class TrayFolds
             var count = laid.Count(f => f.Outward().Axis() == way.Axis());
             return new Why(name, Math.Round(value, 3), "mm", "outside size + flanges - bend deductions",
                 [
-                    new WhyTerm("tray, outside", outside[way.Axis()], "mm", "fit"), new WhyTerm("flanges, outside, together",
-                        count * flanges.HeightMm, "mm", "tray"),
-                    new WhyTerm("bend deductions, together", -count * bend.DeductionMm, "mm",
+                    flanges.TurnDeg == 90 ? new WhyTerm("tray, outside", outside[way.Axis()], "mm", "fit")
+                        : new WhyTerm("tray, to where the flanges are measured from",
+                            Math.Round(outside[way.Axis()] - (count * (section.OutMm - section.SetbackMm)), 3), "mm", "fit"),
+                    new WhyTerm("flanges, outside, together", count * flanges.HeightMm, "mm", "tray"),
+                    new WhyTerm("bend deductions, together", -count * ((2 * section.SetbackMm) - bend.AllowanceMm), "mm",
                         $"R {flanges.RadiusMm}, T {bend.ThicknessMm:0.##}, K {bend.K}"),
                 ], bend.Source);
         }

@@ -1295,6 +1295,34 @@ export interface components {
             /** Format: double */
             mm: number;
         };
+        /**
+         * @description What a sheet fills where it turns: a sector of a tube, or of a solid round when its inside radius is 0. Exact: its blocks are for quick
+         *     tests alone.
+         */
+        BendRing: {
+            /** @description A point of the axis of the turn; its coordinate along the axis is of no account. */
+            centre: components["schemas"]["Point3"];
+            /** @description From the axis to the middle of its first end, where the flat before it ends. */
+            first: components["schemas"]["Direction"];
+            /** @description Where its other end would be after a right angle. */
+            second: components["schemas"]["Direction"];
+            /**
+             * Format: double
+             * @description Where it begins along the axis; ToMm where it ends.
+             */
+            fromMm: number;
+            /** Format: double */
+            toMm: number;
+            /** Format: double */
+            insideMm: number;
+            /** Format: double */
+            outsideMm: number;
+            /**
+             * Format: double
+             * @description How far it turns, degrees; at most 180.
+             */
+            turnDeg: number;
+        };
         /** @description The flat or long thing that a part is cut from, or the job that it is printed in. mm. */
         Blank: components["schemas"]["BlankSheetBlank"] | components["schemas"]["BlankBarBlank"] | components["schemas"]["BlankPrintBlank"];
         BlankBarBlank: {
@@ -3477,7 +3505,7 @@ export interface components {
             /** @description The blocks that it fills: legs of an angle, walls of a folded tray; one for a plain board. */
             body: components["schemas"]["Box"][];
             /** @description What a bend or a round block fills exactly, stretch by stretch along it; its body is blocks inside that. */
-            rings: components["schemas"]["QuarterRing"][];
+            rings: components["schemas"]["BendRing"][];
             pose: null | components["schemas"]["Pose"];
             closes: null | components["schemas"]["Face"];
             /** @description The part that this is one face of; it is cut with that part. */
@@ -3753,29 +3781,6 @@ export interface components {
             priceCents: number;
             /** Format: int64 */
             totalCents: number;
-        };
-        /**
-         * @description What a sheet fills where it turns through a right angle: a quarter of a tube, or of a solid round when its inside radius is 0. Exact:
-         *     its blocks are for quick tests alone.
-         */
-        QuarterRing: {
-            /** @description A point of the axis of the turn; its coordinate along the axis is of no account. */
-            centre: components["schemas"]["Point3"];
-            /** @description From the axis to the middle of its first end, where the flat before it ends. */
-            first: components["schemas"]["Direction"];
-            /** @description The same for its other end. */
-            second: components["schemas"]["Direction"];
-            /**
-             * Format: double
-             * @description Where it begins along the axis; ToMm where it ends.
-             */
-            fromMm: number;
-            /** Format: double */
-            toMm: number;
-            /** Format: double */
-            insideMm: number;
-            /** Format: double */
-            outsideMm: number;
         };
         /** @description One reading of a caliper, or typed by hand. */
         Reading: {
@@ -4699,7 +4704,8 @@ export interface components {
             behind: boolean;
             /**
              * Format: double
-             * @description Outside, with the sheet.
+             * @description Outside, with the sheet, along the flange: from where both outsides would meet, or from the outermost of a
+             *                 bend of more than a right angle.
              */
             heightMm: number;
             /**
@@ -4709,6 +4715,11 @@ export interface components {
             radiusMm: number;
             /** @description To walls of sheet; wooden walls take wood screws from inside. */
             join: components["schemas"]["SheetJoin"];
+            /**
+             * Format: double
+             * @description How far they turn from flat, 10 to 170 degrees: less than 90 leans out, more leans in.
+             */
+            turnDeg: number;
         };
         /**
          * @description How a plate lies in the box, named by the way its near side looks.

@@ -1,7 +1,7 @@
 import { useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select, Tick } from '../../kit/controls'
-import { LengthField, TextField } from '../../kit/fields'
+import { LengthField, NumberField, TextField } from '../../kit/fields'
 import { useProject } from '../../project/context'
 import { useCatalog } from '../../project/useProject'
 import { StockOptions } from './StockOptions'
@@ -204,7 +204,7 @@ export function DecksPane() {
   )
 }
 
-const USUAL: Schemas['TrayFlanges'] = { edges: 'walls', behind: false, heightMm: 20, radiusMm: 2, join: 'rivetNuts' }
+const USUAL: Schemas['TrayFlanges'] = { edges: 'walls', behind: false, heightMm: 20, radiusMm: 2, turnDeg: 90, join: 'rivetNuts' }
 
 /** Flanges that can carry a tray: what is folded already, with the edges beside the walls among it. */
 const atWalls = (flanges: Schemas['TrayFlanges'] | null | undefined): Schemas['TrayFlanges'] =>
@@ -249,6 +249,13 @@ function FlangesFields({
               <option value="behind">{tray.plane === 'level' ? 'down' : 'to the far side'}</option>
             </Select>
           </Field>
+          <NumberField
+            label="Bent by, degrees (90 is upright, less leans out)"
+            least={10}
+            most={170}
+            value={flanges.turnDeg}
+            onCommit={(v) => v !== null && set('Angle of the edges', { turnDeg: v })}
+          />
           <LengthField
             label="Height of the sides, outside"
             value={flanges.heightMm}

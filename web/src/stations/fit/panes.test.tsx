@@ -106,7 +106,7 @@ describe('decks', () => {
   })
 
   it('folds the edges of a tray and lets them carry it', async () => {
-    const flanges = { edges: 'free', behind: false, heightMm: 25, radiusMm: 2, join: 'rivets' } as const
+    const flanges = { edges: 'free', behind: false, heightMm: 25, radiusMm: 2, turnDeg: 90, join: 'rivets' } as const
     const view = someView({ design: { trays: [someTray({ support: 'posts', flanges })] } })
     const changes = renderOpen(<DecksPane />, view)
     const changed = () => vi.mocked(changes.edit).mock.calls.at(-1)?.[1](view.design).trays[0]
@@ -120,7 +120,7 @@ describe('decks', () => {
   })
 
   it('leaves nothing to carry a tray whose sides are unfolded', async () => {
-    const flanges = { edges: 'walls', behind: false, heightMm: 25, radiusMm: 2, join: 'rivets' } as const
+    const flanges = { edges: 'walls', behind: false, heightMm: 25, radiusMm: 2, turnDeg: 90, join: 'rivets' } as const
     const view = someView({ design: { trays: [someTray({ support: 'flanges', flanges })] } })
     const changes = renderOpen(<DecksPane />, view)
     await userEvent.selectOptions(screen.getByLabelText('To walls of sheet by'), 'screws and nuts')

@@ -203,14 +203,14 @@ export function createScene(
 }
 
 /** The ring as one looks along its axis, drawn out along that. */
-function ringGeometry({ centre, first, second, length, inside, outside }: Ring): BufferGeometry {
+function ringGeometry({ centre, first, second, turn, length, inside, outside }: Ring): BufferGeometry {
   const shape = new Shape()
   shape.moveTo(Math.max(inside, 0), 0)
   shape.lineTo(outside, 0)
-  shape.absarc(0, 0, outside, 0, Math.PI / 2, false)
+  shape.absarc(0, 0, outside, 0, turn, false)
   if (inside > 0) {
-    shape.lineTo(0, inside)
-    shape.absarc(0, 0, inside, Math.PI / 2, 0, true)
+    shape.lineTo(inside * Math.cos(turn), inside * Math.sin(turn))
+    shape.absarc(0, 0, inside, turn, 0, true)
   } else shape.lineTo(0, 0)
   const [a, b] = [new Vector3(...first), new Vector3(...second)]
   return new ExtrudeGeometry(shape, { depth: length, bevelEnabled: false, curveSegments: 12 }).applyMatrix4(

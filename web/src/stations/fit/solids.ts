@@ -31,8 +31,8 @@ export type Solid = {
   apart: Vec
 }
 
-/** A quarter of a ring: its centre where it begins along the axis, the ways to both its ends, mm. */
-export type Ring = { centre: Vec; first: Vec; second: Vec; length: number; inside: number; outside: number }
+/** A sector of a ring: its centre where it begins along the axis, the way to its first end and that a right angle on, how far it turns. */
+export type Ring = { centre: Vec; first: Vec; second: Vec; turn: number; length: number; inside: number; outside: number }
 
 /** A rim and what is cut out of its inside, as [u, v]. */
 export type Outline = { rim: [number, number][]; inside: [number, number][][] }
@@ -71,7 +71,7 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
     const apart = away(p.box, p.pose)
     return { key: p.id, name: p.name, kind: 'bar', min, max, pose: p.pose, plate: null, ring: null, apart }
   }
-  function ringOf(p: Schemas['Part'], r: Schemas['QuarterRing']): Solid {
+  function ringOf(p: Schemas['Part'], r: Schemas['BendRing']): Solid {
     const [first, second] = [DIRECTIONS[r.first], DIRECTIONS[r.second]]
     // the axis along which it is drawn out, right-handed with both its ends
     const axis = cross(first, second)
@@ -86,7 +86,15 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
       max: vec(p.box.max),
       pose: p.pose,
       plate: null,
-      ring: { centre, first, second, length: r.toMm - r.fromMm, inside: r.insideMm, outside: r.outsideMm },
+      ring: {
+        centre,
+        first,
+        second,
+        turn: (r.turnDeg * Math.PI) / 180,
+        length: r.toMm - r.fromMm,
+        inside: r.insideMm,
+        outside: r.outsideMm,
+      },
       apart: away(p.box, p.pose),
     }
   }

@@ -2,10 +2,45 @@ using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Tests.Geometry;
 
-/// <summary>What a bend fills: its volume, its points and its blocks against each other and against a count of points.</summary>
-public class QuarterRingTests
+/// <summary>
+/// What a bend of any angle fills: its volume, its points and its blocks against each other and against a count of points.
+/// </summary>
+public class BendRingTests
 {
-    private static readonly QuarterRing Bend = new(new(30, 0, 70), Direction.Left, Direction.Up, 10, 60, 18, 30);
+    private static BendRing Turned(double deg) => new(default, Direction.Front, Direction.Down, 0, 10, 3, 5) { TurnDeg = deg };
+
+    public static TheoryData<double> Turns => [10, 35, 60, 89.5, 90, 91, 120, 150, 170];
+
+    [Theory]
+    [MemberData(nameof(Turns))]
+    public void Of_any_angle_it_holds_what_lies_between_its_ends(double deg)
+    {
+        var (bend, held, around) = (Turned(deg), 0, Turned(deg).Around.Grow(1e-9));
+        var blocks = bend.Blocks().ToList();
+        for (var y = -4.975; y < 5; y += 0.05)
+        {
+            for (var z = -4.975; z < 5; z += 0.05)
+            {
+                var at = new Point3(5, y, z);
+                // front is -y, down is -z: turned from the first towards the second
+                var turned = Math.Atan2(-z, -y) * 180 / Math.PI;
+                var (far, inside) = (Math.Sqrt((y * y) + (z * z)), turned >= 0 && turned <= deg);
+                Assert.Equal(inside && far is >= 3 and <= 5, bend.Holds(at));
+                held += bend.Holds(at) ? 1 : 0;
+                Assert.True(!bend.Holds(at) || around.Contains(at), $"{at} outside its own box");
+                Assert.True(bend.Holds(at) || !blocks.Exists(b => b.Grow(-1e-6).Contains(at)), $"{at} in a block, not in the bend");
+                // a needle along the axis is as deep in it as its nearest way out of a circle
+                var needle = bend.SharedMm(new Box(at with { X = 0 }, at with { X = 10 }).Grow(1e-6));
+                Assert.Equal(bend.Holds(at) ? Math.Min(5 - far, far - 3) : 0, needle, 1e-4);
+            }
+        }
+
+        Assert.Equal(deg / 360 * Math.PI * (25 - 9) * 10, bend.VolumeMm3, 6);
+        Assert.InRange(held * 0.0025 * 10 / bend.VolumeMm3, 0.97, 1.03);
+        Assert.InRange(blocks.Sum(b => b.VolumeMm3) / bend.VolumeMm3, 0.3, 1);
+    }
+
+    private static readonly BendRing Bend = new(new(30, 0, 70), Direction.Left, Direction.Up, 10, 60, 18, 30);
 
     [Fact]
     public void Its_volume_is_its_section_times_the_way_of_its_centroid()
