@@ -58,7 +58,8 @@ internal static partial class FileChecks
             foreach (var hole in holes.OfType<Hole>().Where(h => !rows.Exists(r => Near(N(r["u_mm"]), h.At.U) && Near(N(r["v_mm"]), h.At.V)
                 && Near(N(r["dia_mm"]), h.DiaMm) && (r["depth_mm"].Length == 0) == (h.DepthMm is null)
                 && (h.DepthMm is null || Near(N(r["depth_mm"]), h.DepthMm.Value)) && r["thread"] == (h.Thread ?? "")
-                    && (r["sink_dia_mm"].Length == 0) == (h.SinkDiaMm is null))))
+                    && (r["sink_dia_mm"].Length == 0) == (h.SinkDiaMm is null)
+                    && (r["counterbore_dia_mm"].Length == 0) == (h.CounterboreDiaMm is null))))
             {
                 yield return new Defect("holes-csv", $"{solid.Id}: {hole.Id} is not in holes.csv as the plan has it");
             }
@@ -159,6 +160,13 @@ internal static partial class FileChecks
             {
                 drills.RemoveAt(found);
             }
+        }
+
+        foreach (var hole in part.Features.OfType<Hole>().Where(h => h.CounterboreDiaMm is { } wide && !shapes.Any(s =>
+            s.Layer.StartsWith("COUNTERBORE", StringComparison.Ordinal) && s.Centre.DistanceTo(h.At) < 0.02
+            && Math.Abs((s.RadiusMm ?? 0) - (wide / 2)) < 0.01)))
+        {
+            yield return new Defect("dxf-hole", $"{part.Id}: the counterbore of {hole.Id} is not in the DXF");
         }
 
         if (drills.Count > 0)

@@ -81,7 +81,9 @@ internal static class FixingChecks
             }
 
             if (f.Pieces.Any(p => p.Kind == PieceKind.Head && p.FromMm >= layer.FromMm - 0.01 && p.ToMm <= layer.ToMm + 0.01
-                && bore.DiaMm < p.DiaMm) && bore.SinkMm is null)
+                && bore.DiaMm < p.DiaMm) && bore.SinkMm is null
+                && !f.Pieces.Where(p => p.Kind == PieceKind.Head).All(p => bore.Wide is { } wide && wide.DiaMm >= p.DiaMm
+                    && wide.DeepMm >= p.ToMm - p.FromMm))
             {
                 yield return new Defect("fixing-sink", $"{f.Id}: a flush head in {part.Id} without a sink");
             }

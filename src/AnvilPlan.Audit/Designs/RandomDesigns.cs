@@ -129,7 +129,8 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
                 Joint = kind,
                 Covers = rank.IndexOf(a) < rank.IndexOf(b) ? a : b,
                 DepthMm = null,
-                BlockBarId = kind == JointKind.ButtScrewed ? Block(random) : null
+                BlockBarId = kind == JointKind.ButtScrewed ? Block(random) : null,
+                Plugged = kind == JointKind.ButtScrewed && random.Next(2) == 0,
             });
         }
 

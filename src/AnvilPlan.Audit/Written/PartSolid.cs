@@ -11,6 +11,9 @@ namespace AnvilPlan.Audit.Written;
 public sealed record Bore(Part Part, Feature Feature, Point3 From, Direction Into, double DepthMm, double DiaMm, bool Through,
     string? Thread, double? SinkMm)
 {
+    /// <summary>Wider from its start on.</summary>
+    public (double DiaMm, double DeepMm)? Wide { get; init; }
+
     public Point3 End => From + (Into.Vector() * DepthMm);
 
     /// <summary>Distance from the axis, and how deep along it, mm.</summary>
@@ -23,7 +26,8 @@ public sealed record Bore(Part Part, Feature Feature, Point3 From, Direction Int
     }
 
     public bool Holds(Point3 p, double spare = 0) => Of(p) is var (off, deep) && off <= (DiaMm / 2) + spare && deep >= -spare
-        && deep <= DepthMm + spare;
+        && deep <= DepthMm + spare
+        || Wide is { } wide && Of(p) is var (o, d) && o <= (wide.DiaMm / 2) + spare && d >= -spare && d <= wide.DeepMm + spare;
 }
 
 /// <summary>
@@ -106,7 +110,10 @@ public sealed class PartSolid
                 // an angle or tube is passed through one leg or wall: the one that the hole starts in
                 var start = Part.Frame.ToSpace(h.At, h.From == WorkedFrom.Seen ? 0 : -Part.ThicknessMm);
                 var into = h.From == WorkedFrom.Seen ? Part.Frame.Normal.Opposite() : Part.Frame.Normal;
-                return new Bore(Part, h, start, into, h.DepthMm ?? Part.ThicknessMm, h.DiaMm, through, h.Thread, h.SinkDiaMm);
+                return new Bore(Part, h, start, into, h.DepthMm ?? Part.ThicknessMm, h.DiaMm, through, h.Thread, h.SinkDiaMm)
+                {
+                    Wide = h is { CounterboreDiaMm: { } wide, CounterboreDeepMm: { } wideDeep } ? (wide, wideDeep) : null
+                };
             case EdgeHole { SlotMm: null } e:
                 var (uv, way) = e.Edge switch
                 {

@@ -253,6 +253,9 @@ public sealed record Edge(EdgeId Id, Face Covers, JointKind Joint, double? Depth
     /// <summary>A strip with its grain across the joint in a slot of both ends; for mitres.</summary>
     public bool Splined { get; init; }
 
+    /// <summary>Screw heads lie deep under plugs of wood that are cut flush; for what is screwed to a block and never comes off.</summary>
+    public bool Plugged { get; init; }
+
     /// <summary>Screwed to a block along its inside.</summary>
     public Edge Screwed() => this with { Joint = JointKind.ButtScrewed, DepthMm = null, BlockBarId = BlockBarId ?? UsualBlock };
 }

@@ -84,6 +84,7 @@ public static class FindingList
         new("short-grain", Station.Shell, "The parts of a joint break off along the grain."),
         new("glue-will-not-hold", Station.Shell, "Glue does not hold the two materials of an edge."),
         new("groove-open", Station.Shell, "A panel stands flush, so that its groove is a rabbet."),
+        new("plugs-not-possible", Station.Shell, "Screw heads that were to lie under plugs do not."),
         new("block-missing", Station.Shell, "The block behind a screwed edge finds no room."),
         new("bars-have-no-room", Station.Shell, "Bars along an edge find no room."),
         new("grain-crossed", Station.Shell, "A glue line crosses the grain of solid wood."),

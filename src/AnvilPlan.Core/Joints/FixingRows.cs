@@ -19,6 +19,9 @@ public sealed record RowRule(string Place, string Name, double EndMm, double Pit
     public bool Optional { get; init; }
 
     public FixingTurn Turn { get; init; }
+
+    /// <summary>Heads under plugs of wood.</summary>
+    public bool Plugged { get; init; }
 }
 
 /// <summary>
@@ -54,7 +57,8 @@ public static class FixingRows
 
     internal static ScrewJoint Joint(SolidPart clamped, SolidPart into, Contact contact, RowRule rule) => new(
         rule.Name, rule.Place, $"{clamped.Name} to {into.Name.ToLowerInvariant()}", rule.What, contact.Side, clamped,
-            clamped.DepthFrom(contact.Side), into, into.DepthFrom(contact.Side), RowWhy(rule, contact, into));
+            clamped.DepthFrom(contact.Side), into, into.DepthFrom(contact.Side), RowWhy(rule, contact, into))
+    { Plugged = rule.Plugged };
 
     internal static void Add(JointDraft draft, SolidPart clamped, SolidPart into, Contact contact, RowRule rule,
         IEnumerable<FixingWay> ways) => draft.Fixings.Add(new FixingSet(

@@ -32,6 +32,12 @@ public sealed record ScrewJoint(
     public double BeginsMm => (HeadAt - Into.Box.Side(Out)) * Out.Sign();
 
     public double HeadAt { get; init; } = Clamped.Box.Side(Out);
+
+    /// <summary>The heads are to lie deep under plugs of wood.</summary>
+    public bool Plugged { get; init; }
+
+    /// <summary>The same with its heads so much deeper.</summary>
+    public ScrewJoint Deeper(double mm) => this with { HeadAt = HeadAt - (Out.Sign() * mm), ClampedMm = ClampedMm - mm };
 }
 
 /// <summary>
@@ -51,12 +57,15 @@ public static class ScrewWays
     private const long RivetNutCents = 18;
     private const double WoodWasherMm = 0.8;
 
-    private static readonly string[] WoodSizes = ["metric 3.5", "metric 3", "metric 4", "metric 5"];
+    /// <summary>The size that is tried first, and the others.</summary>
+    internal static readonly string[] WoodSizes = ["metric 3.5", "metric 3", "metric 4", "metric 5"];
 
     public static IEnumerable<FixingWay> Of(JointDraft draft, ScrewJoint joint)
     {
         var into = draft.Catalog.Material(joint.Into.MaterialId);
-        return into.Wood ? WoodSizes.Select(size => Wood(draft, joint, into, size))
+        // where heads are to lie under plugs, sizes for which that can be come first
+        return into.Wood ? WoodSizes.OrderBy(size => joint.Plugged && WoodPlug.Over(draft.Catalog.Fasteners.WoodScrew(size),
+            joint.ClampedMm) is null).Select(size => Wood(draft, joint, into, size))
             : joint.Into.Section switch
             {
                 BarShape.Slotted => Enumerable.Range(0, 4).Select(n => SlotNut(draft, joint, n)),
@@ -91,6 +100,8 @@ public static class ScrewWays
     {
         var catalog = draft.Catalog;
         var slides = Slides(draft, joint.Clamped);
+        var plug = joint.Plugged && !slides ? WoodPlug.Over(catalog.Fasteners.WoodScrew(name), joint.ClampedMm) : null;
+        joint = plug is null ? joint : joint.Deeper(plug.DeepMm);
         var washer = slides ? WoodWasherMm : 0;
         List<WhyTerm> clamped = [new(joint.Clamped.Name.ToLowerInvariant(), joint.ClampedMm, "mm", "part")];
         if (joint.BeginsMm - joint.ClampedMm > 0.01)
@@ -105,26 +116,30 @@ public static class ScrewWays
 
         var (choice, size) = new ScrewPicker(catalog.Fasteners).Wood(new ScrewNeed($"screw/{joint.Name}", joint.For, joint.Where, clamped),
             joint.IntoMm, joint.IntoEnd ? into with { Engagement = "end grain" } : into, name);
-        var sinks = !slides && joint.ClampedMm >= (size.HeadMm - size.ClearanceMm) / 2 + 0.2 && !catalog.Material(joint.Clamped.MaterialId)
+        var sinks = !slides && plug is null && joint.ClampedMm >= (size.HeadMm - size.ClearanceMm) / 2 + 0.2
+            && !catalog.Material(joint.Clamped.MaterialId)
             .Brittle;
         var reach = Math.Max(1, (choice.LengthMm ?? joint.BeginsMm) - joint.BeginsMm - washer);
         var pilot = size.PilotFor(into);
         // the drill goes a millimetre past the point, and never through
         var deep = Math.Min(reach + 1, joint.IntoMm - 0.5);
         var head = new ScrewHead(size.Name, sinks ? HeadForm.Countersunk : HeadForm.Pan, size.Source, size.HeadMm, sinks ? size.HeadMm * 0.4
-            : size.HeadMm * 0.35, sinks ? 90 : null, "cross recess", sinks ? LengthMeasured.OverHead : LengthMeasured.UnderHead,
+            : WoodPlug.HeadMm(size), sinks ? 90 : null, "cross recess", sinks ? LengthMeasured.OverHead : LengthMeasured.UnderHead,
             null, null);
+        var clear = Bore.Through(size.ClearanceMm, $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm ({size.Source})");
         return new FixingWay(
             FixingKind.WoodScrew, joint.HeadAt,
             [
-                Under(joint, Bore.Through(size.ClearanceMm, $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm ({size.Source})")
-                    .SunkFor(head)),
+                .. plug is null ? (WayLayer[])[] : [new(joint.Clamped.Id, joint.Clamped, LayerRole.Seat, -plug.DeepMm, 0, plug.DiaMm,
+                    null)],
+                Under(joint, plug is null ? clear.SunkFor(head) : clear.Counterbored(plug.DiaMm, plug.DeepMm)),
                 Into(joint, LayerRole.Bite, $"pilot for {joint.Clamped.Name.ToLowerInvariant()}", Bore.Blind(pilot, deep,
                     $"pilot for {size.Name} in {into.Name}: {pilot} mm, share of the root diameter (USDA Wood Handbook ch. 8)",
                     $"the screw's {Math.Round(reach, 2)} mm in the wood and 1 mm for its point")),
             ],
             Screw(head, size.ShankMm, choice.LengthMm ?? joint.BeginsMm + 4, washer),
-                [choice with { Head = sinks ? "countersunk" : "pan", GripMm = choice.GripMm - washer, WasherMm = washer }], []);
+                [choice with { Head = sinks ? "countersunk" : "pan", GripMm = choice.GripMm - washer, WasherMm = washer }],
+                plug is null ? [] : [plug.Bought]);
     }
 
     private static IEnumerable<FixingWay> Machine(Catalog catalog, ScrewJoint joint, Material into, string name)

@@ -233,6 +233,38 @@ internal static class ShellFindings
                     + $"edges do not hold screws.",
                 places, new Remedy("add-block", "Add a beech block 20 x 20", d => d.WithEdge(joint.Edge, x => x.Screwed())));
         }
+
+        if (Unplugged(plan, joint) is { } why)
+        {
+            yield return Finding.Of("plugs-not-possible", Severity.Warn,
+                $"Screw heads at {Deck.Name(joint.Edge)} are to lie under plugs: {why}.",
+                places, new Remedy("no-plugs", "Leave the heads to be seen", d => d.WithEdge(joint.Edge, x => x with { Plugged = false })));
+        }
+    }
+
+    /// <summary>Why heads that were to lie under plugs do not; null where they do, or were not to.</summary>
+    private static string? Unplugged(PlanSoFar plan, EdgeJoint joint)
+    {
+        var decided = plan.Design.Box.Edges.First(e => e.Id == joint.Edge);
+        if (decided is not { Plugged: true, BlockBarId: not null } || joint.Joint != JointKind.ButtScrewed)
+        {
+            return null;
+        }
+
+        var place = Deck.PlaceOf(joint.Edge);
+        var bare = plan.Fixings.Sets.FirstOrDefault(s => s.Set.For == place && !s.Way.Bought.Any(b => b.Kind == WoodPlug.Kind));
+        var panel = bare is null ? null : bare.Way.Layers.Select(l => l.Part).FirstOrDefault(p => p?.Closes is not null);
+        return panel switch
+        {
+            null => null,
+            _ when plan.Design.Panel(panel.Closes!.Value).Hold != PanelHold.Fixed => $"{panel.Name}, {Say.Mm(panel.ThicknessMm)} mm "
+                + "thick, comes off, and its screws with it",
+            _ when !plan.Catalog.Material(panel.MaterialId).Wood => $"{panel.Name}, {Say.Mm(panel.ThicknessMm)} mm thick, is no wood",
+            _ when panel.ThicknessMm < WoodPlug.LeastPanelMm(plan.Catalog) => $"{panel.Name} is {Say.Mm(panel.ThicknessMm)} mm thick, "
+                + $"{Say.Mm(WoodPlug.LeastPanelMm(plan.Catalog))} mm is wanted for the plug, the head and {WoodPlug.UnderHeadMm} mm "
+                    + $"under it",
+            _ => $"{panel.Name}, {Say.Mm(panel.WidthMm)} mm wide, swells and shrinks so much that its screws stand in slots",
+        };
     }
 
     /// <summary>Thickness, material and grain of what is joined by one of the methods.</summary>

@@ -8,7 +8,7 @@ namespace AnvilPlan.Core.Order;
 /// <summary>What is put together for good, before the finish: pegs and inserts, glue, screws and rivets.</summary>
 internal static class JoinWork
 {
-    public static IEnumerable<Operation> Of(Job job) => [.. Pressed(job), .. Glued(job), .. Fixed(job)];
+    public static IEnumerable<Operation> Of(Job job) => [.. Pressed(job), .. Glued(job), .. Fixed(job), .. Capped(job)];
 
     private static IEnumerable<Operation> Pressed(Job job) =>
         job.Groups.Where(g => g is { DeviceId: null, Pressed: true, Turn: FixingTurn.WithItsParts })
@@ -66,6 +66,28 @@ internal static class JoinWork
 
     private static IEnumerable<Operation> Fixed(Job job) => job.Joining.Where(g => !job.Apart(g.Parts))
         .Select(g => g.Operation(job, "fix", Done.Joined));
+
+    /// <summary>Plugs over the heads, once they are tight.</summary>
+    private static IEnumerable<Operation> Capped(Job job) =>
+        from fixedOnes in job.Joining.Where(g => !job.Apart(g.Parts))
+        let plugs = fixedOnes.Sets.Where(s => s.Way.Bought.Any(b => b.Kind == WoodPlug.Kind)).ToList()
+        where plugs.Count > 0
+        let count = plugs.Sum(s => s.Fixings.Count)
+        let parts = plugs.SelectMany(s => s.Way.Layers).Where(l => l is { Role: LayerRole.Seat, Part: not null })
+            .Select(l => job.MadeOf(l.Part!.Id)).Distinct().ToList()
+        select new Operation($"cap/{fixedOnes.Id}", $"Glue {count} plugs over the screws and cut them flush: {fixedOnes.What}",
+            count * job.Rates.CapMin, [.. parts.Select(p => new Fact(Done.Capped, p))], [.. parts])
+        {
+            Tool = "flush saw or chisel, block plane",
+            Setting = string.Join("; ", plugs.GroupBy(s => s.Way.Bought.First(b => b.Kind == WoodPlug.Kind).What)
+                .Select(g => $"{g.Sum(s => s.Fixings.Count)} of {g.Key}")),
+            WaitMin = PlugSetsMin,
+            HoldPoint = "Every screw is tight; the grain of each plug runs with that of the panel.",
+            Caution = "A chisel is pushed away from the hand that holds.",
+        };
+
+    /// <summary>Glue in a short plug, before it is cut [R].</summary>
+    private const double PlugSetsMin = 30;
 
     private static string Word(FixingKind kind) => kind switch
     {

@@ -130,6 +130,7 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
         Done.Set => "what is pressed or glued into a hole wants the hole",
         Done.Glued => "what is glued has all its holes and cuts, and its shape",
         Done.Joined => "what is joined is machined, and its glue has set before anything pulls on it",
+        Done.Capped => "the heads are at the bottom of their holes before anything lies over them",
         Done.Eased => "it is fitted to what is joined",
         Done.Finished => "nothing is bored, glued or fitted after the finish",
         Done.Mounted or Done.In or Done.Closed => "dust and finish keep off what goes in",

@@ -22,6 +22,8 @@ public sealed record Bore(double DiaMm, double? DepthMm, BoreFinish Finish, stri
     /// <param name="includedDeg">Of the cone.</param>
     public Bore Sunk(double rimMm, double includedDeg) => this with { Finish = new SunkBore(rimMm, includedDeg) };
 
+    public Bore Counterbored(double diaMm, double deepMm) => this with { Finish = new Counterbore(diaMm, deepMm) };
+
     /// <summary>Thread that is cut in it; null = none.</summary>
     public string? Thread => (Finish as TappedBore)?.Thread;
 
@@ -30,15 +32,22 @@ public sealed record Bore(double DiaMm, double? DepthMm, BoreFinish Finish, stri
 
     public double? SinkDeg => (Finish as SunkBore)?.IncludedDeg;
 
+    /// <summary>Wider part at its mouth; null = none.</summary>
+    public double? CounterboreDiaMm => (Finish as Counterbore)?.DiaMm;
+
+    public double? CounterboreDeepMm => (Finish as Counterbore)?.DeepMm;
+
     /// <summary>Drilled, then finished.</summary>
     public IEnumerable<Working> Work(WorkRates rates) => Finish.Work(this, rates);
 
     /// <summary>As a file tells it, which has one row of fields for all that is bored.</summary>
-    internal static Bore Of(double diaMm, double? depthMm, string? thread, double? sinkMm, double? sinkDeg, string why,
+    internal static Bore Of(double diaMm, double? depthMm, string? thread, double? sinkMm, double? sinkDeg, double? wideMm,
+        double? wideDeepMm, string why,
         string? depthWhy) => new(diaMm, depthMm, (thread, sinkMm, sinkDeg) switch
         {
             ({ } size, _, _) => new TappedBore(size),
             (_, { } rim, { } deg) => new SunkBore(rim, deg),
+            _ when wideMm is { } wide && wideDeepMm is { } deep => new Counterbore(wide, deep),
             _ => PlainBore.It,
         }, why, depthWhy);
 }
@@ -89,6 +98,24 @@ public sealed record TappedBore(string Thread) : BoreFinish
     public override string Words(Func<double, string> length) => $", tap {Thread}";
 
     public override string Stamp() => $"{Thread};;";
+}
+
+/// <summary>Wider for a stretch from its mouth, with a flat floor on which a head lies.</summary>
+public sealed record Counterbore(double DiaMm, double DeepMm) : BoreFinish
+{
+    public override (Outline Mouth, Outline Floor, double DeepMm)? Mouth(double boreMm, Func<double, Outline> circle) =>
+        circle(DiaMm) is var wide ? (wide, wide, DeepMm) : null;
+
+    public override Drawn Drawing(Uv at, double boreMm, string far, bool hidden) =>
+        new DrawnOutline(LineRole.Sink, $"COUNTERBORE_{Drawn.Mm(DiaMm)}_DEEP_{Drawn.Mm(DeepMm)}{far}", Outline.CircleAt(at, DiaMm), hidden);
+
+    /// <summary>The wide one first: its bit is led by nothing once the narrow hole is there.</summary>
+    public override IEnumerable<Working> Work(Bore bore, WorkRates rates) =>
+        [new(Craft.Drill, rates.HoleMin, "{0:0.##} with a flat floor, {1:0.##} deep", DiaMm, DeepMm), .. base.Work(bore, rates)];
+
+    public override string Words(Func<double, string> length) => $", counterbore {length(DiaMm)} to {length(DeepMm)} deep";
+
+    public override string Stamp() => string.Create(CultureInfo.InvariantCulture, $"B{DiaMm};{DeepMm}");
 }
 
 /// <summary>With a cone at its mouth, in which a flush head lies.</summary>

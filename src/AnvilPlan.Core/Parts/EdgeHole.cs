@@ -14,9 +14,10 @@ public sealed record EdgeHole(string Id, string For, string Purpose, PartEdge Ed
 {
     [JsonConstructor]
     internal EdgeHole(string id, string @for, string purpose, PartEdge edge, double alongMm, double fromSeenMm, double diaMm,
-        double? slotMm, double depthMm, string? thread, string why, double? sinkDiaMm, double? sinkDeg)
+        double? slotMm, double depthMm, string? thread, string why, double? sinkDiaMm, double? sinkDeg, double? counterboreDiaMm,
+            double? counterboreDeepMm)
         : this(id, @for, purpose, edge, alongMm, fromSeenMm, slotMm is { } slot ? new EdgeSlot(slot, diaMm, depthMm, why)
-            : new EdgeBore(Bore.Of(diaMm, depthMm, thread, sinkDiaMm, sinkDeg, why, null), null))
+            : new EdgeBore(Bore.Of(diaMm, depthMm, thread, sinkDiaMm, sinkDeg, counterboreDiaMm, counterboreDeepMm, why, null), null))
     {
     }
 
@@ -36,6 +37,11 @@ public sealed record EdgeHole(string Id, string For, string Purpose, PartEdge Ed
     public double? SinkDiaMm => Shape.Bore?.SinkDiaMm;
 
     public double? SinkDeg => Shape.Bore?.SinkDeg;
+
+    /// <summary>Wider part at the edge; null = none.</summary>
+    public double? CounterboreDiaMm => Shape.Bore?.CounterboreDiaMm;
+
+    public double? CounterboreDeepMm => Shape.Bore?.CounterboreDeepMm;
 
     public override IEnumerable<Cut> Cuts(Slab slab) => Shape.Cuts(Edge, new(AlongMm, FromSeenMm));
 
@@ -123,10 +129,16 @@ public sealed record EdgeBore(Bore Round, string? PlaceWhy) : EdgeShape
     public override IEnumerable<Cut> Cuts(PartEdge edge, Uv middle)
     {
         var bore = Outline.CircleAt(middle, Round.DiaMm);
-        yield return new EdgeCut(edge, bore, bore, 0, DepthMm);
+        var begins = 0.0;
         if (Round.Finish.Mouth(Round.DiaMm, dia => Outline.CircleAt(middle, dia)) is var (mouth, floor, deep))
         {
             yield return new EdgeCut(edge, mouth, floor, 0, deep);
+            begins = deep;
+        }
+
+        if (begins < DepthMm)
+        {
+            yield return new EdgeCut(edge, bore, bore, begins, DepthMm);
         }
     }
 

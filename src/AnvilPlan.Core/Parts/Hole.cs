@@ -12,8 +12,10 @@ public sealed record Hole(string Id, string For, string Purpose, WorkedFrom From
 {
     [JsonConstructor]
     internal Hole(string id, string @for, string purpose, WorkedFrom from, Uv at, double diaMm, double? depthMm, string? thread,
-        double? sinkDiaMm, double? sinkDeg, string drillWhy, string placeWhy, string? depthWhy)
-        : this(id, @for, purpose, from, at, Bore.Of(diaMm, depthMm, thread, sinkDiaMm, sinkDeg, drillWhy, depthWhy), placeWhy)
+        double? sinkDiaMm, double? sinkDeg, double? counterboreDiaMm, double? counterboreDeepMm, string drillWhy, string placeWhy,
+            string? depthWhy)
+        : this(id, @for, purpose, from, at, Bore.Of(diaMm, depthMm, thread, sinkDiaMm, sinkDeg, counterboreDiaMm, counterboreDeepMm,
+            drillWhy, depthWhy), placeWhy)
     {
     }
 
@@ -30,16 +32,28 @@ public sealed record Hole(string Id, string For, string Purpose, WorkedFrom From
 
     public double? SinkDeg => Bore.SinkDeg;
 
+    /// <summary>Wider part at the face it is worked from; null = none.</summary>
+    public double? CounterboreDiaMm => Bore.CounterboreDiaMm;
+
+    public double? CounterboreDeepMm => Bore.CounterboreDeepMm;
+
     public string DrillWhy => Bore.Why;
 
     public string? DepthWhy => Bore.DepthWhy;
 
     public override IEnumerable<Cut> Cuts(Slab slab)
     {
-        yield return FaceCut.Straight(From, Outline.CircleAt(At, DiaMm), DepthMm);
+        var bore = Outline.CircleAt(At, DiaMm);
+        var begins = 0.0;
         if (Bore.Finish.Mouth(DiaMm, dia => Outline.CircleAt(At, dia)) is var (mouth, floor, deep))
         {
             yield return new FaceCut(From, mouth, floor, 0, deep);
+            begins = deep;
+        }
+
+        if (begins < (DepthMm ?? slab.ThicknessMm))
+        {
+            yield return new FaceCut(From, bore, bore, begins, DepthMm);
         }
     }
 

@@ -83,7 +83,8 @@ public static class ShopCheck
             ("openingMin", s.Rates.OpeningMin),
             ("channelMin", s.Rates.ChannelMin), ("bevelMin", s.Rates.BevelMin), ("glueMinPerJoint", s.Rates.GlueMinPerJoint),
                 ("screwMin", s.Rates.ScrewMin), ("finishMinPerDm2", s.Rates.FinishMinPerDm2),
-            ("foldSetUpMin", s.Rates.FoldSetUpMin), ("foldMin", s.Rates.FoldMin), ("tapMin", s.Rates.TapMin), ("pegMin", s.Rates.PegMin),
+            ("foldSetUpMin", s.Rates.FoldSetUpMin), ("foldMin", s.Rates.FoldMin), ("capMin", s.Rates.CapMin), ("tapMin", s.Rates.TapMin),
+                ("pegMin", s.Rates.PegMin),
                 ("insertMin", s.Rates.InsertMin),
             ("fittingMin", s.Rates.FittingMin), ("nutMin", s.Rates.NutMin), ("stickMin", s.Rates.StickMin), ("plugMin", s.Rates.PlugMin),
                 ("printMin", s.Rates.PrintMin)])

@@ -29,6 +29,9 @@ public enum Done
     /// <summary>Screwed, riveted or clamped to its neighbours for good.</summary>
     Joined,
 
+    /// <summary>Plugs over its screws are glued in and cut flush.</summary>
+    Capped,
+
     /// <summary>Eased where it has to go in and come out by hand.</summary>
     Eased,
     Finished,

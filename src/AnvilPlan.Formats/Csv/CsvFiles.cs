@@ -53,10 +53,11 @@ public static class CsvFiles
     public static string Holes(BuildPlan plan) => Write(plan.Made.SelectMany(m => m.Worked).SelectMany(p => (IEnumerable<HoleRow>)
     [
         .. HoleNumbers.Sorted(p).Select((h, i) => new HoleRow(p.Id, i + 1, h.At.U, h.At.V, h.DiaMm, h.DepthMm, h.Thread, h.SinkDiaMm,
-            h.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide, null, null, h.Purpose)),
+            h.From == WorkedFrom.Seen ? p.SeenFrom : p.FarSide, null, null, h.Purpose, h.CounterboreDiaMm, h.CounterboreDeepMm)),
         .. EdgeHoles.Sorted(p).Select((h, i) => new HoleRow(
             p.Id, HoleNumbers.Sorted(p).Count + i + 1, EdgeHoles.At(p, h).U, EdgeHoles.At(p, h).V, h.DiaMm, h.DepthMm, h.Thread,
-                h.SinkDiaMm, EdgeHoles.Word(h.Edge), h.FromSeenMm, h.SlotMm, h.Purpose)),
+                h.SinkDiaMm, EdgeHoles.Word(h.Edge), h.FromSeenMm, h.SlotMm, h.Purpose, h.CounterboreDiaMm,
+                h.CounterboreDeepMm)),
     ]));
 
     /// <summary>What is sawn, milled or cut and is no drilled hole.</summary>
@@ -107,7 +108,8 @@ public static class CsvFiles
         [property: Name("depth_mm")] double? Depth, [property: Name("thread")] string? Thread, [property: Name("sink_dia_mm")] double? Sink,
             [property: Name("worked_from")] string From,
         [property: Name("below_face_mm")] double? BelowFace, [property: Name("slot_mm")] double? Slot,
-            [property: Name("purpose")] string Purpose);
+            [property: Name("purpose")] string Purpose, [property: Name("counterbore_dia_mm")] double? CounterboreDia,
+            [property: Name("counterbore_depth_mm")] double? CounterboreDepth);
 
     /// <summary>
     /// A text that a spreadsheet would run as a formula gets an apostrophe in front; numbers have columns of their own and keep their

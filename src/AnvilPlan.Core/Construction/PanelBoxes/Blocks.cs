@@ -107,12 +107,17 @@ internal static class Blocks
             }
 
             var screwed = Screwed(draft.Design, draft.Catalog, edge, draft.Catalog.Material(block.MaterialId)).ToList();
+            var plugged = draft.Design.Box.Edges.First(e => e.Id == edge.Edge).Plugged;
             foreach (var (face, i) in screwed.Select((f, i) => (f, i)))
             {
                 foreach (var (panel, n) in Over(draft, face, block))
                 {
                     FixingRows.Screw(draft, panel, block, new RowRule(Deck.PlaceOf(edge.Edge), $"{name}/{Deck.Name(face)}{n}", EndMm
-                        + (i * 12), PitchMostMm, $"screw to block {name}"));
+                        + (i * 12), PitchMostMm, $"screw to block {name}")
+                    {
+                        Plugged = plugged && draft.Design.Panel(face).Hold == PanelHold.Fixed
+                            && draft.Catalog.Material(panel.MaterialId).Wood
+                    });
                 }
             }
 

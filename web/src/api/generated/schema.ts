@@ -2027,7 +2027,7 @@ export interface components {
          *     out.
          * @enum {unknown}
          */
-        Done: "sized" | "grooved" | "opened" | "drilled" | "tapped" | "trimmed" | "bevelled" | "formed" | "set" | "glued" | "joined" | "eased" | "finished" | "mounted" | "in" | "plugged" | "closed" | "standing";
+        Done: "sized" | "grooved" | "opened" | "drilled" | "tapped" | "trimmed" | "bevelled" | "formed" | "set" | "glued" | "joined" | "capped" | "eased" | "finished" | "mounted" | "in" | "plugged" | "closed" | "standing";
         /** @description A tray that slides out for service. */
         Drawer: {
             /** @description The panel through which it comes. */
@@ -2068,6 +2068,8 @@ export interface components {
             blockBarId: null | string;
             /** @description A strip with its grain across the joint in a slot of both ends; for mitres. */
             splined: boolean;
+            /** @description Screw heads lie deep under plugs of wood that are cut flush; for what is screwed to a block and never comes off. */
+            plugged: boolean;
         };
         EdgeCorner: {
             option: components["schemas"]["CornerOption"];
@@ -2259,6 +2261,13 @@ export interface components {
             sinkDiaMm: null | number;
             /** Format: double */
             sinkDeg: null | number;
+            /**
+             * Format: double
+             * @description Wider part at the edge; null = none.
+             */
+            counterboreDiaMm: null | number;
+            /** Format: double */
+            counterboreDeepMm: null | number;
             /** @description Stable: made from the decision that asked for it. */
             id: string;
             /** @description What asked for it: a device, an edge, a tray. */
@@ -2289,6 +2298,13 @@ export interface components {
             sinkDiaMm: null | number;
             /** Format: double */
             sinkDeg: null | number;
+            /**
+             * Format: double
+             * @description Wider part at the face it is worked from; null = none.
+             */
+            counterboreDiaMm: null | number;
+            /** Format: double */
+            counterboreDeepMm: null | number;
             drillWhy: string;
             depthWhy: null | string;
             /** @description Stable: made from the decision that asked for it. */
@@ -4882,6 +4898,11 @@ export interface components {
              * @description Setting up one print and clearing it [R].
              */
             printMin: number;
+            /**
+             * Format: double
+             * @description Gluing one plug over a screw and cutting it flush [R].
+             */
+            capMin: number;
             /**
              * Format: double
              * @description One bend of it [R].

@@ -33,6 +33,9 @@ function fromEdge(
 }
 
 /** The part with everything cut into it, seen from its stated face or turned over. */
+/** The wider mouth of a hole: of a countersink or a counterbore. */
+const rimOf = (hole: { sinkDiaMm: number | null; counterboreDiaMm: number | null }) => hole.sinkDiaMm ?? hole.counterboreDiaMm
+
 export function HoleMap({
   part,
   holes,
@@ -204,11 +207,11 @@ export function HoleMap({
                 vectorEffect="non-scaling-stroke"
               />
             )}
-            {hole.sinkDiaMm !== null && (
+            {rimOf(hole) !== null && (
               <circle
                 cx={x(hole.at.u)}
                 cy={y(hole.at.v)}
-                r={hole.sinkDiaMm / 2}
+                r={(rimOf(hole) ?? 0) / 2}
                 fill="none"
                 stroke="var(--violet)"
                 strokeWidth={0.8}

@@ -166,6 +166,8 @@ function HoleTable({
                 {hole.purpose}
                 {hole.thread && `, tap ${hole.thread}`}
                 {hole.sinkDiaMm !== null && `, sink ${length(hole.sinkDiaMm)}`}
+                {hole.counterboreDiaMm !== null &&
+                  `, counterbore ${length(hole.counterboreDiaMm)} to ${length(hole.counterboreDeepMm ?? 0)} deep`}
               </td>
             </tr>
           )
@@ -247,6 +249,8 @@ function EdgeHoleTable({ part, turned }: { part: Schemas['Part']; turned: boolea
                 {h.thread && `, tap ${h.thread}`}
                 {h.slotMm !== null && `, slot ${length(h.slotMm)} long`}
                 {h.sinkDiaMm !== null && `, sink ${length(h.sinkDiaMm)}`}
+                {h.counterboreDiaMm !== null &&
+                  `, counterbore ${length(h.counterboreDiaMm)} to ${length(h.counterboreDeepMm ?? 0)} deep`}
               </td>
             </tr>
           ))}

@@ -165,6 +165,8 @@ describe('the mounts station', () => {
           depthMm: 25,
           sinkDiaMm: null,
           sinkDeg: null,
+          counterboreDiaMm: null,
+          counterboreDeepMm: null,
           thread: null,
           why: '',
         },

@@ -187,6 +187,9 @@ function EdgePane({ id, edges, onChoose }: { id: EdgeKey; edges: typeof EDGES; o
         {edge.joint === 'mitre' && (
           <Tick label="Splined" checked={edge.splined} onChange={(splined) => set('Spline', { splined })} />
         )}
+        {edge.joint === 'buttScrewed' && edge.blockBarId && (
+          <Tick label="Heads under wood plugs" checked={edge.plugged} onChange={(plugged) => set('Plugs', { plugged })} />
+        )}
         {(edge.joint === 'buttScrewed' || edge.joint === 'magnets') && (
           <Field label="Block">
             <Select

@@ -13,12 +13,28 @@ describe('edges', () => {
     expect(new Set(EDGES.map((e) => [...e.faces].sort().join())).size).toBe(12)
   })
   it('say who runs over whom, and a mitre says neither', () => {
-    expect(edgeName({ id: 'frontLeft', covers: 'left', joint: 'rabbet', depthMm: 6, blockBarId: null, splined: false })).toBe(
-      'Left side over front, rabbet',
-    )
-    expect(edgeName({ id: 'frontLeft', covers: 'left', joint: 'mitre', depthMm: null, blockBarId: null, splined: false })).toBe(
-      'Front and left side, mitred',
-    )
+    expect(
+      edgeName({
+        id: 'frontLeft',
+        covers: 'left',
+        joint: 'rabbet',
+        depthMm: 6,
+        blockBarId: null,
+        splined: false,
+        plugged: false,
+      }),
+    ).toBe('Left side over front, rabbet')
+    expect(
+      edgeName({
+        id: 'frontLeft',
+        covers: 'left',
+        joint: 'mitre',
+        depthMm: null,
+        blockBarId: null,
+        splined: false,
+        plugged: false,
+      }),
+    ).toBe('Front and left side, mitred')
   })
 })
 
