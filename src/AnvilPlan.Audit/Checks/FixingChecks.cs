@@ -140,9 +140,9 @@ internal static class FixingChecks
 
     private static IEnumerable<Defect> InDevices(Fixing f, WrittenPlan plan)
     {
-        foreach (var device in plan.Devices.Where(d => d.Id != f.For))
+        foreach (var (device, block) in plan.Devices.Where(d => d.Id != f.For).SelectMany(d => d.Blocks, (d, b) => (d, b)))
         {
-            var body = device.Body.Grow(-TouchMm);
+            var body = block.Grow(-TouchMm);
             foreach (var piece in f.Pieces)
             {
                 var (a, b) = (At(f, piece.FromMm + TouchMm), At(f, piece.ToMm - TouchMm));

@@ -19,15 +19,14 @@ public static class PartChecks
     public static IEnumerable<Defect> ToldWrongly(WrittenPlan plan, IReadOnlyList<PartSolid> solids)
     {
         const string code = "parts-collide";
-        // a part of several faces is solid where they are
-        var byId = solids.Concat(solids.Where(s => s.Part.LeafOf is not null))
-            .Select((s, i) => (Solid: s, Id: i < solids.Count ? s.Id : s.Part.LeafOf!))
-            .Where(s => s.Solid.Part.Body.Count > 0).ToLookup(s => s.Id, s => s.Solid, StringComparer.Ordinal);
+        // a part of several faces is solid where they are, and what is decided as one thing where any piece of it is
+        List<PartSolid> Of(string id) => [.. solids.Where(s => s.Part.Body.Count > 0 && (s.Id == id || s.Part.LeafOf == id
+            || s.Id.StartsWith(id + "/", StringComparison.Ordinal)))];
         foreach (var finding in plan.Findings.Where(f => f.Code == code))
         {
             var ids = finding.Id[(code.Length + 1)..].Split('+');
-            if (ids.Length == 2 && byId.Contains(ids[0]) && byId.Contains(ids[1])
-                && !byId[ids[0]].Any(a => byId[ids[1]].Any(b => Finely(a, b).Any(p => a.HasUndrilled(p) && b.HasUndrilled(p)))))
+            if (ids.Length == 2 && Of(ids[0]) is { Count: > 0 } ones && Of(ids[1]) is { Count: > 0 } others
+                && !ones.Exists(a => others.Exists(b => Finely(a, b).Any(p => a.HasUndrilled(p) && b.HasUndrilled(p)))))
             {
                 yield return new Defect("told-wrongly", $"the plan says that {ids[0]} and {ids[1]} fill one place; nowhere are both solid");
             }

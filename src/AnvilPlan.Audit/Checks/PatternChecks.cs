@@ -46,23 +46,9 @@ internal static class PatternChecks
                 }
             }
 
-            if (!device.InPanel)
+            foreach (var part in device.InPanel ? [] : solids.Where(s => device.Blocks.Any(b => In(device, b, s))))
             {
-                foreach (var part in solids.Where(s => s.Around.Grow(-0.05).Overlaps(Axes.Around(device.Pose, device.Body, null))))
-                {
-                    if (part.Part.Pose != device.Pose)
-                    {
-                        if (Axes.Grid(device.Body.Grow(-0.05), 25).Any(p => part.HasUndrilled(Axes.OutOf(device.Pose, p))))
-                        {
-                            yield return new Defect("device-in-part", $"{device.Id} stands in {part.Id}");
-                        }
-                    }
-                    else if (part.Part.Body.Select(b => b.Grow(-0.05).Intersect(device.Body)).Where(s => !s.Empty)
-                        .Any(s => Grid(s).Any(p => part.HasUndrilled(Axes.OutOf(device.Pose, p)))))
-                    {
-                        yield return new Defect("device-in-part", $"{device.Id} stands in {part.Id}");
-                    }
-                }
+                yield return new Defect("device-in-part", $"{device.Id} stands in {part.Id}");
             }
         }
 
@@ -78,10 +64,17 @@ internal static class PatternChecks
         }
     }
 
-    private static bool Share(DevicePlace a, DevicePlace b) => a.Pose == b.Pose
-        ? a.Body.Grow(-0.05).Overlaps(b.Body)
-        : Axes.Around(a.Pose, a.Body, b.Pose).Overlaps(b.Body) && Axes.Grid(a.Body.Grow(-0.05), 25)
-            .Any(p => b.Body.Contains(Axes.Into(b.Pose, Axes.OutOf(a.Pose, p))));
+    private static bool Share(DevicePlace a, DevicePlace b) => a.Blocks.Any(x => b.Blocks.Any(y => a.Pose == b.Pose
+        ? x.Grow(-0.05).Overlaps(y)
+        : Axes.Around(a.Pose, x, b.Pose).Overlaps(y) && Axes.Grid(x.Grow(-0.05), 25)
+            .Any(p => y.Contains(Axes.Into(b.Pose, Axes.OutOf(a.Pose, p))))));
+
+    /// <summary>Whether a block of a device lies where a part has material.</summary>
+    private static bool In(DevicePlace device, Box block, PartSolid part) =>
+        part.Around.Grow(-0.05).Overlaps(Axes.Around(device.Pose, block, null)) && (part.Part.Pose != device.Pose
+            ? Axes.Grid(block.Grow(-0.05), 25).Any(p => part.HasUndrilled(Axes.OutOf(device.Pose, p)))
+            : part.Part.Body.Select(b => b.Grow(-0.05).Intersect(block)).Where(s => !s.Empty)
+                .Any(s => Grid(s).Any(p => part.HasUndrilled(Axes.OutOf(device.Pose, p)))));
 
     /// <summary>In the plane of the deck: rails of one level may lie at unlike heights.</summary>
     private static double Far(Point3 a, Point3 b)

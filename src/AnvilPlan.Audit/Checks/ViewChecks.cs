@@ -82,7 +82,7 @@ internal static class ViewChecks
 
         foreach (var body in fitting.Body)
         {
-            foreach (var device in plan.Devices.Where(d => d.Body.Grow(-TouchMm).Overlaps(body)))
+            foreach (var device in plan.Devices.Where(d => d.Blocks.Any(b => b.Grow(-TouchMm).Overlaps(body))))
             {
                 yield return new Defect("fitting-in-device", $"{fitting.Id} ({fitting.Name}) fills room of {device.Id}");
             }

@@ -68,6 +68,10 @@ public sealed record Port(
 /// <param name="XMm">Least corner, like <paramref name="YMm"/> and <paramref name="ZMm"/>; it may lie outside the body.</param>
 public sealed record KeepOut(string What, double XMm, double YMm, double ZMm, double WidthMm, double DepthMm, double HeightMm);
 
+/// <summary>One of the blocks that a body is made of, in the device's own frame: below 0 lies what is behind the panel.</summary>
+/// <param name="XMm">Least corner, like <paramref name="YMm"/> and <paramref name="ZMm"/>.</param>
+public sealed record BodyBlock(double XMm, double YMm, double ZMm, double WidthMm, double DepthMm, double HeightMm);
+
 /// <summary>A cable that is fixed to the device: where it leaves, which way, how long it is.</summary>
 public sealed record CableTail(string Name, double XMm, double YMm, double ZMm, Direction Exit, double DiaMm, double LengthMm);
 
@@ -114,6 +118,12 @@ public sealed record HardwareModel(
 
     /// <summary>What turning the device over does to its pattern; computed from the holes.</summary>
     public PatternSymmetry Symmetry => PatternSymmetry.Of([.. Holes.Select(h => new Uv(h.XMm, h.YMm))], WidthMm, DepthMm);
+
+    /// <summary>
+    /// The blocks that it fills where that is less than its whole size: a bezel and the barrel behind it, a board and what stands high on
+    /// it. Empty = all of it.
+    /// </summary>
+    public IReadOnlyList<BodyBlock> Blocks { get; init; } = [];
 
     public IReadOnlyList<KeepOut> KeepOuts { get; init; } = [];
 

@@ -39,7 +39,8 @@ public static class ModelCheck
     [
         ("holes", m.Holes.Count, 200), ("ports", m.Ports.Count, 100), ("cutouts", m.Cutouts.Count, 50), ("air", m.Air.Count, 12),
             ("needs", m.Needs.Count, 20),
-        ("provides", m.Provides.Count, 20), ("keepOuts", m.KeepOuts.Count, 20), ("tails", m.Tails.Count, 50), ("gives", m.Gives.Count, 10),
+        ("provides", m.Provides.Count, 20), ("keepOuts", m.KeepOuts.Count, 20), ("blocks", m.Blocks.Count, 20),
+            ("tails", m.Tails.Count, 50), ("gives", m.Gives.Count, 10),
             ("takes.volts", m.Takes?.Volts.Count ?? 1, 10),
     ];
 
@@ -67,6 +68,7 @@ public static class ModelCheck
         .. m.KeepOuts.SelectMany((k, i) => ((string, double, double, double)[])
             [.. Place($"keepOuts[{i}]", k.XMm, k.YMm, k.ZMm), ($"keepOuts[{i}].widthMm", k.WidthMm, 0.1, Far),
                 ($"keepOuts[{i}].depthMm", k.DepthMm, 0.1, Far), ($"keepOuts[{i}].heightMm", k.HeightMm, 0.1, Far)]),
+        .. m.Blocks.SelectMany((b, i) => Block(m, $"blocks[{i}]", b)),
         .. m.Tails.SelectMany((t, i) => ((string, double, double, double)[])[.. Place($"tails[{i}]", t.XMm, t.YMm, t.ZMm),
             ($"tails[{i}].diaMm", t.DiaMm, 0.1, 50), ($"tails[{i}].lengthMm", t.LengthMm, 1, 10_000)]),
         .. m.Air.Select((a, i) => ($"air[{i}].openAreaMm2", a.OpenAreaMm2, 0.0, 1e6)),
@@ -78,6 +80,18 @@ public static class ModelCheck
 
     private static IEnumerable<(string Field, double Value, double Least, double Most)> Place(string path, double x, double y, double z) =>
         [($"{path}.xMm", x, -Far, Far), ($"{path}.yMm", y, -Far, Far), ($"{path}.zMm", z, -Far, Far)];
+
+    /// <summary>A block lies within the size of the whole: above the base, or behind and before the panel.</summary>
+    private static IEnumerable<(string Field, double Value, double Least, double Most)> Block(HardwareModel m, string path, BodyBlock b)
+    {
+        var (least, most) = m.InPanel ? (-m.HeightMm, m.FrontMm) : (0, m.HeightMm);
+        return
+        [
+            ($"{path}.xMm", b.XMm, 0, m.WidthMm), ($"{path}.yMm", b.YMm, 0, m.DepthMm), ($"{path}.zMm", b.ZMm, least, most),
+            ($"{path}.widthMm", b.WidthMm, 0.1, m.WidthMm - b.XMm), ($"{path}.depthMm", b.DepthMm, 0.1, m.DepthMm - b.YMm),
+            ($"{path}.heightMm", b.HeightMm, 0.1, most - b.ZMm),
+        ];
+    }
 
     /// <summary>What one field alone does not show.</summary>
     private static string? Rest(HardwareModel m)

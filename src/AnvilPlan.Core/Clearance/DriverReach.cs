@@ -58,7 +58,10 @@ public static class DriverReach
         foreach (var other in fit.Devices.Where(o => o.Id != device.Id && o.Device.DeckId == device.Device.DeckId
             && o.Device.FarFace == device.Device.FarFace))
         {
-            Hit(other.Id, true, other.Filled);
+            foreach (var block in other.OccupiedBlocks)
+            {
+                Hit(other.Id, true, new Block(block, other.Pose));
+            }
         }
 
         if (Deck.IsPanel(device.Device.DeckId, out var own) && design.Panel(own).Hold != PanelHold.Removable)

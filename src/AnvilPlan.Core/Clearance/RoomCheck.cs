@@ -20,8 +20,8 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
     {
         foreach (var device in devices)
         {
-            if (device.Id != zone.Owner && !zone.Exempt.Contains(device.Id) && InTheWay(zone, device) is { } body
-                && Shared(zone, body) is { } shared)
+            if (device.Id != zone.Owner && !zone.Exempt.Contains(device.Id) && InTheWay(zone, device)
+                && device.Blocks.Select(b => Shared(zone, new Block(b, device.Pose))).FirstOrDefault(s => s is not null) is { } shared)
             {
                 yield return new ZoneConflict(zone, device.Id, true, shared);
             }
@@ -55,12 +55,10 @@ public sealed class RoomCheck(FitPlan fit, ShellPlan shell)
         }
     }
 
-    /// <summary>What of a device can be in a zone: all of it inside; outside only what stands proud of its panel.</summary>
-    private static Block? InTheWay(Zone zone, PlacedDevice device) => zone.Kind is ZoneKind.DrawerTravel or ZoneKind.DoorSwing
-        && zone.Exempt.Contains(device.Device.DeckId) ? null
-        : !zone.Outside ? device.Bulk
-        : device.Model.InPanel && device.Model.FrontMm > 0 && zone.Exempt.Contains(device.Device.DeckId) ? device.Bulk
-        : null;
+    /// <summary>Whether a device can be in a zone: any inside; outside only what stands proud of its panel.</summary>
+    private static bool InTheWay(Zone zone, PlacedDevice device) =>
+        !(zone.Kind is ZoneKind.DrawerTravel or ZoneKind.DoorSwing && zone.Exempt.Contains(device.Device.DeckId))
+        && (!zone.Outside || (device.Model.InPanel && device.Model.FrontMm > 0 && zone.Exempt.Contains(device.Device.DeckId)));
 
     /// <summary>The rails that carry a drawer lie beside its way, not in it.</summary>
     private bool Carries(Zone zone, string partId) => zone.Kind == ZoneKind.DrawerTravel && shell.Member(partId)?.Role is Role.TrayRail rail

@@ -17,6 +17,7 @@ public sealed class PlacedDevice(
         Pose? pose = null)
 {
     private Box? body, occupied;
+    private IReadOnlyList<Box>? blocks;
 
     public Device Device { get; } = device;
     public HardwareModel Model { get; } = model;
@@ -57,12 +58,39 @@ public sealed class PlacedDevice(
     /// <summary>The body and its standoffs where they are in the enclosure.</summary>
     public Block Filled => new(Occupied, Pose);
 
+    /// <summary>The blocks that the body is made of; the whole when its model tells no others.</summary>
+    public IReadOnlyList<Box> Blocks => blocks ??= Model.Blocks.Count == 0 ? [Body] : [.. Model.Blocks.Select(b => Between(b.XMm, b.YMm,
+        b.ZMm, b.WidthMm, b.DepthMm, b.HeightMm))];
+
+    /// <summary>The same with the column of its standoffs down to the deck.</summary>
+    public IReadOnlyList<Box> OccupiedBlocks => Model.Blocks.Count == 0 ? [Occupied] : Occupied == Body ? Blocks
+        : [.. Blocks, Occupied.WithSpan(Away.Axis(), Math.Min(Foot, Body.Side(Away.Opposite())),
+            Math.Max(Foot, Body.Side(Away.Opposite())))];
+
+    /// <summary>Whether its body is in a block.</summary>
+    public bool Meets(Block other) =>
+        Bulk.Overlaps(other) && (Model.Blocks.Count == 0 || Blocks.Any(b => new Block(b, Pose).Overlaps(other)));
+
+    /// <summary>How deep its body is in a block, mm; 0 when they are apart.</summary>
+    public double SharedMm(Block other) => Blocks.Max(b => new Block(b, Pose).SharedMm(other));
+
+    /// <summary>Whether the two take the same room, standoffs and all.</summary>
+    /// <param name="clearMm">Air that is wanted between them.</param>
+    public bool Meets(PlacedDevice other, double clearMm = 0) =>
+        new Block(Occupied.Grow(clearMm), Pose).Overlaps(other.Filled)
+        && ((Model.Blocks.Count == 0 && other.Model.Blocks.Count == 0)
+            || OccupiedBlocks.Any(a => other.OccupiedBlocks.Any(b => new Block(a.Grow(clearMm), Pose).Overlaps(new Block(b, other.Pose)))));
+
+    private double Foot => Occupied.Side(Away.Opposite());
+
     private Box DownTo(double deckMm) =>
         Body.WithSpan(Away.Axis(), Math.Min(deckMm, Body.Min[Away.Axis()]), Math.Max(deckMm, Body.Max[Away.Axis()]));
 
     /// <summary>A block of the model's frame where it stands.</summary>
-    public Box Place(KeepOut room) => Box.Between(
-        ToSpace(room.XMm, room.YMm, room.ZMm), ToSpace(room.XMm + room.WidthMm, room.YMm + room.DepthMm, room.ZMm + room.HeightMm));
+    public Box Place(KeepOut room) => Between(room.XMm, room.YMm, room.ZMm, room.WidthMm, room.DepthMm, room.HeightMm);
+
+    private Box Between(double x, double y, double z, double width, double depth, double height) =>
+        Box.Between(ToSpace(x, y, z), ToSpace(x + width, y + depth, z + height));
 
     public Point3 ToSpace(double x, double y, double z)
     {

@@ -53,8 +53,10 @@ public sealed class FixingSpace
 
         foreach (var device in fit.Devices)
         {
-            var block = new Block(Solid(device), device.Pose);
-            _solids.Add(block.Hull, (Place.Device(device.Id), block, null));
+            foreach (var block in Solids(device).Select(b => new Block(b, device.Pose)))
+            {
+                _solids.Add(block.Hull, (Place.Device(device.Id), block, null));
+            }
         }
 
         _voids = cut.Where(f => parts.ContainsKey(f.PartId)).SelectMany(f => f.Feature.Cuts(parts[f.PartId].Slab),
@@ -243,6 +245,14 @@ public sealed class FixingSpace
     }
 
     /// <summary>The body of a device with its solder side; between it and the deck there is air.</summary>
+    private static IEnumerable<Box> Solids(PlacedDevice device) => device.Model.Blocks.Count == 0 ? [Solid(device)]
+        : [.. device.Blocks, .. device.Model.InPanel || device.Model.UnderMm <= 0 ? (Box[])[]
+            : [Solid(device).WithSpan(device.Away.Axis(), Math.Min(Under(device), device.Body.Side(device.Away.Opposite())),
+                Math.Max(Under(device), device.Body.Side(device.Away.Opposite())))]];
+
+    /// <summary>The end of its solder side.</summary>
+    private static double Under(PlacedDevice device) => Solid(device).Side(device.Away.Opposite());
+
     private static Box Solid(PlacedDevice device)
     {
         var (body, axis) = (device.Body, device.Away.Axis());

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fasteners;
 using AnvilPlan.Core.Fixings;
@@ -72,7 +73,7 @@ public static class FixingRows
     private static RowLocus Row(Contact contact, SolidPart into, RowRule rule)
     {
         var middle = into.Box.Centre[contact.Across];
-        var across = into.Section == Catalogs.BarShape.Slotted
+        var across = into.Section == BarShape.Slotted
             ? [middle]
             : RowLocus.FromMiddle(contact.Area, contact.Across, Math.Min(RimMm, contact.Area.Size[contact.Across] / 2),
                 middle > contact.Area.Min[contact.Across] && middle < contact.Area.Max[contact.Across] ? middle : null);
@@ -114,7 +115,14 @@ public static class FixingRows
     /// </summary>
     /// <param name="hole">All but where it is and from which side.</param>
     internal static Feature Bored(SolidPart part, Direction side, Point3 at, Hole hole) => part.Frame.Normal.Axis() == side.Axis()
-        ? hole with { From = JointDraft.FaceTowards(part, side), At = part.Frame.ToPlane(at) }
+        ? hole with
+        {
+            From = JointDraft.FaceTowards(part, side),
+            At = part.Frame.ToPlane(at),
+            // of a closed tube one wall is passed, and the other is not to be met
+            Bore = part.Section is BarShape.SquareTube or BarShape.RoundTube ? hole.Bore with { DepthMm = hole.DepthMm
+                ?? part.DepthFrom(side) } : hole.Bore,
+        }
         : EndFixing.EndHole(part, side, at, hole.Id, hole.For, hole.Purpose,
             hole.Bore with { DepthMm = hole.DepthMm ?? part.DepthFrom(side) }, hole.PlaceWhy);
 }

@@ -70,10 +70,12 @@ internal static class FitFindings
             for (var j = i + 1; j < sorted.Count && sorted[j].Box.Min.X < sorted[i].Box.Max.X; j++)
             {
                 var shared = sorted[i].Box.Intersect(sorted[j].Box);
-                if (shared.Empty || !sorted[i].Device.Filled.Overlaps(sorted[j].Device.Filled))
+                if (shared.Empty || !sorted[i].Device.Meets(sorted[j].Device))
                 {
                     continue;
                 }
+
+                shared = Deepest(sorted[i].Device, sorted[j].Device);
 
                 var (a, b) = sorted[i].Index < sorted[j].Index ? (sorted[i].Device, sorted[j].Device)
                     : (sorted[j].Device, sorted[i].Device);
@@ -89,11 +91,21 @@ internal static class FitFindings
         }
     }
 
+    /// <summary>What the two blocks of them that are deepest in each other share.</summary>
+    private static Box Deepest(PlacedDevice a, PlacedDevice b) =>
+        (from mine in a.OccupiedBlocks
+         from its in b.OccupiedBlocks
+         let x = new Block(mine, a.Pose)
+         let y = new Block(its, b.Pose)
+         where x.Overlaps(y)
+         orderby x.SharedMm(y) descending
+         select x.Hull.Intersect(y.Hull)).First();
+
     private static IEnumerable<Finding> Hits(PlanSoFar plan, PlacementCheck check, PlacedDevice device)
     {
         foreach (var (id, block) in check.PartsHit(device))
         {
-            var (box, shared) = (block.Hull, device.Bulk.SharedMm(block));
+            var (box, shared) = (block.Hull, device.SharedMm(block));
             var tray = plan.Design.Trays.FirstOrDefault(t => t.Id == id);
             List<Remedy> remedies = [DeviceMoves.Remedy(plan, "device-hits-part", device.Device)];
             if (tray is not null && Push(device, box, tray.Plane.Normal()) is > 0 and var push)

@@ -93,7 +93,7 @@ public static class PortOpenings
             Math.Min(placed.Centre[placed.Exit.Axis()], fit.Envelope.InnerPlane(face)), Math.Max(placed.Centre[placed.Exit.Axis()],
                 fit.Envelope.InnerPlane(face)));
         var other = gap > Box.Slack ? fit.Devices.FirstOrDefault(d => d.Id != device.Id
-            && d.Bulk.Overlaps(new Block(corridor, device.Pose))) : null;
+            && d.Meets(new Block(corridor, device.Pose))) : null;
         if (other is not null)
         {
             return Say(PortState.Blocked, panel.Id, gap, $"{other.Device.Name} stands in its way");

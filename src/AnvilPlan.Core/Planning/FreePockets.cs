@@ -26,7 +26,7 @@ public static class FreePockets
     public static IReadOnlyList<FreePocket> Of(BuildPlan plan, Catalog catalog, double clearMm, int most = 6)
     {
         var free = new List<Box> { plan.Inner };
-        var taken = plan.Devices.Select(d => new Block(d.Body, d.Pose).Hull)
+        var taken = plan.Devices.SelectMany(d => d.Blocks.Select(b => new Block(b, d.Pose).Hull))
             .Concat(plan.Parts.Where(p => p.Closes is null).SelectMany(p => p.Body.Select(b => new Block(b, p.Pose).Hull)))
             .Concat(plan.Rooms.Select(r => new Block(r.Box, r.Pose).Hull))
             .Concat(plan.Parts.Where(p => p is { Closes: not null, Pose: not null })

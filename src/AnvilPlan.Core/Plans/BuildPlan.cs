@@ -80,6 +80,9 @@ public sealed record DevicePlace(
     string Id, string Name, string ModelId, string DeckId, string PartId, Box Body, double StandoffMm, bool Mirrored, bool InPanel,
         IReadOnlyList<PortPlace> Ports)
 {
+    /// <summary>The blocks that it fills; one, its body, for most.</summary>
+    public IReadOnlyList<Box> Blocks { get; init; } = [Body];
+
     /// <summary>The axes that its body and its ports are told along; null = the enclosure's.</summary>
     public Pose? Pose { get; init; }
 }

@@ -53,10 +53,10 @@ public sealed class PlacementCheck
 
     /// <summary>Other parts than the device's own deck that its body runs into.</summary>
     public IEnumerable<(string Id, Block Block)> PartsHit(PlacedDevice device) =>
-        _parts.Where(p => p.Id != device.Device.DeckId && p.Id != AdapterPlate.IdOf(device.Id) && p.Block.Overlaps(device.Bulk));
+        _parts.Where(p => p.Id != device.Device.DeckId && p.Id != AdapterPlate.IdOf(device.Id) && device.Meets(p.Block));
 
     public IEnumerable<PlacedDevice> DevicesHit(PlacedDevice device) =>
-        _plan.Fit.Devices.Where(d => d.Id != device.Id && d.Filled.Overlaps(device.Filled));
+        _plan.Fit.Devices.Where(d => d.Id != device.Id && d.Meets(device));
 
     /// <summary>The device may stand there: no finding of place would follow.</summary>
     public bool Free(PlacedDevice device, double clearMm)
@@ -66,8 +66,7 @@ public sealed class PlacementCheck
             return false;
         }
 
-        var grown = new Block(device.Occupied.Grow(clearMm), device.Pose);
-        if (_plan.Fit.Devices.Any(d => d.Id != device.Id && d.Filled.Overlaps(grown)))
+        if (_plan.Fit.Devices.Any(d => d.Id != device.Id && device.Meets(d, clearMm)))
         {
             return false;
         }

@@ -1382,6 +1382,24 @@ export interface components {
             materialId: string;
             material: string;
         };
+        /** @description One of the blocks that a body is made of, in the device's own frame: below 0 lies what is behind the panel. */
+        BodyBlock: {
+            /**
+             * Format: double
+             * @description Least corner, like YMm and ZMm.
+             */
+            xMm: number;
+            /** Format: double */
+            yMm: number;
+            /** Format: double */
+            zMm: number;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            depthMm: number;
+            /** Format: double */
+            heightMm: number;
+        };
         /** @description A box along the axes, mm. Empty when any size is not above zero. */
         Box: {
             min: components["schemas"]["Point3"];
@@ -1968,6 +1986,8 @@ export interface components {
             mirrored: boolean;
             inPanel: boolean;
             ports: components["schemas"]["PortPlace"][];
+            /** @description The blocks that it fills; one, its body, for most. */
+            blocks: components["schemas"]["Box"][];
             pose: null | components["schemas"]["Pose"];
         };
         Diagonals: {
@@ -2750,6 +2770,11 @@ export interface components {
             fan: boolean;
             /** @description What turning the device over does to its pattern; computed from the holes. */
             symmetry: components["schemas"]["PatternSymmetry"];
+            /**
+             * @description The blocks that it fills where that is less than its whole size: a bezel and the barrel behind it, a board and what stands high on
+             *     it. Empty = all of it.
+             */
+            blocks: components["schemas"]["BodyBlock"][];
             keepOuts: components["schemas"]["KeepOut"][];
             tails: components["schemas"]["CableTail"][];
             /**

@@ -17,6 +17,7 @@ const place = (part: Partial<Schemas['DevicePlace']> = {}): Schemas['DevicePlace
   deckId: 'tray-1',
   partId: 'tray-1',
   body: { min: { x: 40, y: 50, z: 30 }, max: { x: 110, y: 100, z: 50 } },
+  blocks: [{ min: { x: 40, y: 50, z: 30 }, max: { x: 110, y: 100, z: 50 } }],
   standoffMm: 5,
   mirrored: false,
   inPanel: false,

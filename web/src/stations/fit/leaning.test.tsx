@@ -51,6 +51,7 @@ describe('what leans', () => {
       deckId: 'panel/front',
       partId: 'shell/front',
       body,
+      blocks: [body],
       standoffMm: 5,
       mirrored: false,
       inPanel: false,

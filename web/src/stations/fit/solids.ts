@@ -134,10 +134,12 @@ export function solidsOf({ plan, outlines }: Pick<Schemas['ProjectView'], 'plan'
     }
   }
   const devices = plan.devices.flatMap((d): Solid[] => {
-    const [min, max] = [vec(d.body.min), vec(d.body.max)]
     const apart = away(d.body, d.pose)
     return [
-      { key: placeOfDevice(d.id), name: d.name, kind: 'device', min, max, pose: d.pose, plate: null, ring: null, apart },
+      ...d.blocks.map((b): Solid => {
+        const [min, max] = [vec(b.min), vec(b.max)]
+        return { key: placeOfDevice(d.id), name: d.name, kind: 'device', min, max, pose: d.pose, plate: null, ring: null, apart }
+      }),
       ...d.ports.map((p): Solid => {
         const axis = DIRECTIONS[p.exit]
         const [least, most] = [vec(p.connector.min), vec(p.connector.max)]

@@ -44,6 +44,18 @@ export function DeviceDrawing({ model }: { model: Schemas['HardwareModel'] }) {
         vectorEffect="non-scaling-stroke"
         strokeWidth={1.4}
       />
+      {model.blocks.map((b, i) => (
+        <rect
+          key={`block ${i}`}
+          x={b.xMm}
+          y={y(b.yMm + b.depthMm)}
+          width={b.widthMm}
+          height={b.depthMm}
+          fill="none"
+          stroke="var(--ink)"
+          vectorEffect="non-scaling-stroke"
+        />
+      ))}
       {model.cutouts.map((c, i) =>
         c.heightMm === null ? (
           <circle

@@ -218,6 +218,12 @@ function ModelPane({
             ? 'none'
             : model.ports.map((p) => `${p.name} (${p.exit}${p.needsOpening ? '' : ', inside'})`).join(', ')}
         </dd>
+        {model.blocks.length > 0 && (
+          <>
+            <dt className="text-dim">Made of</dt>
+            <dd>{model.blocks.map((b) => `${length(b.widthMm)} × ${length(b.depthMm)} × ${length(b.heightMm)}`).join('; ')}</dd>
+          </>
+        )}
         {model.keepOuts.length > 0 && (
           <>
             <dt className="text-dim">Stays free</dt>

@@ -9,6 +9,16 @@ import { blankModel, copyOf, MOUNTS } from './models'
 
 type Model = Schemas['HardwareModel']
 
+/** A block in the model's own frame. */
+const SPAN: ['xMm' | 'yMm' | 'zMm' | 'widthMm' | 'depthMm' | 'heightMm', string][] = [
+  ['xMm', 'x'],
+  ['yMm', 'y'],
+  ['zMm', 'z'],
+  ['widthMm', 'wide'],
+  ['depthMm', 'deep'],
+  ['heightMm', 'high'],
+]
+
 /** Makes an own model, from nothing or from the one that is shown, or changes one of the shop's own. */
 export function ModelEditor({
   from,
@@ -192,19 +202,19 @@ export function ModelEditor({
         />
       )}
       <Ports ports={model.ports} onChange={(ports) => set({ ports })} />
+      <Rows
+        title="Blocks of its body (none = all of its size)"
+        rows={model.blocks}
+        blank={{ xMm: 0, yMm: 0, zMm: 0, widthMm: model.widthMm, depthMm: model.depthMm, heightMm: model.heightMm }}
+        fields={SPAN}
+        onChange={(blocks) => set({ blocks })}
+      />
       <Named
         title="Room that stays free"
         rows={model.keepOuts}
         blank={{ what: 'cable bend', xMm: -20, yMm: 0, zMm: 0, widthMm: 20, depthMm: model.depthMm, heightMm: model.heightMm }}
         name="what"
-        fields={[
-          ['xMm', 'x'],
-          ['yMm', 'y'],
-          ['zMm', 'z'],
-          ['widthMm', 'wide'],
-          ['depthMm', 'deep'],
-          ['heightMm', 'high'],
-        ]}
+        fields={SPAN}
         onChange={(keepOuts) => set({ keepOuts })}
       />
       <Named

@@ -53,6 +53,7 @@ export function blankModel(models: Model[]): Model {
     priceCents: 0,
     confidence: 'own measure',
     source: 'measured in this shop',
+    blocks: [],
     keepOuts: [],
     tails: [],
     handMm: 0,
