@@ -17,9 +17,9 @@ public class SketchTests
         foreach (var part in Demo.Plan.Parts.Where(p => p.Flat))
         {
             var texts = PartSketch.Dimensioned(part).Strokes.OfType<TextStroke>().Where(t => t.Ink == Ink.Dimension).ToList();
-            Assert.Contains(texts, t => !t.Upright
+            Assert.Contains(texts, t => t.TurnDeg == 0
                 && t.Text == part.LengthMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture));
-            Assert.Contains(texts, t => t.Upright
+            Assert.Contains(texts, t => t.TurnDeg == 90
                 && t.Text == part.WidthMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture));
             Assert.Equal(part.Features.OfType<Hole>().Count(), texts.Count - 2);
         }

@@ -163,10 +163,16 @@ internal static partial class FileChecks
         }
 
         foreach (var hole in part.Features.OfType<Hole>().Where(h => h.CounterboreDiaMm is { } wide && !shapes.Any(s =>
-            s.Layer.StartsWith("COUNTERBORE", StringComparison.Ordinal) && s.Centre.DistanceTo(h.At) < 0.02
+            s.Layer.StartsWith("POCKET", StringComparison.Ordinal) && s.Centre.DistanceTo(h.At) < 0.02
             && Math.Abs((s.RadiusMm ?? 0) - (wide / 2)) < 0.01)))
         {
             yield return new Defect("dxf-hole", $"{part.Id}: the counterbore of {hole.Id} is not in the DXF");
+        }
+
+        foreach (var text in part.Features.OfType<Lettering>().Where(l => !shapes.Any(s => s.Text == l.Text
+            && s.Layer.StartsWith("MARK", StringComparison.Ordinal) && s.Centre.DistanceTo(l.At) < 0.02)))
+        {
+            yield return new Defect("dxf-text", $"{part.Id}: “{text.Text}” of {text.Id} is not in the DXF");
         }
 
         if (drills.Count > 0)

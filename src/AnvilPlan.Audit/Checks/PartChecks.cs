@@ -21,7 +21,7 @@ public static class PartChecks
         const string code = "parts-collide";
         // a part of several faces is solid where they are, and what is decided as one thing where any piece of it is
         List<PartSolid> Of(string id) => [.. solids.Where(s => s.Part.Body.Count > 0 && (s.Id == id || s.Part.LeafOf == id
-            || s.Id.StartsWith(id + "/", StringComparison.Ordinal)))];
+            || s.Id.StartsWith(id + "/", StringComparison.Ordinal) || s.Id.StartsWith(id + "@", StringComparison.Ordinal)))];
         foreach (var finding in plan.Findings.Where(f => f.Code == code))
         {
             var ids = finding.Id[(code.Length + 1)..].Split('+');

@@ -5,7 +5,11 @@ namespace AnvilPlan.Audit.Written;
 
 /// <summary>A circle or line of a DXF file, mm.</summary>
 /// <param name="RadiusMm">Null for a line of corners.</param>
-public sealed record DxfShape(string Layer, Uv Centre, double? RadiusMm, IReadOnlyList<Uv> Corners, bool Closed);
+public sealed record DxfShape(string Layer, Uv Centre, double? RadiusMm, IReadOnlyList<Uv> Corners, bool Closed)
+{
+    /// <summary>What is written there; null for lines.</summary>
+    public string? Text { get; init; }
+}
 
 /// <summary>Reads what a machine would of a DXF file of release 12 or 2000: pairs of code and value.</summary>
 public static class DxfText
@@ -39,6 +43,12 @@ public static class DxfText
             {
                 case "CIRCLE":
                     shapes.Add(new DxfShape(Layer(), new Uv(Number(10), Number(20)), Number(40), [], true));
+                    break;
+                case "TEXT":
+                    shapes.Add(new DxfShape(Layer(), new Uv(Number(10), Number(20)), null, [], false)
+                    {
+                        Text = of.Find(p => p.Code == 1).Value
+                    });
                     break;
                 case "POLYLINE":
                     line = (Layer(), IsClosed(), []);

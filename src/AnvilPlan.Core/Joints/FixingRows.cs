@@ -115,14 +115,11 @@ public static class FixingRows
     /// </summary>
     /// <param name="hole">All but where it is and from which side.</param>
     internal static Feature Bored(SolidPart part, Direction side, Point3 at, Hole hole) => part.Frame.Normal.Axis() == side.Axis()
-        ? hole with
-        {
-            From = JointDraft.FaceTowards(part, side),
-            At = part.Frame.ToPlane(at),
-            // of a closed tube one wall is passed, and the other is not to be met
-            Bore = part.Section is BarShape.SquareTube or BarShape.RoundTube ? hole.Bore with { DepthMm = hole.DepthMm
-                ?? part.DepthFrom(side) } : hole.Bore,
-        }
+        ? hole with { From = JointDraft.FaceTowards(part, side), At = part.Frame.ToPlane(at), Bore = OneWall(part, side, hole.Bore) }
         : EndFixing.EndHole(part, side, at, hole.Id, hole.For, hole.Purpose,
             hole.Bore with { DepthMm = hole.DepthMm ?? part.DepthFrom(side) }, hole.PlaceWhy);
+
+    /// <summary>Of a closed tube one wall is passed, and the other is not to be met.</summary>
+    private static Bore OneWall(SolidPart part, Direction side, Bore bore) => part.Section is BarShape.SquareTube or BarShape.RoundTube
+        ? bore with { DepthMm = bore.DepthMm ?? part.DepthFrom(side) } : bore;
 }

@@ -26,6 +26,17 @@ internal static class LooseEndFindings
             }
         }
 
+        if (plan.Labels.Unplaced.Count > 0)
+        {
+            var crowded = plan.Fit.Devices.Where(d => plan.Labels.Unplaced.Contains(d.Id)).ToList();
+            yield return Finding.Of("label-no-room", Severity.Note,
+                $"{crowded.Count} of {plan.Fit.Devices.Count} devices find no room for their label beside them: "
+                    + $"{string.Join(", ", crowded.Select(d => $"{d.Device.Name}, “{d.Device.Marking}”"))}.",
+                [.. crowded.Select(d => Place.Device(d.Id))],
+                new Remedy("label-none", "They get no labels",
+                    d => crowded.Aggregate(d, (x, c) => x.WithDevice(c.Id, y => y with { Marking = "" }))));
+        }
+
         var unmarked = plan.Fit.Devices.Where(d => d.Device.Marking is null && CheckList.WantsLabel(plan, d)).ToList();
         if (unmarked.Count > 0)
         {

@@ -43,6 +43,10 @@ public sealed record MountPlan(
     IReadOnlyList<MountPoint> Points, IReadOnlyList<StandoffSet> Standoffs, IReadOnlyList<FixingSet> Fixings,
     IReadOnlyList<PortProvision> Ports, IReadOnlyList<FanOpening> Fans, IReadOnlyList<PartFeature> Features, IReadOnlyList<Hold> Holds);
 
+/// <summary>Text beside what shows on panels.</summary>
+/// <param name="Unplaced">Ids of devices whose text finds no room.</param>
+public sealed record LabelPlan(IReadOnlyList<PartFeature> Features, IReadOnlyList<string> Unplaced);
+
 /// <summary>Fourth stage: mounting points, cut-outs and openings for all hardware.</summary>
 public static class MountStage
 {

@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fixings;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Work;
 
@@ -22,6 +23,22 @@ internal static class FinishWork
             Caution = "Dust and solvents: respirator, no flame; oily rags heat up by themselves and dry spread out in the open.",
         };
     }
+}
+
+/// <summary>Texts beside what shows, once the face has its finish and before anything sits in it.</summary>
+internal static class LetterWork
+{
+    public static IEnumerable<Operation> Of(Job job) =>
+        from made in job.Parts.Made
+        let marks = made.Faces.SelectMany(f => f.Features.OfType<Lettering>().Select(m => (Part: f.Id, Mark: m))).ToList()
+        where marks.Count > 0
+        select new Operation($"letter/{made.Id}", $"Letter {made.Name.ToLowerInvariant()}: {string.Join(", ", marks.Select(m =>
+            m.Mark.Text))}", marks.Count * job.Rates.LetterMin, [new(Done.Lettered, made.Id)], [made.Id])
+        {
+            Features = [.. marks.Select(m => new WorkedFeature(m.Part, m.Mark.Id))],
+            Setting = string.Join("; ", marks.GroupBy(m => m.Mark.HeightMm).Select(g => $"{g.Count()} at {g.Key:0.#} mm")),
+            HoldPoint = "The words are spelled as in the list, and each stands at what it names.",
+        };
 }
 
 /// <summary>Devices come to their decks, trays into the box, then cables are plugged.</summary>

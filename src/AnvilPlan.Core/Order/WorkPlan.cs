@@ -133,6 +133,7 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
         Done.Capped => "the heads are at the bottom of their holes before anything lies over them",
         Done.Eased => "it is fitted to what is joined",
         Done.Finished => "nothing is bored, glued or fitted after the finish",
+        Done.Lettered => "letters lie on the finish, and a coat over them fixes none that were forgotten",
         Done.Mounted or Done.In or Done.Closed => "dust and finish keep off what goes in",
         Done.Plugged => "both ends are there",
         _ => "it goes there when it is whole",

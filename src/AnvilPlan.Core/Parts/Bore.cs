@@ -107,7 +107,7 @@ public sealed record Counterbore(double DiaMm, double DeepMm) : BoreFinish
         circle(DiaMm) is var wide ? (wide, wide, DeepMm) : null;
 
     public override Drawn Drawing(Uv at, double boreMm, string far, bool hidden) =>
-        new DrawnOutline(LineRole.Sink, $"COUNTERBORE_{Drawn.Mm(DiaMm)}_DEEP_{Drawn.Mm(DeepMm)}{far}", Outline.CircleAt(at, DiaMm), hidden);
+        new DrawnOutline(LineRole.Pocket, $"POCKET_{Drawn.Mm(DeepMm)}{far}", Outline.CircleAt(at, DiaMm), hidden);
 
     /// <summary>The wide one first: its bit is led by nothing once the narrow hole is there.</summary>
     public override IEnumerable<Working> Work(Bore bore, WorkRates rates) =>

@@ -22,6 +22,9 @@ public enum LineRole
     /// <summary>Where a blank is bent.</summary>
     Bend,
 
+    /// <summary>To be read on the part.</summary>
+    Text,
+
     /// <summary>Only for machines and their keepers: text beside a hole.</summary>
     Note,
 }
@@ -40,4 +43,12 @@ public sealed record DrawnOutline(LineRole Role, string Layer, Outline Outline, 
 /// <param name="Hidden">Not on the face that one looks at.</param>
 public sealed record DrawnLine(LineRole Role, string Layer, Uv Start, Uv End, bool Hidden) : Drawn(Role, Layer);
 
-public sealed record DrawnText(LineRole Role, string Layer, Uv Place, double HeightMm, string Text) : Drawn(Role, Layer);
+/// <param name="Place">Where its line begins.</param>
+public sealed record DrawnText(LineRole Role, string Layer, Uv Place, double HeightMm, string Text) : Drawn(Role, Layer)
+{
+    /// <summary>The way it reads, from u towards v.</summary>
+    public double TurnDeg { get; init; }
+
+    /// <summary>It stands on the far face and is seen through the part.</summary>
+    public bool Mirrored { get; init; }
+}

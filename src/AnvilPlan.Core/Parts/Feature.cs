@@ -36,6 +36,7 @@ public enum PartEdge
 [JsonDerivedType(typeof(EdgeHole), "edgeHole")]
 [JsonDerivedType(typeof(Kerf), "kerf")]
 [JsonDerivedType(typeof(BendLine), "bendLine")]
+[JsonDerivedType(typeof(Lettering), "mark")]
 public abstract record Feature(string Id, string For, string Purpose, WorkedFrom From)
 {
     /// <summary>What it takes away; empty for what is only marked.</summary>

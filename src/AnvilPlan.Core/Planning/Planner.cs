@@ -92,7 +92,8 @@ public static class Planner
         var clearance = ClearanceStage.Run(design, fit, shell);
         var mounts = MountStage.Run(design, catalog, shop, fit, shell, joints);
         var fixings = FixingStage.Run(design, catalog, shop, fit, shell, joints, mounts);
-        var parts = PartStage.Run(design, catalog, shop, asBuilt, fit, shell, joints, mounts, fixings);
+        var labels = LabelStage.Run(fit, shell, joints, mounts, fixings);
+        var parts = PartStage.Run(design, catalog, shop, asBuilt, fit, shell, joints, mounts, fixings, labels);
         var cuts = CutStage.Run(catalog, shop, parts, design.Brief.Quantity);
         var glue = GlueStages.Run(design, catalog, shop, fit, shell, joints);
         var work = OrderStage.Run(design, catalog, shop, fit, shell, joints, fixings, parts, glue);
@@ -103,6 +104,7 @@ public static class Planner
             MovementPlan.Of(design, catalog, shop, shell), LoadStage.Run(design, catalog, fit, shell, joints))
         {
             Again = other => Stages(other, catalog, shop, AsBuilt.Nothing),
+            Labels = labels,
             Judged = other => FindingStage.Run(Stages(other, catalog, shop, AsBuilt.Nothing)),
         };
     }

@@ -27,6 +27,8 @@ public sealed record PlanSoFar(
         ClearancePlan Clearance,
     GluePlan Glue, IReadOnlyList<Meeting> Meetings, MovementPlan Movement, IReadOnlyList<LoadCase> Loads)
 {
+    public required LabelPlan Labels { get; init; }
+
     /// <summary>Another design with the same catalog and shop, as far: remedies look by it at what they propose.</summary>
     public required Func<Design, PlanSoFar> Again { get; init; }
 

@@ -121,6 +121,9 @@ public sealed record WorkRates(
     /// <summary>Setting up one print and clearing it [R].</summary>
     public double PrintMin { get; init; } = 15;
 
+    /// <summary>One label printed, stamped or engraved and set straight [R].</summary>
+    public double LetterMin { get; init; } = 3;
+
     /// <summary>Gluing one plug over a screw and cutting it flush [R].</summary>
     public double CapMin { get; init; } = 1.5;
 

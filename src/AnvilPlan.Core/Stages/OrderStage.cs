@@ -30,6 +30,7 @@ public static class OrderStage
                 .. joints.Work.Select(job.Whole).Select(o => ClosingWork.InPlace(job, o)),
                 .. JoinWork.Of(job),
                 .. FinishWork.Of(job),
+                .. LetterWork.Of(job),
                 .. HardwareWork.Of(job),
                 .. ClosingWork.Of(job),
             ]).Where(o => o.Minutes > 0),

@@ -20,9 +20,9 @@ namespace AnvilPlan.Core.Stages;
 public static class PartStage
 {
     public static PartPlan Run(Design design, Catalog catalog, ShopProfile shop, AsBuilt asBuilt, FitPlan fit, ShellPlan shell,
-        JointPlan joints, MountPlan mounts, FixingPlan fixings)
+        JointPlan joints, MountPlan mounts, FixingPlan fixings, LabelPlan labels)
     {
-        var features = joints.Features.Concat(mounts.Features).Concat(fixings.Features)
+        var features = joints.Features.Concat(mounts.Features).Concat(fixings.Features).Concat(labels.Features)
             .ToLookup(f => f.PartId, f => f.Feature, StringComparer.Ordinal);
         PartRecord? Record(string id) => asBuilt.Of(id, design.Brief.Quantity);
         var solids = shell.Panels.Values.Concat(shell.Trays.Values).Concat(shell.Members)

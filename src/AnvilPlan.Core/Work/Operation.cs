@@ -36,6 +36,9 @@ public enum Done
     Eased,
     Finished,
 
+    /// <summary>Its texts are on it.</summary>
+    Lettered,
+
     /// <summary>A device is on its deck.</summary>
     Mounted,
 

@@ -21,7 +21,7 @@ public static class AssemblySketch
             .. view.Points.SelectMany(p => PartSketch.Cross(p.At, 3)),
             .. view.Pieces.Where(p => p.Role is AssemblyRole.Rail or AssemblyRole.FixedRail).OrderBy(p => p.Min.U)
                 .SelectMany((p, i) => Setting(view, p, i)),
-            new TextStroke(Ink.Mark, new Uv(0, view.WidthMm + 8), TextMm(view) * 1.3, view.Title, TextAnchor.Start, false),
+            new TextStroke(Ink.Mark, new Uv(0, view.WidthMm + 8), TextMm(view) * 1.3, view.Title, TextAnchor.Start, 0),
         ];
         return new Sketch(view.Title, new Uv(-Margin, -Margin), new Uv(Math.Max(view.LengthMm + Margin, 110), view.WidthMm + 24), strokes);
     }
@@ -54,7 +54,7 @@ public static class AssemblySketch
         if (piece.Role == AssemblyRole.Device)
         {
             yield return new TextStroke(Ink.Mark, new Uv((piece.Min.U + piece.Max.U) / 2, (piece.Min.V + piece.Max.V) / 2), textMm,
-                piece.Name, TextAnchor.Middle, false);
+                piece.Name, TextAnchor.Middle, 0);
         }
     }
 
@@ -65,6 +65,6 @@ public static class AssemblySketch
         var off = -6 - ((1 + (index % 3)) * TextMm(view) * 1.3);
         yield return new PathStroke(Ink.Dimension, [new(middle, view.WidthMm), new(middle, off)], false, true);
         yield return new TextStroke(Ink.Dimension, new(middle + 1, off), TextMm(view), Math.Round(middle, 2)
-            .ToString("0.##", CultureInfo.InvariantCulture), TextAnchor.Start, false);
+            .ToString("0.##", CultureInfo.InvariantCulture), TextAnchor.Start, 0);
     }
 }

@@ -41,12 +41,12 @@ public static class DeviceSketch
             strokes.Add(new CircleStroke(Ink.Drill, at, hole.DiaMm / 2, false));
             strokes.AddRange(PartSketch.Cross(at, Math.Max(2, hole.DiaMm)));
             strokes.Add(new TextStroke(Ink.Dimension, at + new Uv(hole.DiaMm, hole.DiaMm), 2.6, $"{i}: {Mm(hole.XMm)}, {Mm(hole.YMm)}",
-                TextAnchor.Start, false));
+                TextAnchor.Start, 0));
         }
 
         // one mark that has no mirror image, so that the sheet cannot be taken from behind
         strokes.Add(new PathStroke(Ink.Mark, [new(0, 8), new(8, 0), new(8, 3)], false, false));
-        strokes.Add(new TextStroke(Ink.Mark, new(1, 1), 3, "F", TextAnchor.Start, false));
+        strokes.Add(new TextStroke(Ink.Mark, new(1, 1), 3, "F", TextAnchor.Start, 0));
         return new Sketch(model.Name, new Uv(-4, -4), new Uv(model.WidthMm + 4, model.DepthMm + 6), strokes);
     }
 

@@ -15,9 +15,9 @@ public static class PartSketch
     public static Sketch Dimensioned(Part part)
     {
         List<Stroke> strokes = [.. Hatch(part), .. Bare(part), .. Dimensions(part), .. Datum(part)];
-        strokes.Add(new TextStroke(Ink.Mark, new Uv(0, part.WidthMm + 12), 4.5, part.Name, TextAnchor.Start, false));
+        strokes.Add(new TextStroke(Ink.Mark, new Uv(0, part.WidthMm + 12), 4.5, part.Name, TextAnchor.Start, 0));
         strokes.Add(new TextStroke(Ink.Mark, new Uv(0, part.WidthMm + 6), TextMm, $"{part.Material} {Mm(part.ThicknessMm)} mm, seen from "
-            + $"{part.SeenFrom}; dashed = worked from the {part.FarSide}", TextAnchor.Start, false));
+            + $"{part.SeenFrom}; dashed = worked from the {part.FarSide}", TextAnchor.Start, 0));
         var right = Math.Max(part.LengthMm + 12, 110);
         return new Sketch(part.Name, new Uv(-Margin, -Margin), new Uv(right, part.WidthMm + 20), strokes);
     }
@@ -67,8 +67,8 @@ public static class PartSketch
                 case DrawnLine l:
                     yield return new PathStroke(InkOf(l.Role), [l.Start, l.End], false, l.Hidden);
                     break;
-                case DrawnText { Role: not LineRole.Note } t:
-                    yield return new TextStroke(InkOf(t.Role), t.Place, t.HeightMm, t.Text, TextAnchor.Start, false);
+                case DrawnText { Role: not LineRole.Note, Mirrored: false } t:
+                    yield return new TextStroke(InkOf(t.Role), t.Place, t.HeightMm, t.Text, TextAnchor.Start, t.TurnDeg);
                     break;
             }
         }
@@ -78,7 +78,7 @@ public static class PartSketch
     {
         LineRole.Cut => Ink.Cut,
         LineRole.Pocket => Ink.Pocket,
-        LineRole.Note or LineRole.Bend => Ink.Mark,
+        LineRole.Note or LineRole.Bend or LineRole.Text => Ink.Mark,
         _ => Ink.Drill,
     };
 
@@ -95,15 +95,15 @@ public static class PartSketch
         yield return Line(new(0, -2), new(0, -off - 2));
         yield return Line(new(part.LengthMm, -2), new(part.LengthMm, -off - 2));
         yield return Line(new(0, -off), new(part.LengthMm, -off));
-        yield return new TextStroke(Ink.Dimension, new(part.LengthMm / 2, -off + 1.2), TextMm, Mm(part.LengthMm), TextAnchor.Middle, false);
+        yield return new TextStroke(Ink.Dimension, new(part.LengthMm / 2, -off + 1.2), TextMm, Mm(part.LengthMm), TextAnchor.Middle, 0);
         yield return Line(new(-2, 0), new(-off - 2, 0));
         yield return Line(new(-2, part.WidthMm), new(-off - 2, part.WidthMm));
         yield return Line(new(-off, 0), new(-off, part.WidthMm));
-        yield return new TextStroke(Ink.Dimension, new(-off - 1.2, part.WidthMm / 2), TextMm, Mm(part.WidthMm), TextAnchor.Middle, true);
+        yield return new TextStroke(Ink.Dimension, new(-off - 1.2, part.WidthMm / 2), TextMm, Mm(part.WidthMm), TextAnchor.Middle, 90);
         foreach (var (at, number) in HoleNumbers.Of(part))
         {
             yield return new TextStroke(Ink.Dimension, at + new Uv(1.6, 1.6), 2.2,
-                number.ToString(System.Globalization.CultureInfo.InvariantCulture), TextAnchor.Start, false);
+                number.ToString(System.Globalization.CultureInfo.InvariantCulture), TextAnchor.Start, 0);
         }
     }
 

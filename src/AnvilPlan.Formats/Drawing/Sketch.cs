@@ -32,7 +32,8 @@ public sealed record ArcStroke(Ink Ink, Outline Outline, bool Dashed) : Stroke(I
 
 public sealed record CircleStroke(Ink Ink, Uv At, double Radius, bool Dashed) : Stroke(Ink);
 
-public sealed record TextStroke(Ink Ink, Uv At, double Height, string Text, TextAnchor Anchor, bool Upright) : Stroke(Ink);
+/// <param name="TurnDeg">The way it reads, from u towards v.</param>
+public sealed record TextStroke(Ink Ink, Uv At, double Height, string Text, TextAnchor Anchor, double TurnDeg) : Stroke(Ink);
 
 /// <summary>A drawing: strokes in order, and the area they need.</summary>
 public sealed record Sketch(string Title, Uv Min, Uv Max, IReadOnlyList<Stroke> Strokes)

@@ -19,9 +19,10 @@ internal sealed class DxfBody(DxfRelease release)
     public void Line(string layer, Uv a, Uv b) =>
         Add("LINE", layer, "AcDbLine", (10, N(a.U)), (20, N(a.V)), (30, "0.0"), (11, N(b.U)), (21, N(b.V)), (31, "0.0"));
 
-    public void Text(string layer, Uv at, double height, string text)
+    public void Text(string layer, Uv at, double height, string text, double turnDeg = 0, bool mirrored = false)
     {
-        (int, string)[] pairs = [(10, N(at.U)), (20, N(at.V)), (30, "0.0"), (40, N(height)), (1, Plain(text))];
+        (int, string)[] pairs = [(10, N(at.U)), (20, N(at.V)), (30, "0.0"), (40, N(height)), (1, Plain(text)), .. mirrored
+            ? ((int, string)[])[(50, N((turnDeg + 180) % 360)), (71, "2")] : turnDeg == 0 ? [] : [(50, N(turnDeg))]];
         // a text of the later release ends with its own marker once more
         Add("TEXT", layer, "AcDbText", release == DxfRelease.R12 ? pairs : [.. pairs, (100, "AcDbText")]);
     }

@@ -82,7 +82,7 @@ public static class DxfWriter
                 body.Line(l.Layer, l.Start, l.End);
                 break;
             case DrawnText t:
-                body.Text(t.Layer, t.Place, t.HeightMm, t.Text);
+                body.Text(t.Layer, t.Place, t.HeightMm, t.Text, t.TurnDeg, t.Mirrored);
                 break;
         }
     }

@@ -158,7 +158,7 @@ public static class PacketPages
         {
             strokes.Add(new PathStroke(Ink.Cut, PartSketch.Rectangle(new(p.X, p.Y), new(p.X + p.LengthMm, p.Y + p.WidthMm)), true, false));
             strokes.Add(new TextStroke(Ink.Mark, new(p.X + (p.LengthMm / 2), p.Y + (p.WidthMm / 2)), 3,
-                $"{plan.Part(p.PartId).Name} {N(p.LengthMm)} x {N(p.WidthMm)}", TextAnchor.Middle, false));
+                $"{plan.Part(p.PartId).Name} {N(p.LengthMm)} x {N(p.WidthMm)}", TextAnchor.Middle, 0));
         }
 
         flow.Drawing(

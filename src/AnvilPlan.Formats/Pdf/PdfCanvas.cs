@@ -149,10 +149,7 @@ internal sealed class PdfCanvas : IDisposable
                 var place = at(t.At);
                 _canvas!.Save();
                 _canvas.Translate(place);
-                if (t.Upright)
-                {
-                    _canvas.RotateDegrees(-90);
-                }
+                _canvas.RotateDegrees((float)-t.TurnDeg);
 
                 Text(t.Text, 0, 0, Math.Max(1.8, t.Height * Math.Min(1, Math.Sqrt(scale))), false, t.Anchor switch
                 { TextAnchor.Middle => SKTextAlign.Center, TextAnchor.End => SKTextAlign.Right, _ => SKTextAlign.Left }, look.Colour);

@@ -66,9 +66,9 @@ public static class SvgWriter
                     TextAnchor.End => "end",
                     _ => "start"
                 });
-                if (t.Upright)
+                if (t.TurnDeg != 0)
                 {
-                    xml.WriteAttributeString("transform", $"rotate(-90 {N(t.At.U)} {N(-t.At.V)})");
+                    xml.WriteAttributeString("transform", $"rotate({N(-t.TurnDeg)} {N(t.At.U)} {N(-t.At.V)})");
                 }
 
                 xml.WriteString(PlainLine.Of(t.Text));

@@ -11,6 +11,8 @@ public class CostTests
     {
         FoldSetUpMin = 0,
         FoldMin = 0,
+        CapMin = 0,
+        LetterMin = 0,
         SpreadMinPerM = 0,
         PlaceMin = 0,
         TapMin = 0,

@@ -2047,7 +2047,7 @@ export interface components {
          *     out.
          * @enum {unknown}
          */
-        Done: "sized" | "grooved" | "opened" | "drilled" | "tapped" | "trimmed" | "bevelled" | "formed" | "set" | "glued" | "joined" | "capped" | "eased" | "finished" | "mounted" | "in" | "plugged" | "closed" | "standing";
+        Done: "sized" | "grooved" | "opened" | "drilled" | "tapped" | "trimmed" | "bevelled" | "formed" | "set" | "glued" | "joined" | "capped" | "eased" | "finished" | "lettered" | "mounted" | "in" | "plugged" | "closed" | "standing";
         /** @description A tray that slides out for service. */
         Drawer: {
             /** @description The panel through which it comes. */
@@ -2167,7 +2167,7 @@ export interface components {
          * @description Something cut into a part. Positions are (u, v) from the part's reference corner, seen from the stated face, mm. A feature answers for
          *     itself: what it takes away, how it is drawn, tabled, timed and told apart follows from the kind and is asked of nobody else.
          */
-        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureTrim"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureKerf"] | components["schemas"]["FeatureBendLine"];
+        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureTrim"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureKerf"] | components["schemas"]["FeatureBendLine"] | components["schemas"]["FeatureLettering"];
         /**
          * @description The middle of a bend on its flat blank. Nothing is cut: it is marked, and set under the punch. WorkedFrom Feature.From is the face
          *     towards which it is folded.
@@ -2349,6 +2349,32 @@ export interface components {
             /** Format: double */
             depthMm: number;
             depthWhy: string;
+            /** @description Stable: made from the decision that asked for it. */
+            id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
+            for: string;
+            purpose: string;
+            from: components["schemas"]["WorkedFrom"];
+        };
+        /** @description Text on a face: printed, stamped, engraved as fine as a hair or on a label. Nothing is taken away that would count. */
+        FeatureLettering: {
+            /** @enum {string} */
+            kind: "mark";
+            /** @description Where its line begins. */
+            at: components["schemas"]["Uv"];
+            text: string;
+            /**
+             * Format: double
+             * @description Of its capitals.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description The way it reads, from u towards v in the part's drawing. On the far face it is seen mirrored there, so that its
+             *                 letters stand to the other side of that way.
+             */
+            turnDeg: number;
+            placeWhy: string;
             /** @description Stable: made from the decision that asked for it. */
             id: string;
             /** @description What asked for it: a device, an edge, a tray. */
@@ -4923,6 +4949,11 @@ export interface components {
              * @description Setting up one print and clearing it [R].
              */
             printMin: number;
+            /**
+             * Format: double
+             * @description One label printed, stamped or engraved and set straight [R].
+             */
+            letterMin: number;
             /**
              * Format: double
              * @description Gluing one plug over a screw and cutting it flush [R].

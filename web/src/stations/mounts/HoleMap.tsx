@@ -113,6 +113,18 @@ export function HoleMap({
             </line>
           )
         }
+        if (f.kind === 'mark')
+          return (f.from === 'far') !== turned ? null : (
+            <text
+              key={f.id}
+              transform={`translate(${x(f.at.u)} ${y(f.at.v)}) rotate(${turned ? f.turnDeg - 180 : -f.turnDeg})`}
+              fontSize={f.heightMm * 1.35}
+              fill="var(--ink)"
+            >
+              {f.text}
+              <title>{`${f.purpose}, ${length(f.heightMm)} high`}</title>
+            </text>
+          )
         if (f.kind === 'bendLine')
           return (
             <line

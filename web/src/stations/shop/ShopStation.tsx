@@ -24,6 +24,7 @@ const RATES: [keyof Schemas['WorkRates'], string][] = [
   ['finishMinPerDm2', 'a dm² of finish'],
   ['foldSetUpMin', 'setting up to fold'],
   ['foldMin', 'a bend of sheet'],
+  ['letterMin', 'a label on a panel'],
   ['capMin', 'a plug over a screw, cut flush'],
   ['tapMin', 'a thread'],
   ['pegMin', 'a dowel, pin or rivet'],
