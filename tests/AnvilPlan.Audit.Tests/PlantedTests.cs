@@ -48,6 +48,7 @@ public class PlantedTests
         { "work in no time", "work-minutes", plan => Work(plan, o => (string)o["id"]! == "finish")["minutes"] = 0 },
         { "a part that is sawn twice", "work-sized", plan => Work(plan, o => (string)o["id"]! == "groove/shell/bottom")["makes"]![
             0]!["done"] = "sized" },
+        { "a block beside its device", "device-blocks", plan => plan["devices"]![0]!["blocks"]![0]!["max"]!["x"] = 9000.0 },
         { "a device inside a part", "device-in-part", plan => Body(Where(plan["devices"]!, d => (string)d["id"]! == "sbc")[0],
             Box(Part(plan, "tray-1"))) },
     };
@@ -109,7 +110,13 @@ public class PlantedTests
         }
     }
 
-    private static void Low(JsonNode device, double by) => device["body"]!["max"]!["y"] = (double)device["body"]!["max"]!["y"]! + by;
+    private static void Low(JsonNode device, double by)
+    {
+        foreach (var box in device["blocks"]!.AsArray().Append(device["body"]))
+        {
+            box!["max"]!["y"] = (double)box["max"]!["y"]! + by;
+        }
+    }
 
     [Fact]
     public void The_files_as_they_are_written_are_sound() => Assert.Empty(Checklist.Run(Sound).Concat(Checklist.Run(Desk)));
@@ -177,5 +184,6 @@ public class PlantedTests
 
     private static JsonNode Box(JsonNode part) => part["body"]!.AsArray() is { Count: > 0 } body ? body[0]! : part["box"]!;
 
-    private static void Body(JsonNode device, JsonNode box) => device["body"] = box.DeepClone();
+    private static void Body(JsonNode device, JsonNode box) =>
+        (device["body"], device["blocks"]) = (box.DeepClone(), new JsonArray(box.DeepClone()));
 }

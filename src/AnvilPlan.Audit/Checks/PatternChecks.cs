@@ -46,6 +46,11 @@ internal static class PatternChecks
                 }
             }
 
+            if (!device.Blocks.All(b => device.Body.Grow(0.001).Contains(b)))
+            {
+                yield return new Defect("device-blocks", $"{device.Id}: a block of it lies outside its body");
+            }
+
             foreach (var part in device.InPanel ? [] : solids.Where(s => device.Blocks.Any(b => In(device, b, s))))
             {
                 yield return new Defect("device-in-part", $"{device.Id} stands in {part.Id}");

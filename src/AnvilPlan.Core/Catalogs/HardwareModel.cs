@@ -45,7 +45,11 @@ public enum AirRole
 }
 
 /// <summary>A mounting hole in the device's own frame: origin at its reference corner, x right, y back, seen from above its face.</summary>
-public sealed record MountHole(double XMm, double YMm, double DiaMm);
+public sealed record MountHole(double XMm, double YMm, double DiaMm)
+{
+    /// <summary>The thread of its screw where that is not the model's: a body with two patterns. A name of the thread table.</summary>
+    public string? Thread { get; init; }
+}
 
 /// <summary>An opening that the device needs in the panel it sits in, about the point (x, y) of its own frame.</summary>
 /// <param name="HeightMm">Null for a round hole of diameter <paramref name="WidthMm"/>.</param>
@@ -93,7 +97,8 @@ public sealed record AirFace(Direction Side, AirRole Role, double OpenAreaMm2);
 /// <param name="FrontMm">How far a panel device stands proud of the panel.</param>
 /// <param name="UnderMm">What projects below the board (solder side); the standoff must be higher.</param>
 /// <param name="BoardMm">Thickness that the mounting screw clamps: the board or the flange.</param>
-/// <param name="ThreadSize">Thread of the mounting screws, a name of the thread table; null when none is needed.</param>
+/// <param name="ThreadSize">Thread of the mounting screws whose holes name none of their own, a name of the thread table; null when none
+/// is needed.</param>
 /// <param name="DepthMaxMm">How deep a screw may enter the device (tapped bodies).</param>
 /// <param name="PanelMaxMm">Thickest panel that the device clamps.</param>
 /// <param name="Needs">What must be somewhere in the plan for this device to be usable, for example <c>power-button</c>.</param>

@@ -101,6 +101,17 @@ public static class ModelCheck
             return $"threadSize is \"{m.ThreadSize}\": the fastener tables have no screw and nut of that size.";
         }
 
+        if (m.Holes.Select((h, i) => (h.Thread, i)).FirstOrDefault(h => h.Thread is { } t && !FastenerTables.Shipped.HasScrews(t))
+            is ({ } unknown, var at))
+        {
+            return $"holes[{at}].thread is \"{unknown}\": the fastener tables have no screw and nut of that size.";
+        }
+
+        if (m.ThreadSize is null && m.Holes.Any(h => h.Thread is not null))
+        {
+            return "threadSize is missing: holes name threads of their own, and the others would have none.";
+        }
+
         if (m.Mount == MountStyle.TappedBody && m.DepthMaxMm is null)
         {
             return "depthMaxMm is missing: a body with threads must say how deep a screw may go.";

@@ -26,9 +26,9 @@ internal sealed class MountHoles
     private readonly ThreadSize _thread;
     private readonly SolidPart? _pad;
 
-    private MountHoles(MountDraft draft, PlacedDevice device, ShellPlan shell, Catalog catalog)
+    private MountHoles(MountDraft draft, PlacedDevice device, ShellPlan shell, Catalog catalog, ThreadSize thread)
     {
-        (_draft, _device, _catalog, _thread) = (draft, device, catalog, catalog.Fasteners.Thread(device.Model.ThreadSize!));
+        (_draft, _device, _catalog, _thread) = (draft, device, catalog, thread);
         // a pad lies between the deck and its device, and the screws pass both
         _pad = device.Device.Adapter is { RevealMm: not null } ? shell.Adapters.GetValueOrDefault(device.Id) : null;
     }
@@ -41,17 +41,18 @@ internal sealed class MountHoles
             return;
         }
 
-        var holes = new MountHoles(draft, device, shell, catalog);
         var under = model.Holes.Select((h, i) => (Number: i + 1, Hole: h, Part: shell.Under(device, device.ToSpace(h.XMm, h.YMm, 0))))
             .Where(h => h.Part is not null).ToList();
-        foreach (var carried in under.GroupBy(h => h.Part!))
+        foreach (var carried in under.GroupBy(h => (Part: h.Part!, Thread: h.Hole.Thread ?? model.ThreadSize)))
         {
-            var deck = holes._pad is null ? carried.Key : shell.Deck(device);
+            var part = carried.Key.Part;
+            var holes = new MountHoles(draft, device, shell, catalog, catalog.Fasteners.Thread(carried.Key.Thread));
+            var deck = holes._pad is null ? part : shell.Deck(device);
             foreach (var (number, hole, _) in carried)
             {
-                var at = carried.Key.Frame.ToPlane(device.ToSpace(hole.XMm, hole.YMm, 0));
-                draft.Points.Add(new MountPoint(device.Id, carried.Key.Id, number, at, PositionWhy.Of(device, carried.Key, hole, at,
-                    alongU: true), PositionWhy.Of(device, carried.Key, hole, at, alongU: false)));
+                var at = part.Frame.ToPlane(device.ToSpace(hole.XMm, hole.YMm, 0));
+                draft.Points.Add(new MountPoint(device.Id, part.Id, number, at, PositionWhy.Of(device, part, hole, at, alongU: true),
+                    PositionWhy.Of(device, part, hole, at, alongU: false)));
             }
 
             holes.Fix(deck, [.. carried.Select(h => (h.Number, h.Hole))]);
@@ -101,7 +102,7 @@ internal sealed class MountHoles
     {
         var (standMm, board) = (_device.StandoffMm, _device.Model.BoardMm);
         var standoff = Tables.Standoffs.Where(s => s.Size == _thread.Name && s.LengthMm >= standMm - 1e-6).MinBy(s => s.LengthMm);
-        var set = _draft.Standoffs.FindIndex(s => s.DeviceId == Device.Id);
+        var set = _draft.Standoffs.FindIndex(s => s.DeviceId == Device.Id && s.Thread == _thread.Name);
         if (set < 0)
         {
             _draft.Standoffs.Add(new StandoffSet(Device.Id, _thread.Name, standMm, standoff?.LengthMm, count,

@@ -82,6 +82,7 @@ public sealed class ModelIntakeTests
         { "cutouts[0].cornerRadiusMm is 9", Own with { Cutouts = [new PanelCutout(5, 5, 10, 6, 9)] } },
         { "air holds 13 entries", Own with { Air = [.. Enumerable.Repeat(new AirFace(Direction.Up, AirRole.Intake, 5), 13)] } },
         { "panelMinMm is 5", Own with { PanelMinMm = 5, PanelMaxMm = 3 } },
+        { "holes[1].thread is \"M77\"", Own with { Holes = [.. Own.Holes.Select((h, i) => i == 1 ? h with { Thread = "M77" } : h)] } },
         { "blocks[0].widthMm is 99", Own with { Blocks = [new BodyBlock(0, 0, 0, 99, 5, 5)] } },
         { "blocks[1].zMm is -1", Own with { Blocks = [new BodyBlock(0, 0, 0, 5, 5, 5), new BodyBlock(0, 0, -1, 5, 5, 5)] } },
         { "takes.volts is empty", Own with { Takes = new PowerTaken([], 3) } },

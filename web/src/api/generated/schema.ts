@@ -2756,7 +2756,10 @@ export interface components {
              * @description Thickness that the mounting screw clamps: the board or the flange.
              */
             boardMm: number;
-            /** @description Thread of the mounting screws, a name of the thread table; null when none is needed. */
+            /**
+             * @description Thread of the mounting screws whose holes name none of their own, a name of the thread table; null when none
+             *                 is needed.
+             */
             threadSize: null | string;
             /**
              * Format: double
@@ -3300,6 +3303,8 @@ export interface components {
             yMm: number;
             /** Format: double */
             diaMm: number;
+            /** @description The thread of its screw where that is not the model's: a body with two patterns. A name of the thread table. */
+            thread: null | string;
         };
         /** @description One mounting hole of a device, in the frame of the part that carries it (mm). */
         MountPoint: {

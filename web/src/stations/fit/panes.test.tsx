@@ -241,7 +241,7 @@ describe('solids', () => {
             deckId: 'tray-1',
             partId: 'tray-1',
             body: { min: { x: 10, y: 20, z: 30 }, max: { x: 90, y: 70, z: 45 } },
-            blocks: [],
+            blocks: [{ min: { x: 10, y: 20, z: 30 }, max: { x: 90, y: 70, z: 45 } }],
             standoffMm: 5,
             mirrored: false,
             inPanel: false,

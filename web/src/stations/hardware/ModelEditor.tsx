@@ -169,12 +169,18 @@ export function ModelEditor({
       <Rows
         title="Holes"
         rows={model.holes}
-        blank={{ xMm: 5, yMm: 5, diaMm: 3.2 }}
+        blank={{ xMm: 5, yMm: 5, diaMm: 3.2, thread: null }}
         fields={[
           ['xMm', 'x'],
           ['yMm', 'y'],
           ['diaMm', 'dia'],
         ]}
+        pick={{
+          key: 'thread',
+          name: 'screw',
+          none: `as the others, ${model.threadSize ?? 'none'}`,
+          of: catalog.data?.threads ?? [],
+        }}
         onChange={(holes) => set({ holes })}
       />
       <Rows
@@ -308,19 +314,24 @@ function PatternImport({ onTake }: { onTake: (pattern: Schemas['ImportedPattern'
   )
 }
 
-function Rows<T extends Record<string, number | null>>({
+function Rows<T extends Record<string, number | string | null>>({
   title,
   rows,
   blank,
   fields,
+  pick,
   onChange,
 }: {
   title: string
   rows: T[]
   blank: T
+  /** Lengths of a row. */
   fields: [keyof T & string, string][]
+  /** A choice of a row, after its lengths. */
+  pick?: { key: keyof T & string; name: string; none: string; of: string[] }
   onChange: (rows: T[]) => void
 }) {
+  const change = (i: number, part: Partial<T>) => onChange(rows.map((r, n) => (n === i ? { ...r, ...part } : r)))
   return (
     <section className="mt-4">
       <header className="mb-1 flex items-center justify-between">
@@ -333,7 +344,7 @@ function Rows<T extends Record<string, number | null>>({
         <div
           key={i}
           className="mb-1 grid items-end gap-2"
-          style={{ gridTemplateColumns: `1.5rem repeat(${fields.length}, minmax(0,1fr)) auto` }}
+          style={{ gridTemplateColumns: `1.5rem repeat(${fields.length + (pick ? 1 : 0)}, minmax(0,1fr)) auto` }}
         >
           <span className="pb-2 text-right text-dim">{i + 1}</span>
           {fields.map(([key, name]) => (
@@ -341,10 +352,23 @@ function Rows<T extends Record<string, number | null>>({
               key={key}
               label={name}
               nullable={blank[key] === null}
-              value={row[key] ?? null}
-              onCommit={(v) => onChange(rows.map((r, n) => (n === i ? { ...r, [key]: v } : r)))}
+              value={(row[key] as number | null) ?? null}
+              onCommit={(v) => change(i, { [key]: v } as Partial<T>)}
             />
           ))}
+          {pick && (
+            <Field label={pick.name}>
+              <Select
+                value={(row[pick.key] as string | null) ?? ''}
+                onChange={(e) => change(i, { [pick.key]: e.target.value || null } as Partial<T>)}
+              >
+                <option value="">{pick.none}</option>
+                {pick.of.map((o) => (
+                  <option key={o}>{o}</option>
+                ))}
+              </Select>
+            </Field>
+          )}
           <Button
             aria-label={`Take out ${title.toLowerCase()} ${i + 1}`}
             onClick={() => onChange(rows.filter((_, n) => n !== i))}

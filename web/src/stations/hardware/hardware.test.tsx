@@ -7,7 +7,13 @@ import { CheckListPane } from './CheckListPane'
 import { HardwareStation } from './HardwareStation'
 import { blankModel } from './models'
 
-const board = { ...blankModel([]), id: 'board', name: 'Bell board', group: 'Boards', holes: [{ xMm: 5, yMm: 5, diaMm: 3 }] }
+const board = {
+  ...blankModel([]),
+  id: 'board',
+  name: 'Bell board',
+  group: 'Boards',
+  holes: [{ xMm: 5, yMm: 5, diaMm: 3, thread: null }],
+}
 const button: Schemas['HardwareModel'] = {
   ...blankModel([]),
   id: 'button',
