@@ -77,7 +77,7 @@ public static class FixingPlacer
         return new PlacedSet(set, first, stuck, conflicts.Count > 0 ? conflicts : [.. Clash(set, stuck)]);
     }
 
-    /// <summary>Decided places of one set that are too near to each other.</summary>
+    /// <summary>Places of one set that are too near to each other.</summary>
     private static IEnumerable<FixingConflict> Clash(FixingSet set, IReadOnlyList<Fixing> fixings) =>
         fixings.Select((f, i) => (Fixing: f, Obstacle: FixingSpace.Among(f, fixings.Take(i)))).Where(x => x.Obstacle is not null)
             .Select(x => new FixingConflict(set, x.Fixing, x.Obstacle!));
@@ -180,7 +180,7 @@ public static class FixingPlacer
             last = at;
         }
 
-        return fixings;
+        return Clash(set, fixings).Any() ? null : fixings;
     }
 
     /// <summary>Where along a strip one of a row may stand, mm.</summary>

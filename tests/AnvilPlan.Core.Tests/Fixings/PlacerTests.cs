@@ -53,6 +53,18 @@ public class PlacerTests
     }
 
     [Fact]
+    public void Heads_of_one_row_do_not_lie_in_each_other_a_smaller_screw_is_taken_or_it_is_said()
+    {
+        // a strip of 12 with its two at 3 and 9: heads of 7 share a millimetre, heads of 5.5 do not
+        var strip = new RowLocus(new Box(new(100, Y - 6, Z), new(112, Y + 6, Z)), Axis.X, Axis.Y, 3, 12, [Y]);
+        FixingSet Pair(params FixingWay[] ways) => new("pair", "x", "Pair", Direction.Up, [strip], ways);
+        var smaller = Placed(Pair(Way(3.5, 7), Way(2.5, 5.5)))[0];
+        Assert.Equal(5.5, smaller.Way.Pieces.Max(x => x.DiaMm));
+        Assert.Empty(smaller.Conflicts);
+        Assert.NotEmpty(Placed(Pair(Way(3.5, 7)))[0].Conflicts);
+    }
+
+    [Fact]
     public void Where_nothing_is_free_every_fixing_names_what_is_in_its_way()
     {
         var placed = Placed(Row(), Peg("wall", new Point3(90, Y, Z), Direction.Right, 30, 120));
