@@ -1,7 +1,5 @@
-using System.Diagnostics;
 using System.Text.Json;
 using System.Text.RegularExpressions;
-using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Work;
 
 namespace AnvilPlan.Cli.Tests;
@@ -9,19 +7,18 @@ namespace AnvilPlan.Cli.Tests;
 /// <summary>The command line as a process: exit codes, one line on standard error, files written.</summary>
 public sealed class CommandLineTests : IDisposable
 {
-    private readonly DirectoryInfo _folder = Directory.CreateTempSubdirectory("anvil-cli-");
-    private static readonly string Demo = Path.Combine(AppContext.BaseDirectory, "demo", "marsh-listening-station.json");
+    private readonly CommandRun _command = new();
 
-    public void Dispose() => _folder.Delete(recursive: true);
+    public void Dispose() => _command.Dispose();
 
     [Fact]
     public void Plan_writes_all_files_and_exits_3_while_a_stop_stands_in_the_way()
     {
-        var to = Path.Combine(_folder.FullName, "out");
-        var text = File.ReadAllText(Demo);
+        var to = Path.Combine(_command.Folder, "out");
+        var text = File.ReadAllText(CommandRun.Demo);
         var supply = text.IndexOf("\"id\": \"supply\"", StringComparison.Ordinal);
         var tooLong = new Regex("\"screwLengthMm\": null").Replace(text, "\"screwLengthMm\": 20", 1, supply);
-        var (code, _, error) = Run(tooLong, "plan", "-", "--out", to);
+        var (code, _, error) = _command.Run(tooLong, "plan", "-", "--out", to);
         Assert.Equal((3, ""), (code, error));
         foreach (var name in (string[])["plan.json", "cutlist.csv", "purchase.csv", "findings.json", "templates.pdf", "packet.pdf",
             "schedule.ics", "wrap.dxf", "wrap.svg", "tray-1.dxf"])
@@ -30,7 +27,7 @@ public sealed class CommandLineTests : IDisposable
         }
 
         Assert.Contains("AC1015", File.ReadAllText(Path.Combine(to, "tray-1.dxf")), StringComparison.Ordinal);
-        Assert.Equal(0, Run(null, "plan", Demo, "--out", to, "--paper", "letter", "--dxf", "r12").Code);
+        Assert.Equal(0, _command.Run(null, "plan", CommandRun.Demo, "--out", to, "--paper", "letter", "--dxf", "r12").Code);
         Assert.Contains("AC1009", File.ReadAllText(Path.Combine(to, "tray-1.dxf")), StringComparison.Ordinal);
         using var plan = JsonDocument.Parse(File.ReadAllText(Path.Combine(to, "plan.json")));
         // 6 faces, a plate, 2 bends, 7 rails of the frame and 2 of the tray, 4 feet, the strip
@@ -69,7 +66,7 @@ public sealed class CommandLineTests : IDisposable
     [InlineData("""{"format":"anvil-plan/project","schema":2}""", "plan", "-", "--out", "o")]
     public void Wrong_use_gets_one_line_and_exit_2(string? input, params string[] arguments)
     {
-        var (code, output, error) = Run(input, arguments);
+        var (code, output, error) = _command.Run(input, arguments);
         Assert.Equal(2, code);
         Assert.Equal("", output);
         Assert.Single(error.TrimEnd('\n').Split('\n'));
@@ -80,13 +77,13 @@ public sealed class CommandLineTests : IDisposable
     [Fact]
     public void Calc_lists_runs_and_batches()
     {
-        using var list = JsonDocument.Parse(Run(null, "calc", "--list").Output);
+        using var list = JsonDocument.Parse(_command.Run(null, "calc", "--list").Output);
         Assert.Contains(list.RootElement.EnumerateArray(), c => c.GetProperty("name").GetString() == "screw_length"
             && c.GetProperty("inputs").TryGetProperty("clamped_mm", out _));
-        using var one = JsonDocument.Parse(Run("""{"sides":6}""", "calc", "mitre_angle", "--json", "-").Output);
+        using var one = JsonDocument.Parse(_command.Run("""{"sides":6}""", "calc", "mitre_angle", "--json", "-").Output);
         Assert.Equal(120, one.RootElement.GetProperty("corner_deg").GetDouble());
         using var batch = JsonDocument.Parse(
-            Run("""[{"calc":"mitre_angle","inputs":{"sides":6}},{"calc":"mitre_angle","inputs":{"sides":2}}]""", "calc", "--batch", "-")
+            _command.Run("""[{"calc":"mitre_angle","inputs":{"sides":6}},{"calc":"mitre_angle","inputs":{"sides":2}}]""", "calc", "--batch", "-")
             .Output);
         Assert.Equal(2, batch.RootElement.GetArrayLength());
         Assert.True(batch.RootElement[1].TryGetProperty("error", out _));
@@ -97,48 +94,9 @@ public sealed class CommandLineTests : IDisposable
     {
         const string Job =
             """{"name":"n","kind":"sheet","kerf":3.2,"trim":10,"stock":[{"id":"S1","w":2440,"h":1220,"qty":null,"price":1}],"parts":[{"id":"P1","w":600,"h":300.4,"qty":5,"grain":false}]}""";
-        using var result = JsonDocument.Parse(Run(Job, "nest", "sheets", "-", "--seconds", "0.2").Output);
+        using var result = JsonDocument.Parse(_command.Run(Job, "nest", "sheets", "-", "--seconds", "0.2").Output);
         Assert.Equal(1, result.RootElement.GetProperty("objective").GetDouble());
         Assert.Equal(5, result.RootElement.GetProperty("sheets")[0].GetProperty("placements").GetArrayLength());
-    }
-
-    [Fact]
-    public void A_project_goes_into_a_database_and_out_again_the_same()
-    {
-        var data = Path.Combine(_folder.FullName, "shop.db");
-        var id = Run(null, "import", Demo, "--data", data).Output.Trim();
-        Assert.Contains(id, Run(null, "projects", "--data", data).Output, StringComparison.Ordinal);
-        var first = Run(null, "export", id, "-", "--data", data).Output;
-        var again = Run(first, "import", "-", "--data", data).Output.Trim();
-        Assert.Equal(first, Run(null, "export", again, "-", "--data", data).Output);
-        Assert.Equal(2, Run(null, "export", Guid.NewGuid().ToString(), "-", "--data", data).Code);
-        Assert.StartsWith("{", Run(null, "schema").Output, StringComparison.Ordinal);
-    }
-
-    [Fact]
-    public void The_shop_is_backed_up_and_restored_and_models_that_differ_come_in_apart()
-    {
-        var (data, other, backup) = (Path.Combine(_folder.FullName, "shop.db"), Path.Combine(_folder.FullName, "other.db"),
-            Path.Combine(_folder.FullName, "shop.backup"));
-        var id = Run(null, "import", Demo, "--data", data).Output.Trim();
-        Assert.Equal((0, ""), Run(null, "backup", backup, "--data", data) is var saved ? (saved.Code, saved.Error) : default);
-        var restored = Run(null, "restore", backup, "--data", other);
-        Assert.Equal((0, "1 project and 0 own models restored.\n"), (restored.Code, restored.Output));
-        Assert.Contains(id, Run(null, "projects", "--data", other).Output, StringComparison.Ordinal);
-        Assert.Contains("before-restore", Run(null, "restore", backup, "--data", other).Output, StringComparison.Ordinal);
-        File.WriteAllText(backup, "torn");
-        var torn = Run(null, "restore", backup, "--data", other);
-        Assert.Equal(2, torn.Code);
-        Assert.Contains("nothing was restored", torn.Error, StringComparison.Ordinal);
-
-        var file = System.Text.Json.Nodes.JsonNode.Parse(File.ReadAllText(Demo))!;
-        var model = Shipped.Catalog.Model(file["design"]!["devices"]![0]!["modelId"]!.GetValue<string>());
-        file["models"] = new System.Text.Json.Nodes.JsonArray(JsonSerializer.SerializeToNode(model with { MassG = model.MassG + 3 },
-            Shipped.Json));
-        var came = Run(file.ToJsonString(), "import", "-", "--data", data);
-        Assert.Equal(0, came.Code);
-        Assert.Contains($"came in as {model.Id}-2", came.Error, StringComparison.Ordinal);
-        Assert.Contains($"\"{model.Id}-2\"", Run(null, "export", came.Output.Trim(), "-", "--data", data).Output, StringComparison.Ordinal);
     }
 
     [Fact]
@@ -148,37 +106,12 @@ public sealed class CommandLineTests : IDisposable
             { ["TZ"] = "Pacific/Auckland", ["LANG"] = "de_DE.UTF-8", ["LC_ALL"] = "tr_TR.UTF-8" }];
         var written = machines.Select((m, i) =>
         {
-            var to = Path.Combine(_folder.FullName, "machine-" + i);
-            Assert.Equal(0, Run(null, m, "plan", Demo, "--out", to).Code);
+            var to = Path.Combine(_command.Folder, "machine-" + i);
+            Assert.Equal(0, _command.RunOn(m, null, "plan", CommandRun.Demo, "--out", to).Code);
             return Directory.GetFiles(to).ToDictionary(f => Path.GetFileName(f), File.ReadAllBytes);
         }).ToList();
         Assert.Equal(written[0].Keys.Order(StringComparer.Ordinal), written[1].Keys.Order(StringComparer.Ordinal));
         Assert.All(written[0], f => Assert.True(f.Value.AsSpan().SequenceEqual(written[1][f.Key]), f.Key));
         Assert.True(written[0].Count > 20);
-    }
-
-    private (int Code, string Output, string Error) Run(string? input, params string[] arguments) => Run(input, [], arguments);
-
-    private (int Code, string Output, string Error) Run(string? input, Dictionary<string, string> environment, params string[] arguments)
-    {
-        var info = new ProcessStartInfo("dotnet", [typeof(Program).Assembly.Location, .. arguments])
-        {
-            RedirectStandardInput = true,
-            RedirectStandardOutput = true,
-            RedirectStandardError = true,
-            WorkingDirectory = _folder.FullName,
-        };
-        foreach (var (name, value) in environment)
-        {
-            info.Environment[name] = value;
-        }
-
-        using var process = Process.Start(info)!;
-        var output = process.StandardOutput.ReadToEndAsync();
-        var error = process.StandardError.ReadToEndAsync();
-        process.StandardInput.Write(input ?? "");
-        process.StandardInput.Close();
-        process.WaitForExit();
-        return (process.ExitCode, output.Result, error.Result);
     }
 }

@@ -26,6 +26,12 @@ public sealed record WoodScrewSize(
     string Name, double ShankMm, double RootMm, double HeadMm, double ClearanceMm,
     double PilotSoftwoodMm, double PilotPlywoodMm, double PilotHardwoodMm, double PilotMdfMm, string Source)
 {
+    /// <summary>Height of a pan head: its shape is the same in every gauge. [R]</summary>
+    public double PanHeadHighMm => HeadMm * 0.35;
+
+    /// <summary>Height of a countersunk head with its rim. [R]</summary>
+    public double SunkHeadHighMm => HeadMm * 0.4;
+
     public double PilotFor(Material material) => material.Family switch
     {
         MaterialFamily.Plywood => PilotPlywoodMm,

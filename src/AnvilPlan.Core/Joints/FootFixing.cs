@@ -119,7 +119,7 @@ internal static class FootFixing
         ScrewChoice choice, WoodScrewSize size, Material into, SolidPart floor, SolidPart? foot, double seatMm,
             IReadOnlyList<(SolidPart Part, LayerRole Role, double Mm)> parts, string place, string placeWhy, string suffix)
     {
-        var head = new ScrewHead(size.Name, HeadForm.Pan, size.Source, size.HeadMm, size.HeadMm * 0.35, null, "cross recess",
+        var head = new ScrewHead(size.Name, HeadForm.Pan, size.Source, size.HeadMm, size.PanHeadHighMm, null, "cross recess",
             LengthMeasured.UnderHead, null, null);
         var layers = new List<WayLayer>(Foot(foot, seatMm, size.ClearanceMm, place));
         var from = seatMm;

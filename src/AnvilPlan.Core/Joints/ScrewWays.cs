@@ -123,9 +123,9 @@ public static class ScrewWays
         var pilot = size.PilotFor(into);
         // the drill goes a millimetre past the point, and never through
         var deep = Math.Min(reach + 1, joint.IntoMm - 0.5);
-        var head = new ScrewHead(size.Name, sinks ? HeadForm.Countersunk : HeadForm.Pan, size.Source, size.HeadMm, sinks ? size.HeadMm * 0.4
-            : WoodPlug.HeadMm(size), sinks ? 90 : null, "cross recess", sinks ? LengthMeasured.OverHead : LengthMeasured.UnderHead,
-            null, null);
+        var head = new ScrewHead(size.Name, sinks ? HeadForm.Countersunk : HeadForm.Pan, size.Source, size.HeadMm,
+            sinks ? size.SunkHeadHighMm : size.PanHeadHighMm, sinks ? 90 : null, "cross recess",
+            sinks ? LengthMeasured.OverHead : LengthMeasured.UnderHead, null, null);
         var clear = Bore.Through(size.ClearanceMm, $"clearance for wood screw {size.Name}: {size.ClearanceMm} mm ({size.Source})");
         return new FixingWay(
             FixingKind.WoodScrew, joint.HeadAt,

@@ -25,10 +25,8 @@ public sealed record WoodPlug(double DiaMm, double DeepMm)
     /// <summary>The kind of its line on the list of what is bought.</summary>
     public const string Kind = "plug";
 
-    public static double HeadMm(WoodScrewSize size) => size.HeadMm * 0.35;
-
     /// <summary>How thick a panel must be for a plug over a screw of that size.</summary>
-    public static double LeastPanelMm(WoodScrewSize size) => HeadMm(size) + PlugMm + UnderHeadMm;
+    public static double LeastPanelMm(WoodScrewSize size) => size.PanHeadHighMm + PlugMm + UnderHeadMm;
 
     /// <summary>The same for the thinnest of the screws.</summary>
     public static double LeastPanelMm(Catalog catalog) =>
@@ -37,5 +35,5 @@ public sealed record WoodPlug(double DiaMm, double DeepMm)
     /// <summary>Null where too little would be left under the head, or the head is wider than any plug.</summary>
     public static WoodPlug? Over(WoodScrewSize size, double panelMm) =>
         panelMm >= LeastPanelMm(size) - 1e-6 && Sold.FirstOrDefault(d => d >= size.HeadMm + 0.3) is var dia and > 0
-            ? new WoodPlug(dia, HeadMm(size) + PlugMm) : null;
+            ? new WoodPlug(dia, size.PanHeadHighMm + PlugMm) : null;
 }
