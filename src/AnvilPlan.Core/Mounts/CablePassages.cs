@@ -84,14 +84,23 @@ internal static class CablePassages
         {
             bool Free(Uv p) => !taken.Exists(t => p.U - halfU - RimMm < t.Max.U && p.U + halfU + RimMm > t.Min.U
                 && p.V - halfV - RimMm < t.Max.V && p.V + halfV + RimMm > t.Min.V);
-            var free = from u in Steps(RimMm + halfU, plate.LengthMm - RimMm - halfU)
-                       from v in Steps(RimMm + halfV, plate.WidthMm - RimMm - halfV)
-                       let p = new Uv(u, v)
-                       where Free(p)
-                       select (Uv?)p;
-            if (free.MinBy(p => p!.Value.DistanceTo(wanted)) is { } at)
+            var (at, nearestMm) = ((Uv?)null, double.MaxValue);
+            foreach (var u in Steps(RimMm + halfU, plate.LengthMm - RimMm - halfU))
             {
-                return (at - new Uv(halfU, halfV), at + new Uv(halfU, halfV));
+                foreach (var v in Steps(RimMm + halfV, plate.WidthMm - RimMm - halfV))
+                {
+                    // what lies farther than a free place needs no look
+                    var p = new Uv(u, v);
+                    if (p.DistanceTo(wanted) is var mm && mm < nearestMm && Free(p))
+                    {
+                        (at, nearestMm) = (p, mm);
+                    }
+                }
+            }
+
+            if (at is { } middle)
+            {
+                return (middle - new Uv(halfU, halfV), middle + new Uv(halfU, halfV));
             }
         }
 
