@@ -36,6 +36,7 @@ builder.Services.Configure<RouteHandlerOptions>(o => o.ThrowOnBadRequest = true)
 builder.Services.AddOpenApi(o => o.AddSchemaTransformer<AlwaysWritten>().AddSchemaTransformer<PlacesAsText>());
 builder.Services.AddProblemDetails(o => o.CustomizeProblemDetails = Problems.Explain);
 builder.Services.AddExceptionHandler<Problems>();
+builder.Services.AddDelivery();
 builder.Services.AddAnvilStore(data);
 builder.Services.AddSingleton(new PlanLimit(builder.Configuration.GetValue("plan-seconds", PlanLimit.Usual.Seconds)));
 builder.Services.AddSingleton<PlanDesk>();
@@ -60,11 +61,12 @@ if (!describing)
 }
 
 app.UseMiddleware<Guard>();
+app.UseResponseCompression();
 app.UseExceptionHandler();
 app.UseMiddleware<Deadline>();
 app.UseStatusCodePages();
 app.UseDefaultFiles();
-app.UseStaticFiles();
+app.UseStaticFiles(Delivery.Files);
 app.MapOpenApi("/api/openapi.json");
 app.MapProjects();
 app.MapProjectFiles();
@@ -80,7 +82,7 @@ app.MapGluing();
 app.MapCalculators();
 app.MapLengths();
 // not for the API: there a wrong address is told as such, and a wrong method with those that it takes
-app.MapFallbackToFile("{**page:regex(^(?!api(/|$)).*$):nonfile}", "index.html");
+app.MapFallbackToFile("{**page:regex(^(?!api(/|$)).*$):nonfile}", "index.html", Delivery.Files);
 try
 {
     await app.StartAsync();

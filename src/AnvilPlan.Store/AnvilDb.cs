@@ -42,6 +42,8 @@ public sealed class AnvilDb(DbContextOptions<AnvilDb> options) : DbContext(optio
         modelBuilder.Entity<RevisionRow>(e =>
         {
             e.HasKey(r => new { r.ProjectId, r.Number });
+            // what comes after a revision is asked at every step forward and back
+            e.HasIndex(r => new { r.ProjectId, r.ParentNumber });
             e.HasOne<KnowledgeRow>().WithMany().HasForeignKey(r => r.KnowledgeMark).OnDelete(DeleteBehavior.Restrict);
         });
         modelBuilder.Entity<BenchRow>(e =>

@@ -155,7 +155,7 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
         var project = await Find(db, id, cancel);
-        return await Opened(db, project, await Revision(db, id, number, cancel), false, cancel);
+        return (await Opened(db, project, await Revision(db, id, number, cancel), cancel)) with { CanRedo = false };
     }
 
     /// <summary>Adds lines to the bench log of a project; the design stays as it is.</summary>
@@ -238,17 +238,17 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
     /// <summary>Goes back to the revision before the current one; nothing is deleted.</summary>
     /// <param name="check">Sees the project as it would be, before it is made current; what it throws leaves everything as it is.</param>
     public Task<OpenProject> Undo(Guid id, int expected, Action<OpenProject> check, CancellationToken cancel) =>
-        Move(id, expected, (current, _) => current.ParentNumber, check, cancel);
+        Move(id, expected, (db, now) => Task.FromResult(now.ParentNumber), check, cancel);
 
     /// <summary>Goes forward again to the newest revision made on the current one.</summary>
     /// <inheritdoc cref="Undo" path="/param"/>
     public Task<OpenProject> Redo(Guid id, int expected, Action<OpenProject> check, CancellationToken cancel) =>
-        Move(id, expected, NextOf, check, cancel);
+        Move(id, expected, (db, now) => NextOf(db, id, now.Number, cancel), check, cancel);
 
     /// <summary>Makes any revision of the history current, also one that was kept aside.</summary>
     /// <inheritdoc cref="Undo" path="/param"/>
     public Task<OpenProject> GoTo(Guid id, int expected, int number, Action<OpenProject> check, CancellationToken cancel) =>
-        Move(id, expected, (_, all) => all.Any(r => r.Number == number) ? number : throw NoRevision(number), check, cancel);
+        Move(id, expected, (_, _) => Task.FromResult<int?>(number), check, cancel);
 
     public async Task<IReadOnlyList<RevisionLine>> History(Guid id, CancellationToken cancel)
     {
@@ -260,29 +260,19 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
                 r.KnowledgeMark != null && r.KnowledgeMark != known)).ToListAsync(cancel);
     }
 
-    private async Task<OpenProject> Move(Guid id, int expected, Func<RevisionRow, IReadOnlyList<RevisionRow>, int?> to,
-        Action<OpenProject> check, CancellationToken cancel)
+    /// <param name="to">The number that is gone to from the current revision; null = there is none.</param>
+    private async Task<OpenProject> Move(Guid id, int expected, Func<AnvilDb, RevisionRow, Task<int?>> to, Action<OpenProject> check,
+        CancellationToken cancel)
     {
         await using var db = await contexts.CreateDbContextAsync(cancel);
         var project = await Find(db, id, cancel);
         Expect(project, expected);
-        var lines = await db.Revisions.AsNoTracking().Where(r => r.ProjectId == id)
-            .Select(r => new RevisionRow
-            {
-                ProjectId = id,
-                Number = r.Number,
-                ParentNumber = r.ParentNumber,
-                Label = r.Label,
-                KeptAside = r.KeptAside,
-                DesignJson = ""
-            }).ToListAsync(cancel);
-        if (to(lines.First(r => r.Number == project.CurrentNumber), lines) is not { } number || number == project.CurrentNumber)
+        if (await to(db, await Revision(db, id, project.CurrentNumber, cancel)) is not { } number || number == project.CurrentNumber)
         {
             return await Opened(db, project, cancel);
         }
 
-        var target = await db.Revisions.AsNoTracking().FirstAsync(r => r.ProjectId == id && r.Number == number, cancel);
-        var moved = await Opened(db, project, target, lines.Exists(r => r.ParentNumber == number && !r.KeptAside), cancel);
+        var moved = await Opened(db, project, await Revision(db, id, number, cancel), cancel);
         check(moved);
 
         // checked before the write begins, so that nobody waits for it; whoever was faster meanwhile is seen here
@@ -304,8 +294,9 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         }
     }
 
-    private static int? NextOf(RevisionRow current, IReadOnlyList<RevisionRow> all) =>
-        all.Where(r => r.ParentNumber == current.Number && !r.KeptAside).Select(r => (int?)r.Number).Max();
+    /// <summary>The newest revision made on that one; null where it is the last.</summary>
+    private static Task<int?> NextOf(AnvilDb db, Guid id, int number, CancellationToken cancel) =>
+        db.Revisions.Where(r => r.ProjectId == id && r.ParentNumber == number && !r.KeptAside).MaxAsync(r => (int?)r.Number, cancel);
 
     private static async Task<ProjectRow> Find(AnvilDb db, Guid id, CancellationToken cancel)
     {
@@ -324,8 +315,7 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
     {
         var current = await db.Revisions.AsNoTracking().FirstAsync(r => r.ProjectId == project.Id
             && r.Number == project.CurrentNumber, cancel);
-        return await Opened(db, project, current, await db.Revisions.AnyAsync(r => r.ProjectId == project.Id
-            && r.ParentNumber == current.Number && !r.KeptAside, cancel), cancel);
+        return await Opened(db, project, current, cancel);
     }
 
     /// <summary>The <see cref="OpenProject.Content"/> that a project of that design and records would have.</summary>
@@ -355,8 +345,9 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
         row.Number, row.AtUtc, row.Unit, row.PartId, row.Fingerprint, row.Operation, row.State,
         row is { Dimension: { } dimension, ReadingMm: { } mm } ? new BenchReading(dimension, mm) : null, row.Minutes, row.Note);
 
-    private static async Task<OpenProject> Opened(AnvilDb db, ProjectRow project, RevisionRow at, bool canRedo, CancellationToken cancel)
+    private static async Task<OpenProject> Opened(AnvilDb db, ProjectRow project, RevisionRow at, CancellationToken cancel)
     {
+        var canRedo = await NextOf(db, project.Id, at.Number, cancel) is not null;
         var asBuilt = new AsBuilt([.. (await db.Bench.AsNoTracking().Where(b => b.ProjectId == project.Id).OrderBy(b => b.Number)
             .ToListAsync(cancel)).Select(Entry)]);
         var content = Wire.Fingerprint([at.DesignJson, Wire.Json(asBuilt)]);

@@ -1,43 +1,58 @@
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
-import { StrictMode } from 'react'
+import { StrictMode, type ComponentType } from 'react'
 import { createRoot } from 'react-dom/client'
 import { createBrowserRouter, Navigate } from 'react-router'
 import { RouterProvider } from 'react-router/dom'
 import './index.css'
+import { Opening, PageLost } from './frame/PageLost'
 import { ProjectFrame } from './frame/ProjectFrame'
+import type { StationKey } from './frame/stations'
 import { PreferencesProvider } from './kit/preferences'
-import { BriefStation } from './stations/brief/BriefStation'
-import { CutsStation } from './stations/cuts/CutsStation'
-import { FitStation } from './stations/fit/FitStation'
-import { HardwareStation } from './stations/hardware/HardwareStation'
-import { MountsStation } from './stations/mounts/MountsStation'
-import { PacketStation } from './stations/packet/PacketStation'
 import { ProjectsStation } from './stations/projects/ProjectsStation'
-import { SumsPage, SumsStation } from './stations/sums/SumsStation'
-import { ShopStation } from './stations/shop/ShopStation'
-import { ShellStation } from './stations/shell/ShellStation'
+
+/** Each page is a script of its own, fetched when it is first opened, or when the first page has come to rest. */
+const STATION_PAGES: Record<StationKey, () => Promise<ComponentType>> = {
+  brief: () => import('./stations/brief/BriefStation').then((m) => m.BriefStation),
+  hardware: () => import('./stations/hardware/HardwareStation').then((m) => m.HardwareStation),
+  fit: () => import('./stations/fit/FitStation').then((m) => m.FitStation),
+  shell: () => import('./stations/shell/ShellStation').then((m) => m.ShellStation),
+  cuts: () => import('./stations/cuts/CutsStation').then((m) => m.CutsStation),
+  mounts: () => import('./stations/mounts/MountsStation').then((m) => m.MountsStation),
+  packet: () => import('./stations/packet/PacketStation').then((m) => m.PacketStation),
+  sums: () => import('./stations/sums/SumsStation').then((m) => m.SumsStation),
+}
+
+const OTHER_PAGES: Record<string, () => Promise<ComponentType>> = {
+  '/shop': () => import('./stations/shop/ShopStation').then((m) => m.ShopStation),
+  '/sums': () => import('./stations/sums/SumsStation').then((m) => m.SumsPage),
+}
+
+const pages = (of: Record<string, () => Promise<ComponentType>>) =>
+  Object.entries(of).map(([path, load]) => ({
+    path,
+    lazy: async () => ({ Component: await load() }),
+    errorElement: <PageLost />,
+    HydrateFallback: Opening,
+  }))
 
 const router = createBrowserRouter([
   { path: '/', element: <ProjectsStation /> },
-  { path: '/shop', element: <ShopStation /> },
-  { path: '/sums', element: <SumsPage /> },
+  ...pages(OTHER_PAGES),
   {
     path: '/project/:id',
     element: <ProjectFrame />,
-    children: [
-      { index: true, element: <Navigate to="brief" replace /> },
-      { path: 'brief', element: <BriefStation /> },
-      { path: 'hardware', element: <HardwareStation /> },
-      { path: 'fit', element: <FitStation /> },
-      { path: 'shell', element: <ShellStation /> },
-      { path: 'cuts', element: <CutsStation /> },
-      { path: 'mounts', element: <MountsStation /> },
-      { path: 'packet', element: <PacketStation /> },
-      { path: 'sums', element: <SumsStation /> },
-    ],
+    HydrateFallback: Opening,
+    children: [{ index: true, element: <Navigate to="brief" replace /> }, ...pages(STATION_PAGES)],
   },
   { path: '*', element: <Navigate to="/" replace /> },
 ])
+
+// so that going from page to page waits for nothing, and a server that is stopped meanwhile takes no page away
+window.addEventListener('load', () =>
+  window.setTimeout(() => {
+    for (const load of [...Object.values(STATION_PAGES), ...Object.values(OTHER_PAGES)]) void load().catch(() => undefined)
+  }, 500),
+)
 
 const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: false } } })
 

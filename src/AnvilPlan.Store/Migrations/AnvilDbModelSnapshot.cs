@@ -178,6 +178,8 @@ namespace AnvilPlan.Store.Migrations
 
                     b.HasIndex("KnowledgeMark");
 
+                    b.HasIndex("ProjectId", "ParentNumber");
+
                     b.ToTable("Revisions");
                 });
 
