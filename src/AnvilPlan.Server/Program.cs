@@ -41,6 +41,7 @@ builder.Services.AddAnvilStore(data);
 builder.Services.AddSingleton(new PlanLimit(builder.Configuration.GetValue("plan-seconds", PlanLimit.Usual.Seconds)));
 builder.Services.AddSingleton<PlanDesk>();
 builder.Services.AddSingleton<Editing>();
+builder.Services.AddSingleton<BeginningDesk>();
 builder.Services.AddSingleton<ArrangementDesk>();
 builder.Services.AddSingleton<ICaliper, SimulatedCaliper>(_ => new SimulatedCaliper());
 

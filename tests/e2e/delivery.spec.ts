@@ -14,7 +14,7 @@ test('the first page is small, compressed, and its scripts are fetched once for 
   await page.goto('/')
   await expect(page.getByRole('button', { name: 'Begin' })).toBeVisible()
   await expect.poll(() => down.some((d) => /CutsStation-.*\.js$/.test(d.path))).toBe(true)
-  const named = (await (await page.request.get('/')).text()).match(/\/assets\/[^"]+\.js/g) ?? []
+  const named: string[] = (await (await page.request.get('/')).text()).match(/\/assets\/[^"]+\.js/g) ?? []
   expect(named.length).toBeGreaterThan(0)
   const first = down.filter((d) => named.includes(d.path))
   expect(first.map((d) => d.headers['content-encoding'])).toEqual(first.map(() => 'br'))

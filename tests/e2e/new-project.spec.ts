@@ -45,6 +45,39 @@ test('from nothing to a downloaded DXF with the holes in their places', async ({
   expect(holes.every((h) => Math.abs(h.radius - 1.45) < 1e-9)).toBe(true)
 })
 
+test('from a picture to a cut list, and back by a file let fall on the page', async ({ page }) => {
+  await page.goto('/')
+  await page.getByLabel('Name of the new housing').fill('Tower level desk')
+  await page.getByRole('radio', { name: /^Desk console/ }).check()
+  await page.getByRole('button', { name: 'Begin' }).click()
+  await expect(page.getByRole('heading', { name: 'Tower level desk' })).toBeVisible()
+  await station(page, 'Cuts')
+  await expect(page.getByRole('cell', { name: 'Lip', exact: true }).first()).toBeVisible()
+
+  await page.goto('/')
+  const card = page.getByRole('listitem').filter({ hasText: 'Tower level desk' })
+  await expect(card.getByRole('img', { name: 'Tower level desk, as it stands' })).toBeVisible()
+  await expect(card.getByText('320 × 240 × 160 mm')).toBeVisible()
+  await expect(card.getByRole('link', { name: 'Add the hardware that goes in' })).toHaveAttribute('href', /\/hardware$/)
+  await card.getByRole('button', { name: 'Rename Tower level desk' }).click()
+  await page.getByLabel('New name of Tower level desk').fill('Tower desk')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('button', { name: 'Rename Tower desk' })).toBeVisible()
+
+  const list = (await (await page.request.get('/api/projects')).json()) as { id: string; name: string }[]
+  const file = await (
+    await page.request.get(`/api/projects/${list.find((p) => p.name === 'Tower desk')?.id}/project.json`)
+  ).text()
+  const dropped = await page.evaluateHandle((text) => {
+    const data = new DataTransfer()
+    data.items.add(new File([text], 'desk.json', { type: 'application/json' }))
+    return data
+  }, file)
+  await page.dispatchEvent('body', 'drop', { dataTransfer: dropped })
+  await expect(page).toHaveURL(/\/project\/.*\/brief$/)
+  await expect(page.getByRole('heading', { name: 'Tower desk' })).toBeVisible()
+})
+
 test('a project file goes out, comes back in, and a broken one is refused in a sentence', async ({ page }) => {
   const id = await openNew(page, 'Seed drawer')
   const text = await (await page.request.get(`/api/projects/${id}/project.json`)).text()

@@ -30,6 +30,10 @@ internal static class FlatGeometry
     public static Geometry Less(Geometry left, IReadOnlyCollection<Geometry> away) =>
         away.Count == 0 ? left : Less(left, UnaryUnionNG.Union(away, Factory, Grid));
 
+    public static Geometry Nothing => Factory.CreatePolygon();
+
+    public static Geometry Both(Geometry a, Geometry b) => OverlayNG.Overlay(a, b, OverlayNG.UNION, Grid);
+
     public static Geometry Common(Geometry a, Geometry b) => OverlayNG.Overlay(a, b, OverlayNG.INTERSECTION, Grid);
 
     /// <summary>The pieces larger than that, the largest first; rims counter-clockwise, so that the material lies on their left.</summary>

@@ -18,8 +18,18 @@ public static class ProjectRoutes
         var projects = routes.MapGroup("/api/projects").WithTags("projects").ProducesProblem(400).ProducesProblem(404).ProducesProblem(409)
             .ProducesProblem(422);
         projects.MapGet("/", (ProjectStore store, CancellationToken cancel) => store.List(cancel)).WithName("listProjects");
+        projects.MapGet("/beginnings", (BeginningDesk beginnings, CancellationToken cancel) => beginnings.All(cancel))
+            .WithName("beginnings");
         projects.MapPost("/", Create).WithName("createProject");
         projects.MapGet("/{id:guid}", Open).WithName("openProject");
+        projects.MapGet("/{id:guid}/card", async (Guid id, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+        {
+            var (project, bench) = (await store.Open(id, cancel), await desk.Bench(cancel));
+            return ProjectCard.Of(project, desk.Plan(project, bench), bench.Catalog);
+        }).WithName("projectCard");
+        projects.MapPost("/{id:guid}/name", (Guid id, NewName wanted, Editing editing, CancellationToken cancel) => editing.Save(
+            id, wanted.ExpectedRevision, "Rename", (before, _) => before.Design with { Name = wanted.Name.Trim() }, cancel))
+            .WithName("renameProject");
         projects.MapPut("/{id:guid}/design", Edit).WithName("editDesign");
         projects.MapGet("/deleted", (ProjectStore store, CancellationToken cancel) => store.Deleted(cancel)).WithName("deletedProjects");
         projects.MapDelete("/{id:guid}", async (Guid id, int expectedRevision, ProjectStore store, CancellationToken cancel) =>
@@ -54,11 +64,11 @@ public static class ProjectRoutes
     private static async Task<ProjectView> Create(NewProject wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
-        return await Begin(StartingDesign.Named(wanted.Name.Trim()), "New project", store, desk, bench, cancel);
+        return await Begin(Beginning.With(wanted.System, wanted.Name.Trim(), bench), "New project", store, desk, bench, cancel);
     }
 
     /// <summary>The design as it is now as a project of its own; nothing of it is made yet.</summary>
-    private static async Task<ProjectView> Copy(Guid id, NewProject wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    private static async Task<ProjectView> Copy(Guid id, CopyName wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
         var design = (await store.Open(id, cancel)).Design;

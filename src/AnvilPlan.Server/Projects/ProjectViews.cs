@@ -42,7 +42,12 @@ public sealed record SeenArea(IReadOnlyList<Uv> Rim, IReadOnlyList<IReadOnlyList
         [.. PartOutline.Seen(part).Select(r => new SeenArea(r.Rim.Points(SagittaMm), [.. r.Inside.Select(i => i.Points(SagittaMm))]))];
 }
 
-public sealed record NewProject(string Name);
+/// <param name="System">Key of the way to build that it begins with; null = a closed box.</param>
+public sealed record NewProject(string Name, string? System = null);
+
+public sealed record CopyName(string Name);
+
+public sealed record NewName(int ExpectedRevision, string Name);
 
 /// <param name="Label">What was done, in a few words, for the history.</param>
 public sealed record DesignEdit(int ExpectedRevision, string Label, Design Design);

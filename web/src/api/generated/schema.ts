@@ -36,6 +36,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/beginnings": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["beginnings"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{id}": {
         parameters: {
             query?: never;
@@ -47,6 +63,38 @@ export interface paths {
         put?: never;
         post?: never;
         delete: operations["deleteProject"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["projectCard"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/name": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["renameProject"];
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -1259,6 +1307,16 @@ export interface components {
              */
             inertiaMm4: number;
         };
+        /** @description What a new project may begin with. */
+        Beginning: {
+            /** @description Key of the way to build; null = a closed box. */
+            system: null | string;
+            name: string;
+            about: string;
+            /** @description Width, depth and height over all, before the maker says how large it may be. */
+            outerMm: components["schemas"]["Point3"];
+            picture: components["schemas"]["SolidPicture"];
+        };
         /** @description One line of the bench log: what happened to a part, as it was known then. Lines are added, never changed or taken out. */
         BenchEntry: {
             /**
@@ -1717,6 +1775,9 @@ export interface components {
             /** @description Names of made parts that were worked on already and change with it, or go. */
             workLost: string[];
         };
+        CopyName: {
+            name: string;
+        };
         CornerChoice: {
             /** Format: int32 */
             expectedRevision: number;
@@ -2136,6 +2197,22 @@ export interface components {
          * @enum {unknown}
          */
         Face: "left" | "right" | "front" | "back" | "bottom" | "top";
+        /** @description A flat area of something solid. mm of the picture, v upwards. */
+        Facet: {
+            /** @description The part or device. */
+            of: components["schemas"]["Place"];
+            stuff: components["schemas"]["Stuff"];
+            /**
+             * Format: double
+             * @description How much light falls on it: 1 = all.
+             */
+            light: number;
+            /** @description Counter-clockwise. */
+            rim: components["schemas"]["Uv"][];
+            inside: components["schemas"]["Uv"][][];
+            /** @description Stretches of the rim, by the corner that they begin at, over which something round goes on: no line is drawn there. */
+            soft: number[];
+        };
         /** @description Something that is true once an operation is done. */
         Fact: {
             done: components["schemas"]["Done"];
@@ -3361,8 +3438,15 @@ export interface components {
             modelId: string;
             deckId: string;
         };
+        NewName: {
+            /** Format: int32 */
+            expectedRevision: number;
+            name: string;
+        };
         NewProject: {
             name: string;
+            /** @description Key of the way to build that it begins with; null = a closed box. */
+            system: null | string;
         };
         /** @description A reading for one dimension; the source is the caliper's name or `typed`. */
         NewReading: {
@@ -3375,6 +3459,11 @@ export interface components {
             /** Format: int32 */
             expectedRevision: number;
             system: string;
+        };
+        /** @description What is to be done next. */
+        NextStep: {
+            text: string;
+            station: null | components["schemas"]["Station"];
         };
         /** @description A left-over kept for use, length along its grain. */
         Offcut: {
@@ -3810,6 +3899,25 @@ export interface components {
             /** Format: double */
             plusMinusMm: number;
         };
+        /** @description A project at a glance. */
+        ProjectCard: {
+            /** Format: uuid */
+            id: string;
+            /** Format: int32 */
+            revision: number;
+            /** @description Width, depth and height over all. */
+            outerMm: components["schemas"]["Point3"];
+            /** @description The ways to build that it uses, in words. */
+            built: string[];
+            /** Format: int32 */
+            devices: number;
+            /** Format: int32 */
+            parts: number;
+            /** @description Those with snags. */
+            stations: components["schemas"]["StationSays"][];
+            next: components["schemas"]["NextStep"];
+            picture: components["schemas"]["SolidPicture"];
+        };
         /** @description A line of the list of projects. */
         ProjectLine: {
             /** Format: uuid */
@@ -4161,6 +4269,15 @@ export interface components {
         /** @enum {unknown} */
         SizeBasis: "outer" | "inner";
         /**
+         * @description A thing as it stands before the eye, in parallel projection: the facets of which something is seen, the farthest first, so that they
+         *     are painted over one another. Lengths along the picture are true.
+         */
+        SolidPicture: {
+            min: components["schemas"]["Uv"];
+            max: components["schemas"]["Uv"];
+            facets: components["schemas"]["Facet"][];
+        };
+        /**
          * @description Which way the line between the two panels of a face runs in the drawing of that face.
          * @enum {unknown}
          */
@@ -4224,6 +4341,13 @@ export interface components {
          * @enum {unknown}
          */
         Station: "brief" | "hardware" | "fit" | "shell" | "cuts" | "mounts";
+        StationSays: {
+            station: components["schemas"]["Station"];
+            /** Format: int32 */
+            stops: number;
+            /** Format: int32 */
+            warns: number;
+        };
         /** @description What sticks a device to its deck: strips of that size in all. */
         Stick: {
             kind: components["schemas"]["StickKind"];
@@ -4625,6 +4749,11 @@ export interface components {
             /** @description Small letters, digits and hyphens; the parts' ids begin with it. */
             id: string;
         };
+        /**
+         * @description What a facet is made of, as far as the eye tells it.
+         * @enum {unknown}
+         */
+        Stuff: "wood" | "board" | "metal" | "clear" | "plastic" | "device";
         /** @enum {unknown} */
         SumInputKind: "number" | "list" | "choice" | "flag" | "points";
         /** @description A construction system that can be added to a design. */
@@ -5160,6 +5289,62 @@ export interface operations {
             };
         };
     };
+    beginnings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Beginning"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     openProject: {
         parameters: {
             query?: never;
@@ -5238,6 +5423,126 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ProjectLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    projectCard: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectCard"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    renameProject: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NewName"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
                 };
             };
             /** @description Bad Request */
@@ -5465,7 +5770,7 @@ export interface operations {
         };
         requestBody: {
             content: {
-                "application/json": components["schemas"]["NewProject"];
+                "application/json": components["schemas"]["CopyName"];
             };
         };
         responses: {

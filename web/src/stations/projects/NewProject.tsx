@@ -1,13 +1,16 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useRef, useState } from 'react'
 import { useNavigate } from 'react-router'
 import { api, RefusedError, taken, type Problem, type Schemas } from '../../api/client'
 import { Button } from '../../kit/controls'
+import { SolidPicture } from '../../kit/drawing/SolidPicture'
+import { usePreferences } from '../../kit/preferences'
 import { ModelsDiffer } from '../hardware/ModelsDiffer'
 
 /** Begins a project by name, or brings one in from a file; models in it that differ from the shop's are asked about. */
 export function NewProject() {
   const [name, setName] = useState('')
+  const [system, setSystem] = useState<string | null>(null)
   const [chosen, setChosen] = useState<File | null>(null)
   const file = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
@@ -19,7 +22,7 @@ export function NewProject() {
     void navigate(`/project/${view.id}/brief`)
   }
   const create = useMutation({
-    mutationFn: async () => taken(await api.POST('/api/projects', { body: { name } })),
+    mutationFn: async () => taken(await api.POST('/api/projects', { body: { name, system } })),
     onSuccess: go,
   })
   const bring = useMutation({
@@ -36,6 +39,11 @@ export function NewProject() {
     },
     onSuccess: go,
   })
+  const take = (from: File) => {
+    setChosen(from)
+    bring.mutate({ from, models: 'ask' })
+  }
+  useDroppedFile(take)
   const differs = bring.error instanceof RefusedError ? (bring.error.problem.differs ?? null) : null
   const again = (models: 'both' | 'ours') => chosen && bring.mutate({ from: chosen, models })
   const error = create.error ?? (differs ? null : bring.error)
@@ -56,6 +64,7 @@ export function NewProject() {
             onChange={(e) => setName(e.target.value)}
           />
         </label>
+        <Beginnings chosen={system} onChoose={setSystem} />
         <Button look="main" type="submit" disabled={create.isPending || name.trim() === ''}>
           Begin
         </Button>
@@ -72,11 +81,11 @@ export function NewProject() {
           const from = e.target.files?.[0]
           e.target.value = ''
           if (!from) return
-          setChosen(from)
-          bring.mutate({ from, models: 'ask' })
+          take(from)
         }}
       />
       <Button onClick={() => file.current?.click()}>Bring in a project file</Button>
+      <p className="mt-1 text-[0.85rem] text-dim">Or drop it anywhere on this page.</p>
       {error && (
         <p role="alert" className="mt-3 break-words text-stop">
           {error instanceof RefusedError ? error.message : 'The file could not be read.'}
@@ -84,5 +93,67 @@ export function NewProject() {
       )}
       <ModelsDiffer differs={differs} onBoth={() => again('both')} onOurs={() => again('ours')} onLeave={bring.reset} />
     </section>
+  )
+}
+
+/** A file let fall anywhere on the page. */
+function useDroppedFile(take: (file: File) => void) {
+  const latest = useRef(take)
+  useEffect(() => {
+    latest.current = take
+  })
+  useEffect(() => {
+    const over = (event: DragEvent) => event.preventDefault()
+    const drop = (event: DragEvent) => {
+      event.preventDefault()
+      const from = event.dataTransfer?.files[0]
+      if (from) latest.current(from)
+    }
+    window.addEventListener('dragover', over)
+    window.addEventListener('drop', drop)
+    return () => {
+      window.removeEventListener('dragover', over)
+      window.removeEventListener('drop', drop)
+    }
+  }, [])
+}
+
+/** What it may begin with, each as it would stand. */
+function Beginnings({ chosen, onChoose }: { chosen: string | null; onChoose: (system: string | null) => void }) {
+  const { length, unitName } = usePreferences()
+  const beginnings = useQuery({
+    queryKey: ['beginnings'],
+    queryFn: async () => taken(await api.GET('/api/projects/beginnings')),
+    staleTime: Infinity,
+  })
+  if (!beginnings.data) return null
+  return (
+    <fieldset className="mb-3">
+      <legend className="text-[0.9rem] text-dim">Begins as, {unitName}</legend>
+      <div className="grid max-h-[26rem] grid-cols-2 gap-1 overflow-y-auto">
+        {beginnings.data.map((b) => (
+          <label
+            key={b.system ?? 'box'}
+            title={b.about}
+            className="relative cursor-pointer border border-hair p-1 has-[:checked]:border-brass has-[:checked]:bg-brass-soft has-[:focus-visible]:outline-2 has-[:focus-visible]:outline-violet"
+          >
+            <input
+              type="radio"
+              name="system"
+              className="absolute opacity-0"
+              checked={chosen === b.system}
+              onChange={() => onChoose(b.system)}
+            />
+            <span className="thumb block h-20">
+              <SolidPicture picture={b.picture} title="" />
+            </span>
+            <span className="block text-[0.9rem] leading-tight font-semibold">{b.name}</span>
+            <span className="block text-[0.8rem] text-dim">
+              {length(b.outerMm.x, 0)} × {length(b.outerMm.y, 0)} × {length(b.outerMm.z, 0)}
+            </span>
+          </label>
+        ))}
+      </div>
+    </fieldset>
   )
 }

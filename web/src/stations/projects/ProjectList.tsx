@@ -1,8 +1,9 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Link, useNavigate } from 'react-router'
+import { useNavigate } from 'react-router'
 import { api, RefusedError, taken, type Schemas } from '../../api/client'
 import { Button, Empty } from '../../kit/controls'
+import { ProjectCard } from './ProjectCard'
 
 type Line = Schemas['ProjectLine']
 
@@ -26,7 +27,10 @@ function useBringBack() {
   return useListChange(async (id: string) => taken(await api.POST('/api/projects/{id}/bring-back', { params: { path: { id } } })))
 }
 
-/** The projects of the shop, each to open, copy or delete. */
+/** From so many projects on, one is looked for by its name. */
+const SEARCHED = 6
+
+/** The projects of the shop, each to open, rename, copy or delete. */
 export function ProjectList({ projects }: { projects: Line[] }) {
   const navigate = useNavigate()
   const cache = useQueryClient()
@@ -49,7 +53,20 @@ export function ProjectList({ projects }: { projects: Line[] }) {
       void navigate(`/project/${view.id}/brief`)
     },
   })
-  const error = remove.error ?? copy.error ?? back.error
+  const rename = useMutation({
+    mutationFn: async ({ project, name }: { project: Line; name: string }) =>
+      taken(
+        await api.POST('/api/projects/{id}/name', {
+          params: { path: { id: project.id } },
+          body: { expectedRevision: project.revision, name },
+        }),
+      ),
+    onSuccess: (view) => cache.setQueryData(['project', view.id], view),
+    onSettled: () => cache.invalidateQueries({ queryKey: ['projects'] }),
+  })
+  const [wanted, setWanted] = useState('')
+  const found = projects.filter((p) => p.name.toLowerCase().includes(wanted.trim().toLowerCase()))
+  const error = remove.error ?? copy.error ?? rename.error ?? back.error
   return (
     <>
       {gone && (
@@ -77,28 +94,33 @@ export function ProjectList({ projects }: { projects: Line[] }) {
           <Empty>No project yet. Name a housing on the right: it starts as a closed plywood box that you can change.</Empty>
         </div>
       )}
-      <ul>
-        {projects.map((p) => (
-          <li key={p.id} className="flex items-center gap-1 border-b border-hair pr-2 last:border-b-0 hover:bg-violet-soft">
-            <Link to={`/project/${p.id}/brief`} className="flex min-w-0 flex-1 flex-wrap items-baseline gap-x-3 px-4 py-3">
-              <span className="min-w-[min(16rem,100%)] flex-1 truncate text-[1.1rem]" title={p.name}>
-                <bdi>{p.name}</bdi>
-              </span>
-              <span className="text-dim">revision {p.revision}</span>
-              <span className="text-[0.85rem] text-dim">{day(p.changedUtc)}</span>
-            </Link>
-            <Button look="quiet" aria-label={`Copy ${p.name}`} disabled={copy.isPending} onClick={() => copy.mutate(p)}>
-              Copy
-            </Button>
-            <Button
-              look="quiet"
-              aria-label={`Delete ${p.name}`}
-              disabled={remove.isPending}
-              onClick={() => remove.mutate(p, { onSuccess: () => setGone(p) })}
-            >
-              Delete
-            </Button>
-          </li>
+      {projects.length > SEARCHED && (
+        <label className="block px-4 py-2">
+          <span className="sr-only">Find a project</span>
+          <input
+            type="search"
+            placeholder="Find a project"
+            className="min-h-10 w-full rounded-sm border border-line bg-bench px-2"
+            value={wanted}
+            onChange={(e) => setWanted(e.target.value)}
+          />
+        </label>
+      )}
+      {projects.length > 0 && found.length === 0 && (
+        <div className="px-4">
+          <Empty>No project is called like that.</Empty>
+        </div>
+      )}
+      <ul className="grid grid-cols-[repeat(auto-fill,minmax(min(17rem,100%),1fr))] gap-3 p-3">
+        {found.map((p) => (
+          <ProjectCard
+            key={p.id}
+            project={p}
+            busy={copy.isPending || remove.isPending || rename.isPending}
+            onRename={(name) => rename.mutate({ project: p, name })}
+            onCopy={() => copy.mutate(p)}
+            onDelete={() => remove.mutate(p, { onSuccess: () => setGone(p) })}
+          />
         ))}
       </ul>
     </>

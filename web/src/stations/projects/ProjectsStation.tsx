@@ -16,7 +16,7 @@ export function ProjectsStation() {
     refetchInterval: (query) => (query.state.status === 'error' ? 2000 : false),
   })
   return (
-    <div className="mx-auto max-w-5xl px-5 py-6">
+    <div className="mx-auto max-w-[84rem] px-5 py-6">
       <header className="mb-6 flex items-center gap-3">
         <img src="/mark.svg" alt="" className="h-9 w-9" />
         <h1 className="flex-1 text-[1.6rem]">Anvil Plan</h1>
@@ -27,7 +27,7 @@ export function ProjectsStation() {
           {theme === 'light' ? 'Dark' : 'Light'}
         </Button>
       </header>
-      <main className="grid gap-6 md:grid-cols-[minmax(0,1fr)_19rem]">
+      <main className="grid gap-6 lg:grid-cols-[minmax(0,1fr)_18rem]">
         <div className="min-w-0">
           <section aria-label="Projects" className="border border-line bg-paper">
             <h2 className="border-b border-hair px-4 py-2">Projects</h2>
