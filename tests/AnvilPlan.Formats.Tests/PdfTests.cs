@@ -2,6 +2,7 @@ using System.Diagnostics;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Work;
+using AnvilPlan.Formats.Drawing.Solids;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Tests.Support;
 using SkiaSharp;
@@ -79,6 +80,19 @@ public class PdfTests
         {
             Assert.All(page.Letters, l => Assert.InRange(l.Location.X, 0, page.Width));
         }
+    }
+
+    [Fact]
+    public void The_cover_says_how_large_it_is_what_to_watch_for_and_shows_it()
+    {
+        using var pdf = PdfDocument.Open(PacketPages.Write(Demo.Plan, Paper.A4));
+        var cover = pdf.GetPage(1);
+        Assert.Contains("340 × 260 × 150 mm", cover.Text, StringComparison.Ordinal);
+        Assert.Contains("Watch for", cover.Text, StringComparison.Ordinal);
+        var facets = SolidPicture.Of(Demo.Plan).Facets;
+        Assert.True(cover.Paths.Count(p => p.IsFilled) >= facets.Count);
+        // it is read at the bench: nine points and more
+        Assert.All(cover.Letters, l => Assert.True(l.PointSize >= 9, $"{l.Value} of {l.PointSize} points"));
     }
 
     [Fact]

@@ -42,7 +42,7 @@ public class SolidPictureTests
     public void A_closed_box_shows_three_sides_and_nothing_of_what_is_inside()
     {
         var plan = Plan(StartingDesign.Named("x"));
-        var picture = SolidPicture.Of(plan, Shipped.Catalog);
+        var picture = SolidPicture.Of(plan);
         var (sin30, cos30) = Math.SinCos(Math.PI / 6);
         var (sin25, cos25) = Math.SinCos(25 * Math.PI / 180);
         // each side counts by how far it is turned to the eye; the sides that are seen fill all that is between the extremes
@@ -95,7 +95,7 @@ public class SolidPictureTests
         // without boards that lie in each other's grooves and rabbets, a part is its blocks: which one a ray meets first is worked out
         // block by block
         var plan = Plan(Begun(system));
-        var picture = SolidPicture.Of(plan, Shipped.Catalog);
+        var picture = SolidPicture.Of(plan);
         var (checkedPoints, wrong) = (0, new List<string>());
         foreach (var p in Grid(picture, 7))
         {
@@ -157,7 +157,7 @@ public class SolidPictureTests
     [Fact]
     public void Clear_sheet_hides_nothing_and_openings_let_the_eye_through()
     {
-        var picture = SolidPicture.Of(Demo.Plan, Shipped.Catalog);
+        var picture = SolidPicture.Of(Demo.Plan);
         Assert.Contains(picture.Facets, f => f.Stuff == Stuff.Clear);
         // devices under the clear lid
         Assert.Contains(picture.Facets, f => f.Stuff == Stuff.Device);
@@ -169,7 +169,7 @@ public class SolidPictureTests
     {
         var plan = Demo.Plan;
         var bend = plan.Parts.First(p => p.Rings.Count > 0 && p.Body.Count > 0);
-        var facets = SolidPicture.Of(plan, Shipped.Catalog).Facets.Where(f => f.Of == Place.Part(bend.Id)).ToList();
+        var facets = SolidPicture.Of(plan).Facets.Where(f => f.Of == Place.Part(bend.Id)).ToList();
         Assert.True(facets.Count > 3);
         // the stripes in the middle of the turn have a soft line on either side
         Assert.Contains(facets, f => f.Soft.SequenceEqual([1, 3]));
@@ -181,7 +181,7 @@ public class SolidPictureTests
     {
         foreach (var system in Shipped.Catalog.Systems.Where(s => s.Decision is not null))
         {
-            var picture = SolidPicture.Of(Plan(Begun(system.Key)), Shipped.Catalog);
+            var picture = SolidPicture.Of(Plan(Begun(system.Key)));
             Assert.True(picture.Facets.Count >= 3, system.Key);
             Assert.All(picture.Facets, f => Assert.InRange(f.Light, 0.4, 1));
         }

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Printing;
@@ -31,6 +32,9 @@ public sealed record Part(
 
     /// <summary>The part that this is one face of; it is cut with that part.</summary>
     public string? LeafOf { get; init; }
+
+    /// <summary>What it is made of, in general.</summary>
+    [System.Text.Json.Serialization.JsonIgnore] public MaterialFamily Family { get; init; }
 
     /// <summary>How it is printed; null for what is cut.</summary>
     public PrintJob? Print { get; init; }

@@ -72,6 +72,7 @@ public static class PartStage
             record?.StaleAt(fingerprint) == true, whole.Whys)
         {
             Begun = record?.MadeAs.Count > 0,
+            Family = material.Family,
             Body = [],
             Print = whole.Print,
             Plies = whole.Plies,
@@ -106,6 +107,7 @@ public static class PartStage
             SizeWhy.Of(solid, design, fit, joints, rule))
         {
             Begun = record?.MadeAs.Count > 0,
+            Family = material.Family,
             Body = solid.Body,
             Rings = solid.Rings,
             Closes = solid.Closes,

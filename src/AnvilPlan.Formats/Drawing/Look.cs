@@ -1,3 +1,6 @@
+using AnvilPlan.Formats.Drawing.Solids;
+using SkiaSharp;
+
 namespace AnvilPlan.Formats.Drawing;
 
 /// <summary>Colour and line width (mm) of an ink on paper.</summary>
@@ -14,4 +17,20 @@ public sealed record Look(string Colour, double WidthMm)
         Ink.Hatch => new("#9aa0ac", 0.1),
         _ => new("#c3c7cf", 0.1),
     };
+
+    /// <summary>Of a facet on paper, by what it is made of and how much light it gets.</summary>
+    public static SKColor Of(Stuff stuff, double light)
+    {
+        var full = SKColor.Parse(stuff switch
+        {
+            Stuff.Wood => "#f3d9ae",
+            Stuff.Board => "#d8c3a4",
+            Stuff.Metal => "#e2e6ea",
+            Stuff.Clear => "#cdebf1",
+            Stuff.Plastic => "#d3d6c6",
+            _ => "#8fc4ab",
+        });
+        byte Lit(byte part) => (byte)Math.Round(part * light);
+        return new SKColor(Lit(full.Red), Lit(full.Green), Lit(full.Blue), stuff == Stuff.Clear ? (byte)100 : byte.MaxValue);
+    }
 }

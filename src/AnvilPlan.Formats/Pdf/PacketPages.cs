@@ -8,6 +8,7 @@ using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Drawing;
+using AnvilPlan.Formats.Drawing.Solids;
 using SkiaSharp;
 
 namespace AnvilPlan.Formats.Pdf;
@@ -17,6 +18,13 @@ public static class PacketPages
 {
     private const double Left = 14;
     private const double Row = 5.2;
+
+    /// <summary>Nine points: read at the bench.</summary>
+    private const double TextMm = 3.2;
+
+    private const double PictureMm = 92;
+    private const int CoverSnags = 6;
+    private const int CoverCautions = 6;
 
     public static byte[] Write(BuildPlan plan, Paper paper)
     {
@@ -88,17 +96,24 @@ public static class PacketPages
         return pdf.Close();
     }
 
+    /// <summary>The cover: what it looks like, how large it is, what to watch for.</summary>
     private static void Front(Flow flow, BuildPlan plan)
     {
         flow.NewPage();
         flow.Big(plan.Name);
+        flow.Picture(SolidPicture.Of(plan), PictureMm);
         var t = plan.Tally;
+        flow.Figure($"{N(t.WidthMm)} × {N(t.DepthMm)} × {N(t.HeightMm)} mm");
         flow.Lines(
-            $"Outside {N(t.WidthMm)} x {N(t.DepthMm)} x {N(t.HeightMm)} mm, stands {N(t.StandsHighMm)} mm high",
+            $"Outside, wide by deep by high; stands {N(t.StandsHighMm)} mm high",
             $"{t.Parts} parts, {t.Holes} holes, {t.Sheets} sheets; {N(t.MassG / 1000)} kg; {N(t.Hours)} h by the shop's rates; "
                 + $"{Money(t.CostCents)} in all",
             "All lengths in millimetres. Positions (u, v) from the marked corner, seen from the stated face.",
             "Caution: eyes, ears and dust mask at the saw; back up every hole; clamp small parts, never hold them by hand.");
+        flow.Table("Watch for", ["weight", "what"], [20, 164], plan.Findings.Where(f => f.Severity != Severity.Note).Take(CoverSnags)
+            .Select(f => new[] { f.Severity.ToString().ToLowerInvariant(), f.Text })
+            .Concat(plan.Work.Operations.Where(o => o.Caution is { Length: > 0 }).GroupBy(o => o.Caution).Take(CoverCautions)
+                .Select(g => new[] { "caution", g.Key! })));
     }
 
     private static void Glue(Flow flow, GluePlan glue)
@@ -223,8 +238,9 @@ public static class PacketPages
         public void NewPage()
         {
             pdf.Page(paper);
-            pdf.Text(title, Left, 11, 3, false, SKTextAlign.Left, "#4a4f5c");
-            pdf.Text(pdf.Pages.ToString(CultureInfo.InvariantCulture), paper.WidthMm - Left, 11, 3, false, SKTextAlign.Right, "#4a4f5c");
+            pdf.Text(title, Left, 11, TextMm, false, SKTextAlign.Left, "#4a4f5c");
+            pdf.Text(pdf.Pages.ToString(CultureInfo.InvariantCulture), paper.WidthMm - Left, 11, TextMm, false, SKTextAlign.Right,
+                "#4a4f5c");
             pdf.Line(Left, 13, paper.WidthMm - Left, 13, 0.15);
             _y = 20;
         }
@@ -233,6 +249,20 @@ public static class PacketPages
         {
             pdf.Text(text, Left, _y + 4, 8, true);
             _y += 14;
+        }
+
+        /// <summary>As wide as the page at most, and as high as that.</summary>
+        public void Picture(SolidPicture picture, double heightMm)
+        {
+            pdf.Picture(picture, Left, _y, paper.WidthMm - (2 * Left), heightMm);
+            _y += heightMm + 10;
+        }
+
+        /// <summary>The number that is needed most.</summary>
+        public void Figure(string text)
+        {
+            pdf.Text(text, Left, _y, 7, true);
+            _y += 7;
         }
 
         public void Lines(params string[] lines)
@@ -281,7 +311,7 @@ public static class PacketPages
                 {
                     for (var n = 0; n < lines[i].Count; n++)
                     {
-                        pdf.Text(lines[i][n], x, _y + (n * (Row - 0.8)), 3.1);
+                        pdf.Text(lines[i][n], x, _y + (n * (Row - 0.8)), TextMm);
                     }
 
                     x += widths[i];
@@ -300,7 +330,7 @@ public static class PacketPages
             var x = Left;
             for (var i = 0; i < heads.Length; i++)
             {
-                pdf.Text(heads[i], x, _y, 2.8, false, SKTextAlign.Left, "#4a4f5c");
+                pdf.Text(heads[i], x, _y, TextMm, false, SKTextAlign.Left, "#4a4f5c");
                 x += widths[i];
             }
 
@@ -323,7 +353,7 @@ public static class PacketPages
             foreach (var word in text.Split(' '))
             {
                 var longer = line.Length == 0 ? word : line + " " + word;
-                if (line.Length > 0 && PdfCanvas.WidthOf(longer, 3.1) > width)
+                if (line.Length > 0 && PdfCanvas.WidthOf(longer, TextMm) > width)
                 {
                     lines.Add(line);
                     line = word;

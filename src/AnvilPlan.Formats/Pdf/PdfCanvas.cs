@@ -3,6 +3,7 @@ using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Formats.Drawing;
+using AnvilPlan.Formats.Drawing.Solids;
 using SkiaSharp;
 
 namespace AnvilPlan.Formats.Pdf;
@@ -87,6 +88,50 @@ internal sealed class PdfCanvas : IDisposable
         }
 
         _canvas.Restore();
+    }
+
+    /// <summary>A picture as large as it fits into that window, in its middle.</summary>
+    public void Picture(SolidPicture picture, double x, double y, double width, double height)
+    {
+        var (wide, high) = (picture.Max.U - picture.Min.U, picture.Max.V - picture.Min.V);
+        if (wide <= 0 || high <= 0)
+        {
+            return;
+        }
+
+        var scale = Math.Min(width / wide, height / high);
+        var (left, top) = (x + ((width - (wide * scale)) / 2), y + ((height - (high * scale)) / 2));
+        SKPoint At(Uv p) => new((float)(left + ((p.U - picture.Min.U) * scale)), (float)(top + ((picture.Max.V - p.V) * scale)));
+        using var edge = Paint("#15171c", 0.15);
+        edge.StrokeJoin = SKStrokeJoin.Round;
+        foreach (var facet in picture.Facets)
+        {
+            using var builder = new SKPathBuilder { FillType = SKPathFillType.EvenOdd };
+            using var lines = new SKPathBuilder();
+            foreach (var ring in facet.Inside.Prepend(facet.Rim))
+            {
+                builder.AddPoly([.. ring.Select(At)], true);
+            }
+
+            using var area = builder.Detach();
+            using var fill = new SKPaint { Color = Look.Of(facet.Stuff, facet.Light), Style = SKPaintStyle.Fill, IsAntialias = true };
+            _canvas!.DrawPath(area, fill);
+            for (var i = 0; i < facet.Rim.Count; i++)
+            {
+                if (!facet.Soft.Contains(i))
+                {
+                    _canvas.DrawLine(At(facet.Rim[i]), At(facet.Rim[(i + 1) % facet.Rim.Count]), edge);
+                }
+            }
+
+            foreach (var ring in facet.Inside)
+            {
+                lines.AddPoly([.. ring.Select(At)], true);
+            }
+
+            using var rims = lines.Detach();
+            _canvas.DrawPath(rims, edge);
+        }
     }
 
     public void Dispose()

@@ -26,7 +26,7 @@ public sealed record Beginning(string? System, string Name, string About, Point3
                 .Prepend((null, "Closed box", BoxAbout)).Select(s =>
                 {
                     var plan = desk.Plan(With(s.Key, s.Name, bench), AsBuilt.Nothing, bench);
-                    return new Beginning(s.Key, s.Name, s.About, plan.Outer.Size, SolidPicture.Of(plan, bench.Catalog,
+                    return new Beginning(s.Key, s.Name, s.About, plan.Outer.Size, SolidPicture.Of(plan,
                         p => s.Key is null || !lids.TryGetValue(p.Id, out var box) || box != p.Box));
                 }),
         ];

@@ -22,7 +22,7 @@ public sealed record ProjectCard(
         plan.Devices.Count, plan.Made.Count,
         [.. plan.Findings.Where(f => f.Severity != Severity.Note).GroupBy(f => f.Station).OrderBy(g => g.Key)
             .Select(g => new StationSays(g.Key, g.Count(f => f.Severity == Severity.Stop), g.Count(f => f.Severity == Severity.Warn)))],
-        NextStep.Of(project.Design, plan), SolidPicture.Of(plan, catalog));
+        NextStep.Of(project.Design, plan), SolidPicture.Of(plan));
 }
 
 public sealed record StationSays(Station Station, int Stops, int Warns);

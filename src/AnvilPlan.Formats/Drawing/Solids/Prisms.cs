@@ -18,8 +18,8 @@ internal static class Prisms
     /// <summary>A bend of a right angle is painted in so many stripes.</summary>
     private const double StripeDeg = 15;
 
-    public static IEnumerable<Prism> Of(BuildPlan plan, Catalog catalog, Func<Part, bool> shown) =>
-        plan.Parts.Where(p => p.Body.Count > 0 && shown(p)).SelectMany(p => Of(p, StuffOf(catalog.Material(p.MaterialId).Family)))
+    public static IEnumerable<Prism> Of(BuildPlan plan, Func<Part, bool> shown) =>
+        plan.Parts.Where(p => p.Body.Count > 0 && shown(p)).SelectMany(p => Of(p, StuffOf(p.Family)))
             .Concat(plan.Devices.SelectMany(d => d.Blocks.Select(b => Of(Place.Device(d.Id), Stuff.Device, b, d.Pose))));
 
     private static IEnumerable<Prism> Of(Part part, Stuff stuff) => part switch

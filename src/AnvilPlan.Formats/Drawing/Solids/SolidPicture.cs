@@ -1,4 +1,3 @@
-using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Places;
@@ -21,9 +20,10 @@ public enum Stuff
 /// <param name="Of">The part or device.</param>
 /// <param name="Light">How much light falls on it: 1 = all.</param>
 /// <param name="Rim">Counter-clockwise.</param>
-public sealed record Facet(Place Of, Stuff Stuff, double Light, IReadOnlyList<Uv> Rim, IReadOnlyList<IReadOnlyList<Uv>> Inside)
+public sealed record Facet(
+    Place Of, Stuff Stuff, double Light, IReadOnlyList<Uv> Rim, IReadOnlyList<IReadOnlyList<Uv>> Inside)
 {
-    /// <summary>Stretches of the rim, by the corner that they begin at, over which something round goes on: no line is drawn there.</summary>
+    /// <summary>Stretches of the rim, by the corner that they begin at, over which something round goes on: not drawn.</summary>
     public IReadOnlyList<int> Soft { get; init; } = [];
 }
 
@@ -37,8 +37,8 @@ public sealed record SolidPicture(Uv Min, Uv Max, IReadOnlyList<Facet> Facets)
     private const double SpeckMm2 = 1;
 
     /// <param name="shown">The parts that stand in their place; null = all.</param>
-    public static SolidPicture Of(BuildPlan plan, Catalog catalog, Func<Part, bool>? shown = null) =>
-        Of(Prisms.Of(plan, catalog, shown ?? (_ => true)), Eye.FrontRight);
+    public static SolidPicture Of(BuildPlan plan, Func<Part, bool>? shown = null) =>
+        Of(Prisms.Of(plan, shown ?? (_ => true)), Eye.FrontRight);
 
     internal static SolidPicture Of(IEnumerable<Prism> prisms, Eye eye)
     {

@@ -2210,7 +2210,7 @@ export interface components {
             /** @description Counter-clockwise. */
             rim: components["schemas"]["Uv"][];
             inside: components["schemas"]["Uv"][][];
-            /** @description Stretches of the rim, by the corner that they begin at, over which something round goes on: no line is drawn there. */
+            /** @description Stretches of the rim, by the corner that they begin at, over which something round goes on: not drawn. */
             soft: number[];
         };
         /** @description Something that is true once an operation is done. */

@@ -11,7 +11,10 @@ type Line = Schemas['ProjectLine']
 const when = (utc: string) => new Date(utc).toLocaleDateString(undefined, { day: 'numeric', month: 'short' })
 
 /** The name as it is, ready to be typed over. */
-const selected = (field: HTMLInputElement | null) => field?.select()
+const selected = (field: HTMLInputElement | null) => {
+  field?.focus()
+  field?.select()
+}
 
 /** A project at a glance: what it looks like, how large it is, and what is to be done next. */
 export function ProjectCard({
