@@ -238,7 +238,7 @@ public sealed class ProjectStore(IDbContextFactory<AnvilDb> contexts, TimeProvid
     /// <summary>Goes back to the revision before the current one; nothing is deleted.</summary>
     /// <param name="check">Sees the project as it would be, before it is made current; what it throws leaves everything as it is.</param>
     public Task<OpenProject> Undo(Guid id, int expected, Action<OpenProject> check, CancellationToken cancel) =>
-        Move(id, expected, (db, now) => Task.FromResult(now.ParentNumber), check, cancel);
+        Move(id, expected, (_, now) => Task.FromResult(now.ParentNumber), check, cancel);
 
     /// <summary>Goes forward again to the newest revision made on the current one.</summary>
     /// <inheritdoc cref="Undo" path="/param"/>

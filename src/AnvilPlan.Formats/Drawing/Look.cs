@@ -1,5 +1,4 @@
 using AnvilPlan.Formats.Drawing.Solids;
-using SkiaSharp;
 
 namespace AnvilPlan.Formats.Drawing;
 
@@ -19,18 +18,18 @@ public sealed record Look(string Colour, double WidthMm)
     };
 
     /// <summary>Of a facet on paper, by what it is made of and how much light it gets.</summary>
-    public static SKColor Of(Stuff stuff, double light)
+    public static string Of(Stuff stuff, double light)
     {
-        var full = SKColor.Parse(stuff switch
+        var full = stuff switch
         {
-            Stuff.Wood => "#f3d9ae",
-            Stuff.Board => "#d8c3a4",
-            Stuff.Metal => "#e2e6ea",
-            Stuff.Clear => "#cdebf1",
-            Stuff.Plastic => "#d3d6c6",
-            _ => "#8fc4ab",
-        });
-        byte Lit(byte part) => (byte)Math.Round(part * light);
-        return new SKColor(Lit(full.Red), Lit(full.Green), Lit(full.Blue), stuff == Stuff.Clear ? (byte)100 : byte.MaxValue);
+            Stuff.Wood => 0xf3d9ae,
+            Stuff.Board => 0xd8c3a4,
+            Stuff.Metal => 0xe2e6ea,
+            Stuff.Clear => 0xcdebf1,
+            Stuff.Plastic => 0xd3d6c6,
+            _ => 0x8fc4ab,
+        };
+        int Lit(int shift) => (int)Math.Round(((full >> shift) & 255) * light);
+        return $"#{Lit(16):x2}{Lit(8):x2}{Lit(0):x2}";
     }
 }

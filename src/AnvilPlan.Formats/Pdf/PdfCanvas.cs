@@ -12,6 +12,10 @@ namespace AnvilPlan.Formats.Pdf;
 internal sealed class PdfCanvas : IDisposable
 {
     private const float PointsPerMm = 72f / 25.4f;
+
+    /// <summary>Of what one sees through.</summary>
+    private const byte ClearAlpha = 100;
+
     private static readonly SKTypeface Regular = Font("AtkinsonHyperlegibleNext-Regular.ttf");
     private static readonly SKTypeface Bold = Font("AtkinsonHyperlegibleNext-Bold.ttf");
     private readonly MemoryStream _stream = new();
@@ -114,7 +118,13 @@ internal sealed class PdfCanvas : IDisposable
             }
 
             using var area = builder.Detach();
-            using var fill = new SKPaint { Color = Look.Of(facet.Stuff, facet.Light), Style = SKPaintStyle.Fill, IsAntialias = true };
+            var colour = SKColor.Parse(Look.Of(facet.Stuff, facet.Light));
+            using var fill = new SKPaint
+            {
+                Color = facet.Stuff == Stuff.Clear ? colour.WithAlpha(ClearAlpha) : colour,
+                Style = SKPaintStyle.Fill,
+                IsAntialias = true,
+            };
             _canvas!.DrawPath(area, fill);
             for (var i = 0; i < facet.Rim.Count; i++)
             {

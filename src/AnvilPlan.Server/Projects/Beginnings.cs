@@ -1,6 +1,8 @@
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Planning;
+using AnvilPlan.Core.Plans;
 using AnvilPlan.Formats.Drawing.Solids;
 using AnvilPlan.Server.Web;
 
@@ -16,16 +18,19 @@ public sealed record Beginning(string? System, string Name, string About, Point3
     /// <summary>
     /// A closed box first, then each way to build on its own, looked into where its front and its lid are those of any box.
     /// </summary>
-    public static IReadOnlyList<Beginning> All(PlanDesk desk, Bench bench)
+    public static IReadOnlyList<Beginning> All(Bench bench)
     {
-        var lids = desk.Plan(With(null, "Closed box", bench), AsBuilt.Nothing, bench).Parts
+        // not at the desk: what it remembers are the projects that are open
+        BuildPlan Plan(string? system, string name) =>
+            Planner.Plan(With(system, name, bench), bench.Catalog, bench.Shop, AsBuilt.Nothing);
+        var lids = Plan(null, "Closed box").Parts
             .Where(p => p.Closes is Face.Front or Face.Top).ToDictionary(p => p.Id, p => p.Box, StringComparer.Ordinal);
         return
         [
             .. bench.Catalog.Systems.Where(s => s.Decision is not null).Select(s => (Key: (string?)s.Key, s.Name, s.About))
                 .Prepend((null, "Closed box", BoxAbout)).Select(s =>
                 {
-                    var plan = desk.Plan(With(s.Key, s.Name, bench), AsBuilt.Nothing, bench);
+                    var plan = Plan(s.Key, s.Name);
                     return new Beginning(s.Key, s.Name, s.About, plan.Outer.Size, SolidPicture.Of(plan,
                         p => s.Key is null || !lids.TryGetValue(p.Id, out var box) || box != p.Box));
                 }),
@@ -60,7 +65,7 @@ public sealed class BeginningDesk(PlanDesk desk)
             return known.All;
         }
 
-        var all = Beginning.All(desk, bench);
+        var all = Beginning.All(bench);
         _known = (bench.Content, all);
         return all;
     }
