@@ -1,7 +1,16 @@
+import AxeBuilder from '@axe-core/playwright'
 import { expect, type Page } from '@playwright/test'
 
 /** Opens the demo project at a station; every script error of the page fails the test. */
 export async function openDemo(page: Page, station: string): Promise<string> {
+  const id = await demoId(page)
+  await page.goto(`/project/${id}/${station}`)
+  await expect(page.getByRole('contentinfo', { name: 'Tally' })).toBeVisible()
+  return id
+}
+
+/** The demo project, before any page is opened. */
+export async function demoId(page: Page): Promise<string> {
   watch(page)
   const list = (await (await page.request.get('/api/projects')).json()) as {
     id: string
@@ -9,8 +18,6 @@ export async function openDemo(page: Page, station: string): Promise<string> {
   }[]
   const demo = list.find((p) => p.name === 'Marsh listening station')
   expect(demo).toBeDefined()
-  await page.goto(`/project/${demo?.id}/${station}`)
-  await expect(page.getByRole('contentinfo', { name: 'Tally' })).toBeVisible()
   return demo?.id ?? ''
 }
 
@@ -36,4 +43,10 @@ export async function station(page: Page, name: string) {
   const link = page.getByRole('navigation', { name: 'Stations' }).getByRole('link', { name })
   await link.click()
   await expect(link).toHaveAttribute('aria-current', 'page')
+}
+
+/** What axe holds a page to. What the theme changes is contrast alone: the rest is held once, in light. */
+export function readable(page: Page, theme: 'light' | 'dark') {
+  const axe = new AxeBuilder({ page })
+  return theme === 'light' ? axe.withTags(['wcag2a', 'wcag2aa']) : axe.withRules(['color-contrast'])
 }
