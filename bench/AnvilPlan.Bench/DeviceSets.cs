@@ -43,7 +43,7 @@ public static class DeviceSets
             var model = Shipped.Catalog.Model(models[random.Next(models.Length)]);
             var thick = model.PanelMaxMm is { } most && most < 11.9;
             devices.Add(new Device(
-                $"d{i}", model.Id, model.Name, deck, 0, 0, 0, null, null, 0, thick ? DeviceChoice.Clamped(model, model.PanelMaxMm!.Value)
+                $"d{i}", model.Id, model.Name, deck, 0, 0, 0, thick ? DeviceChoice.Clamped(model, model.PanelMaxMm!.Value)
                     : null,
                 model.Fan ? new Grille(GrilleKind.Open, 0, 0) : null, [.. model.Ports.Select(p => p.Id)]));
         }

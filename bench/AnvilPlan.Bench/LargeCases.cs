@@ -40,7 +40,7 @@ internal static class LargeCases
             Trays = [.. Enumerable.Range(0, 12).Select(t => new Tray($"tray-{t}", $"Tray {t}", "aluminium-5052", 2, null, 40 + (t * 65), 1,
                 TraySupport.Rails, "aluminium-6061-15x15"))],
             Devices = [.. Enumerable.Range(0, 120).Select(i => new Device("d" + i, "sbc-65", "board " + i, $"tray-{i / 10}", 25
-                + (i % 10 * 68), 60, 0, null, null, 0, null, null, []))],
+                + (i % 10 * 68), 60, 0, null, null, []))],
         };
     }
 

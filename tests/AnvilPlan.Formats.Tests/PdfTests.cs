@@ -1,4 +1,5 @@
 using System.Diagnostics;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Shops;
 using AnvilPlan.Core.Work;
@@ -65,7 +66,7 @@ public class PdfTests
     [Fact]
     public void The_packet_lists_every_part_with_its_size_and_every_snag_that_stops()
     {
-        var tooLong = Demo.Project.Design.WithDevice("supply", d => d with { ScrewLengthMm = 20 });
+        var tooLong = Demo.Project.Design.WithDevice("supply", d => d with { Mounting = new OwnFixings { ScrewLengthMm = 20 } });
         using var pdf = PdfDocument.Open(PacketPages.Write(Planner.Plan(tooLong, Shipped.Catalog, ShopProfile.Usual, Demo.Project.AsBuilt),
             Paper.A4));
         var text = string.Join(' ', pdf.GetPages().Select(p => p.Text));

@@ -1,5 +1,7 @@
+using System.Text.Json.Nodes;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Project;
@@ -33,7 +35,7 @@ public class ProjectJsonTests
     [InlineData("[]", "format")]
     [InlineData("""{"format":"other"}""", "format")]
     [InlineData("""{"format":"anvil-plan/project"}""", "schema")]
-    [InlineData("""{"format":"anvil-plan/project","schema":3}""", "schema: it is 3")]
+    [InlineData("""{"format":"anvil-plan/project","schema":4}""", "schema: it is 4")]
     [InlineData("""{"format":"anvil-plan/project","schema":1}""", "missing")]
     public void A_foreign_or_broken_file_is_refused_with_the_reason(string text, string reason)
     {
@@ -95,7 +97,7 @@ public class ProjectJsonTests
         Assert.Equal(text, ProjectJson.Write(ProjectJson.Read(text, Shipped.Catalog)));
     }
 
-    private static string First(string asBuilt) => Demo.Text.Replace("\"schema\": 2", "\"schema\": 1", StringComparison.Ordinal)
+    private static string First(string asBuilt) => Demo.Text.Replace("\"schema\": 3", "\"schema\": 1", StringComparison.Ordinal)
         .Replace("\"asBuilt\": {\n    \"log\": []\n  }", "\"asBuilt\": " + asBuilt, StringComparison.Ordinal);
 
     [Fact]
@@ -105,7 +107,38 @@ public class ProjectJsonTests
             First("""{"parts":[{"partId":"shell/front","state":"cut","fingerprint":"abc"},{"partId":"tray","state":"inPlace","fingerprint":"def"}]}"""), Shipped.Catalog);
         Assert.Equal([(1, "shell/front", "abc", PartState.Cut), (2, "tray", "def", PartState.InPlace)],
             read.AsBuilt.Log.Select(e => (e.Number, e.PartId, e.Fingerprint, e.State!.Value)));
-        Assert.Contains("\"schema\": 2", ProjectJson.Write(read), StringComparison.Ordinal);
+        Assert.Contains("\"schema\": 3", ProjectJson.Write(read), StringComparison.Ordinal);
+    }
+
+    public static TheoryData<string, DeviceMounting> Held => new()
+    {
+        { """ "standoffMm": null, "screwLengthMm": null, "washerMm": 0 """, new OwnFixings() },
+        { """ "standoffMm": 6, "screwLengthMm": 8, "washerMm": 0.5, "onDrilledHoles": false """,
+            new OwnFixings { StandoffMm = 6, ScrewLengthMm = 8, WasherMm = 0.5 } },
+        { """ "standoffMm": 6, "screwLengthMm": null, "washerMm": 0, "onDrilledHoles": true """, new OnDeckHoles { StandoffMm = 6 } },
+        { """ "standoffMm": null, "screwLengthMm": 8, "washerMm": 0, "adapter": { "materialId": "aluminium-5052", "nominalMm": 3 } """,
+            new OnAdapter(new Adapter("aluminium-5052", 3)) { ScrewLengthMm = 8 } },
+        { """ "standoffMm": null, "screwLengthMm": null, "washerMm": 0, "stuck": { "kind": "foamTape", "widthMm": 20, "lengthMm": 40 } """,
+            new Stick(StickKind.FoamTape, 20, 40) },
+    };
+
+    [Theory]
+    [MemberData(nameof(Held))]
+    public void What_a_file_of_the_second_schema_says_of_a_fixing_becomes_one_choice(string fields, DeviceMounting mounting)
+    {
+        var now = JsonNode.Parse(Demo.Text)!;
+        now["schema"] = 2;
+        var board = now["design"]!["devices"]!.AsArray().Single(d => d!["id"]!.GetValue<string>() == "audio")!.AsObject();
+        board.Remove("mounting");
+        foreach (var (key, value) in JsonNode.Parse("{" + fields + "}")!.AsObject())
+        {
+            board[key] = value?.DeepClone();
+        }
+
+        var read = ProjectJson.Read(now.ToJsonString(), Shipped.Catalog);
+        Assert.Equal(mounting, read.Design.Devices.Single(d => d.Id == "audio").Mounting);
+        Assert.Equal(Demo.Project.Design.Devices.Where(d => d.Id != "audio").Select(d => d.Mounting),
+            read.Design.Devices.Where(d => d.Id != "audio").Select(d => d.Mounting));
     }
 
     [Theory]

@@ -72,7 +72,7 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     {
         var (id, whole) = await App.Demo(_client);
         var design = JsonNode.Parse(whole.GetProperty("design").GetRawText())!;
-        design["devices"]!.AsArray().First(d => d!["id"]!.GetValue<string>() == "supply")!["screwLengthMm"] = 20;
+        design["devices"]!.AsArray().First(d => d!["id"]!.GetValue<string>() == "supply")!["mounting"]!["screwLengthMm"] = 20;
         var view = await App.Read<JsonElement>(await Edit(id, whole.GetProperty("revision").GetInt32(), design));
         var finding = view.GetProperty("plan").GetProperty("findings").EnumerateArray().First(f => f.GetProperty("severity")
             .GetString() == "stop");

@@ -1,4 +1,5 @@
 using System.Text.Json;
+using System.Text.Json.Nodes;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
@@ -29,6 +30,36 @@ public sealed class DatabaseStartTests : ShopFile
         [.. Folder.EnumerateFiles().Select(f => f.Name).Where(n => n.Contains(part, StringComparison.Ordinal))
         .Order(StringComparer.Ordinal)];
 
+    private const string OneMounting = "20261201181800_OneMounting";
+
+    private static readonly (string Before, string Now, DeviceMounting Read)[] Held =
+    [
+        ("""{"standoffMm":null,"screwLengthMm":null,"washerMm":0}""", """{"mounting":{"by":"ownFixings"}}""", new OwnFixings()),
+        ("""{"standoffMm":6.35,"screwLengthMm":8,"washerMm":0.5,"onDrilledHoles":true}""",
+            """{"mounting":{"by":"deckHoles","standoffMm":6.35,"screwLengthMm":8,"washerMm":0.5}}""",
+            new OnDeckHoles { StandoffMm = 6.35, ScrewLengthMm = 8, WasherMm = 0.5 }),
+        ("""{"standoffMm":5,"screwLengthMm":null,"washerMm":0,"onDrilledHoles":false,"stuck":null,"adapter":{"materialId":"aluminium-5052","nominalMm":3,"revealMm":12,"bevelDeg":30}}""",
+            """{"mounting":{"by":"adapter","plate":{"materialId":"aluminium-5052","nominalMm":3,"revealMm":12,"bevelDeg":30},"standoffMm":5}}""",
+            new OnAdapter(new Adapter("aluminium-5052", 3) { RevealMm = 12, BevelDeg = 30 }) { StandoffMm = 5 }),
+        ("""{"standoffMm":null,"screwLengthMm":null,"washerMm":0,"stuck":{"kind":"hookAndLoop","widthMm":20,"lengthMm":45.5}}""",
+            """{"mounting":{"by":"sticking","kind":"hookAndLoop","widthMm":20,"lengthMm":45.5}}""", new Stick(StickKind.HookAndLoop, 20, 45.5)),
+    ];
+
+    private static JsonObject Device(int number, string held)
+    {
+        var device = JsonNode.Parse(held)!.AsObject();
+        foreach (var (key, value) in JsonSerializer.SerializeToNode(
+            new Device($"d{number}", "sbc-85", "Board", "panel/bottom", 20, 100 * number, 0, null, null, []), Shipped.Json)!.AsObject())
+        {
+            if (key != "mounting")
+            {
+                device[key] = value?.DeepClone();
+            }
+        }
+
+        return device;
+    }
+
     /// <summary>A database as that migration left it, with a project of two revisions and a model of the shop's own.</summary>
     private void At(string migration)
     {
@@ -37,7 +68,10 @@ public sealed class DatabaseStartTests : ShopFile
             db.GetService<IMigrator>().Migrate(migration);
         }
 
-        var design = JsonSerializer.Serialize(StartingDesign.Named("Old shelf"), Shipped.Json);
+        // how a device is held stood in six fields once
+        var one = string.CompareOrdinal(migration, OneMounting) >= 0;
+        var design = JsonSerializer.SerializeToNode(StartingDesign.Named("Old shelf"), Shipped.Json)!.AsObject();
+        design["devices"] = new JsonArray([.. Held.Select((h, i) => Device(i, one ? h.Now : h.Before))]);
         var model = JsonSerializer.Serialize(Shipped.Catalog.Model("sbc-85") with { Id = "own" }, Shipped.Json);
         using var connection = new SqliteConnection(AnvilDb.ConnectionFor(DataFile));
         connection.Open();
@@ -54,7 +88,7 @@ public sealed class DatabaseStartTests : ShopFile
                 StringComparison.Ordinal)
             + (log ? "INSERT INTO Bench(ProjectId, Number, AtUtc, Unit, PartId, Fingerprint, State, Note) VALUES "
                 + "('0196F000-0000-7000-8000-000000000001', 1, '2026-11-02 08:00:00', 1, 'shell/front', 'abc', 'InPlace', '');" : "");
-        command.Parameters.AddWithValue("$design", design);
+        command.Parameters.AddWithValue("$design", design.ToJsonString());
         command.Parameters.AddWithValue("$model", model);
         command.ExecuteNonQuery();
         SqliteConnection.ClearAllPools();
@@ -71,6 +105,7 @@ public sealed class DatabaseStartTests : ShopFile
         Assert.Equal(2, (await stores.Projects.History(project.Id, None)).Count);
         var made = Assert.Single((await stores.Projects.Open(project.Id, None)).AsBuilt.Log);
         Assert.Equal((1, 1, "shell/front", "abc", PartState.InPlace), (made.Number, made.Unit, made.PartId, made.Fingerprint, made.State));
+        Assert.Equal(Held.Select(h => h.Read), (await stores.Projects.Open(project.Id, None)).Design.Devices.Select(d => d.Mounting));
         Assert.Null(await stores.Projects.Differences(project.Id, 1, None));
         Assert.Equal(("own", 1, false), Assert.Single((await stores.Shop.Content(None)).Models) is var own
             ? (own.Model.Id, own.Version, own.Retired) : default);

@@ -249,7 +249,7 @@ public sealed class ProjectStoreTests : ShopFile
         var own = Shipped.Catalog.Model("sbc-85") with { Id = "own-board" };
         await Shop().SaveModels([new ModelChange(own, 0)], None);
         var with = StartingDesign.Named("with") with
-        { Devices = [new Device("d", "own-board", "Board", "panel/bottom", 40, 40, 0, null, null, 0, null, null, [])] };
+        { Devices = [new Device("d", "own-board", "Board", "panel/bottom", 40, 40, 0, null, null, [])] };
         var (uses, not) = (await Open().Create(with, AsBuilt.Nothing, "New", [], None), await Open()
             .Create(StartingDesign.Named("without"), AsBuilt.Nothing, "New", [], None));
         await Shop().SaveModels([new ModelChange(own with { HeightMm = own.HeightMm + 2 }, 1)], None);

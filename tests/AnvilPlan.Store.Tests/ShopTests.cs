@@ -14,7 +14,7 @@ public sealed class ShopTests : ShopFile
 
     private static Design Using(string name, params string[] models) => StartingDesign.Named(name) with
     {
-        Devices = [.. models.Select((m, i) => new Device($"d-{i}", m, m, "panel/bottom", 20, 20 + (100 * i), 0, null, null, 0, null,
+        Devices = [.. models.Select((m, i) => new Device($"d-{i}", m, m, "panel/bottom", 20, 20 + (100 * i), 0, null,
             null, []))],
     };
 

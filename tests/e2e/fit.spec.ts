@@ -60,8 +60,8 @@ test('a board laid mirrored on a drilled plate is found and mended', async ({ pa
     await field.press('Enter')
     await expect(field).toHaveValue(value)
   }
-  await page.getByLabel('On the 4 holes that are there').click()
-  await expect(page.getByLabel('On the 4 holes that are there')).toBeChecked()
+  await page.getByLabel('Held by').selectOption({ label: 'the 4 holes that are there' })
+  await expect(page.getByLabel('Held by')).toHaveValue('deckHoles')
   const over = page.getByLabel('Turned over, component side to the deck')
   await over.click()
   await expect(over).toBeChecked()

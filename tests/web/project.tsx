@@ -92,18 +92,13 @@ export function someDevice(device: Partial<Schemas['Device']> = {}): Schemas['De
     uMm: 0,
     vMm: 0,
     quarterTurns: 0,
-    standoffMm: null,
-    screwLengthMm: null,
-    washerMm: 0,
+    mounting: { by: 'ownFixings', standoffMm: null, screwLengthMm: null, washerMm: 0 },
     rebateToMm: null,
     grille: null,
     closedPorts: [],
     farFace: false,
     turnedOver: false,
-    onDrilledHoles: false,
     marking: null,
-    stuck: null,
-    adapter: null,
     locked: false,
     ...device,
   }
@@ -166,6 +161,7 @@ export function someView(
     knewOtherwise: false,
     design: {
       name: 'Marsh box',
+      engraved: null,
       brief: {
         purpose: 'x',
         place: 'desk',

@@ -51,6 +51,12 @@ public sealed partial class DesignCheck
             CheckLink($"links[{i}]", d.Links[i], d);
         }
 
+        if (d.Engraved is { } engraved)
+        {
+            Range("engraved.depthMm", engraved.DepthMm, 0.05, 2);
+            Range("engraved.cutterDeg", engraved.CutterDeg, 10, 120, " degrees");
+        }
+
         Range("glueUp.stages", d.GlueUp.Stages, 1, 20, "");
         Range("glueUp.caulMm", d.GlueUp.CaulMm, 0, 150);
         if (Gluing.Glue.Find(d.GlueUp.Glue) is null)
@@ -208,11 +214,11 @@ public sealed partial class DesignCheck
 
         if (x.Stuck is { } stick)
         {
-            Range($"{path}.stuck.widthMm", stick.WidthMm, 5, 500);
-            Range($"{path}.stuck.lengthMm", stick.LengthMm, 5, 1000);
+            Range($"{path}.mounting.widthMm", stick.WidthMm, 5, 500);
+            Range($"{path}.mounting.lengthMm", stick.LengthMm, 5, 1000);
             if (_catalog.HasModel(x.ModelId) && _catalog.Model(x.ModelId).InPanel)
             {
-                Add($"{path}.stuck", $"stuck is set on {x.ModelId}: what sits in a cut-out is held by its own nut or screws.");
+                Add($"{path}.mounting", $"mounting is sticking for {x.ModelId}: what sits in a cut-out is held by its own nut or screws.");
             }
         }
 
@@ -228,12 +234,12 @@ public sealed partial class DesignCheck
 
         if (x.Adapter is { } adapter)
         {
-            Stock($"{path}.adapter", adapter.MaterialId, adapter.NominalMm, null);
-            OrNull($"{path}.adapter.revealMm", adapter.RevealMm, 0, 60);
-            Range($"{path}.adapter.bevelDeg", adapter.BevelDeg, 0, 60, " degrees");
+            Stock($"{path}.mounting.plate", adapter.MaterialId, adapter.NominalMm, null);
+            OrNull($"{path}.mounting.plate.revealMm", adapter.RevealMm, 0, 60);
+            Range($"{path}.mounting.plate.bevelDeg", adapter.BevelDeg, 0, 60, " degrees");
             if (_catalog.HasModel(x.ModelId) && _catalog.Model(x.ModelId).Mount is not (MountStyle.Standoffs or MountStyle.TappedBody))
             {
-                Add($"{path}.adapter", $"adapter is set for {x.ModelId}: only boards on standoffs and bodies with threads can stand "
+                Add($"{path}.mounting.plate", $"mounting is adapter for {x.ModelId}: only boards on standoffs and bodies with threads can stand "
                     + $"on one.");
             }
         }
@@ -242,9 +248,9 @@ public sealed partial class DesignCheck
         Range($"{path}.vMm", x.VMm, -1000, 3000);
         Range($"{path}.quarterTurns", x.QuarterTurns, 0, 3, "");
         Text($"{path}.marking", x.Marking ?? "", 0, 40);
-        OrNull($"{path}.standoffMm", x.StandoffMm, 0, 200);
-        OrNull($"{path}.screwLengthMm", x.ScrewLengthMm, 1, 300);
-        Range($"{path}.washerMm", x.WasherMm, 0, 10);
+        OrNull($"{path}.mounting.standoffMm", x.Screws.StandoffMm, 0, 200);
+        OrNull($"{path}.mounting.screwLengthMm", x.Screws.ScrewLengthMm, 1, 300);
+        Range($"{path}.mounting.washerMm", x.Screws.WasherMm, 0, 10);
         OrNull($"{path}.rebateToMm", x.RebateToMm, 0.3, 50);
         if (x.Grille is { Kind: GrilleKind.RoundHoles } grille)
         {

@@ -21,6 +21,9 @@ public sealed record Design(
     public IReadOnlyList<Structure> Structures { get; init; } = [];
 
     /// <summary>How what is glued is glued; to begin with by the glue for a box of many joints.</summary>
+    /// <summary>Labels are cut into their panels; null = they are put on the finish.</summary>
+    public Engraved? Engraved { get; init; }
+
     public GlueUp GlueUp { get; init; } = new("PVA slow / extended", 1, 20);
 
     public Panel Panel(Face face) => Box.Panels.First(p => p.Face == face);
@@ -109,6 +112,15 @@ public sealed record Brief(
 
 /// <summary>Room temperature and the driest and dampest weeks of the year, % of relative humidity.</summary>
 public sealed record HomeAir(double TemperatureC, double DriestPercent, double DampestPercent);
+
+/// <summary>How labels are cut in.</summary>
+/// <param name="DepthMm">Of the strokes.</param>
+/// <param name="CutterDeg">Included angle of the cutter.</param>
+public sealed record Engraved(double DepthMm, double CutterDeg)
+{
+    /// <summary>A stroke of 0.35 mm, read at arm's length in letters of 4 mm.</summary>
+    public static Engraved Usual { get; } = new(0.3, 60);
+}
 
 /// <param name="Glue">A row of the glue table.</param>
 /// <param name="Stages">How many goes it is glued in; each sets before the next.</param>
@@ -386,14 +398,11 @@ public sealed record Link(string Id, string FromDeviceId, string FromPortId, str
 /// envelope's lower left corner.
 /// </summary>
 /// <param name="QuarterTurns">Counter-clockwise, seen from the device's face.</param>
-/// <param name="StandoffMm">Height of the standoffs; 0 = flat on the deck; null = the least that the model allows.</param>
-/// <param name="ScrewLengthMm">A length chosen by hand; null = the planner picks from stock.</param>
-/// <param name="WasherMm">Washer thickness under the head.</param>
 /// <param name="RebateToMm">The panel is thinned from behind to this under the device; null = full thickness.</param>
 /// <param name="ClosedPorts">Ports that are deliberately not led outside.</param>
 public sealed record Device(
     string Id, string ModelId, string Name, string DeckId, double UMm, double VMm, int QuarterTurns,
-    double? StandoffMm, double? ScrewLengthMm, double WasherMm, double? RebateToMm, Grille? Grille, IReadOnlyList<string> ClosedPorts)
+    double? RebateToMm, Grille? Grille, IReadOnlyList<string> ClosedPorts)
 {
     /// <summary>On the far face of its tray: under a level tray, behind an upright one.</summary>
     public bool FarFace { get; init; }
@@ -401,40 +410,26 @@ public sealed record Device(
     /// <summary>A board that lies with its component side towards the deck: its pattern is the mirrored one.</summary>
     public bool TurnedOver { get; init; }
 
-    /// <summary>Held by holes that its deck already has; it gets no new ones.</summary>
-    public bool OnDrilledHoles { get; init; }
+    public DeviceMounting Mounting { get; init; } = OwnFixings.Usual;
 
-    /// <summary>Stuck to its deck instead of being screwed; null = by its own fixings.</summary>
-    public Stick? Stuck { get; init; }
+    /// <summary>How its screws go in; the usual way where nothing is screwed.</summary>
+    [JsonIgnore] public Screwed Screws => Mounting as Screwed ?? OwnFixings.Usual;
+
+    [JsonIgnore] public bool OnDrilledHoles => Mounting is OnDeckHoles;
+
+    [JsonIgnore] public Stick? Stuck => Mounting as Stick;
+
+    /// <summary>What lies between it and its deck; null = nothing.</summary>
+    [JsonIgnore] public Adapter? Adapter => (Mounting as OnAdapter)?.Plate;
 
     /// <summary>Text beside it on the panel; empty = deliberately none, null = not decided.</summary>
     public string? Marking { get; init; }
 
-    /// <summary>A plate between the deck and the device; null = none.</summary>
-    public Adapter? Adapter { get; init; }
-
     /// <summary>Stays where it is when an arrangement is searched.</summary>
     public bool Locked { get; init; }
-}
 
-public enum StickKind
-{
-    /// <summary>Double-sided foam tape.</summary>
-    FoamTape,
-    HookAndLoop,
-}
-
-/// <summary>What sticks a device to its deck: strips of that size in all.</summary>
-public sealed record Stick(StickKind Kind, double WidthMm, double LengthMm);
-
-/// <summary>A plate that is screwed to holes of the deck and carries a device whose pattern does not meet them.</summary>
-public sealed record Adapter(string MaterialId, double NominalMm)
-{
-    /// <summary>Set for a pad: it lies flat on its deck, held by the device's own screws, and shows this much round the device.</summary>
-    public double? RevealMm { get; init; }
-
-    /// <summary>Bevel of a pad's edges, degrees.</summary>
-    public double BevelDeg { get; init; }
+    /// <summary>Screwed in another way; one that is stuck stays so.</summary>
+    public Device Screwed(Func<Screwed, Screwed> change) => Mounting is Screwed screws ? this with { Mounting = change(screws) } : this;
 }
 
 public enum GrilleKind

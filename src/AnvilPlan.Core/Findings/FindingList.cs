@@ -31,6 +31,7 @@ public static class FindingList
         new("control-forgotten", Station.Hardware, "Something that every such device needs is missing: a supply, a power button, a "
             + "status light."),
         new("port-without-cable", Station.Hardware, "A port that is used inside the enclosure has no cable yet."),
+        new("engraving-deep", Station.Hardware, "Engraved labels leave less than half of their panel."),
         new("label-no-room", Station.Hardware, "The label of a device finds no room beside it."),
         new("label-open", Station.Hardware, "What shows on a panel has no label decided."),
         new("salvage-untested", Station.Hardware, "A salvaged device has not been tried out."),

@@ -38,15 +38,15 @@ public static class FitStage
             return Sticking.Of(stick.Kind).ThicknessMm;
         }
 
-        if (!model.BareBoard || device.StandoffMm is not null)
+        if (!model.BareBoard || device.Screws.StandoffMm is not null)
         {
-            return model.BareBoard ? device.StandoffMm!.Value : 0;
+            return model.BareBoard ? device.Screws.StandoffMm!.Value : 0;
         }
 
         var least = Math.Max(LeastStandoffMm, Math.Ceiling(device.TowardsDeckMm(model) + 1));
         return model.ThreadSize is null
             ? least
-            : StandoffStack.Lowest(catalog.Fasteners, catalog.Fasteners.Thread(model.ThreadSize), least, model.BoardMm, device.WasherMm,
+            : StandoffStack.Lowest(catalog.Fasteners, catalog.Fasteners.Thread(model.ThreadSize), least, model.BoardMm, device.Screws.WasherMm,
                 deckMm)?.LengthMm ?? least;
     }
 

@@ -55,7 +55,7 @@ public sealed record StandoffLayer(string DeviceId) : LayerHandle
     public override string Written => "standoff/" + DeviceId;
 
     public override Design Set(LayerEdit edit) =>
-        edit.Given(edit.Design.WithDevice(DeviceId, d => d with { StandoffMm = edit.ThicknessMm }));
+        edit.Given(edit.Design.WithDevice(DeviceId, d => d.Screwed(s => s with { StandoffMm = edit.ThicknessMm })));
 }
 
 /// <summary>The air under a plate or level: its height over the panel behind it.</summary>

@@ -44,7 +44,7 @@ internal static class FixingFindings
         if (device.Adapter is null && DeviceChoice.AdapterFor(plan, plan.Catalog.Model(device.ModelId), device.DeckId) is { } adapter)
         {
             yield return new Remedy("adapter", $"Stand it on a plate of {Say.Mm(adapter.NominalMm)} mm, screwed into the slots beside it",
-                d => d.WithDevice(device.Id, x => x with { Adapter = adapter }));
+                d => d.WithDevice(device.Id, x => x.Screwed(s => s.Over(adapter))));
         }
     }
 

@@ -92,9 +92,9 @@ internal static class LoadFindings
             {
                 var length = Math.Ceiling(stick.LengthMm * factor / 5) * 5;
                 return stick.WidthMm * length <= model.WidthMm * model.DepthMm
-                    ? d.WithDevice(device.Id, x => x with { Stuck = stick with { LengthMm = length } }) : null;
+                    ? d.WithDevice(device.Id, x => x with { Mounting = stick with { LengthMm = length } }) : null;
             });
-            yield return new Remedy("screw-it", "Screw it by its own holes", d => d.WithDevice(device.Id, x => x with { Stuck = null }));
+            yield return new Remedy("screw-it", "Screw it by its own holes", d => d.WithDevice(device.Id, x => x with { Mounting = OwnFixings.Usual }));
         }
         else if (load.By == Carrier.Magnets && plan.Shell.FaceOf(load.Place.ToString()) is { } face)
         {

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Findings;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Remedies;
@@ -35,6 +36,17 @@ internal static class LooseEndFindings
                 [.. crowded.Select(d => Place.Device(d.Id))],
                 new Remedy("label-none", "They get no labels",
                     d => crowded.Aggregate(d, (x, c) => x.WithDevice(c.Id, y => y with { Marking = "" }))));
+        }
+
+        foreach (var part in plan.Parts.Parts.Where(p => p.Features.OfType<Engraving>().Any(e => e.DepthMm > p.ThicknessMm / 2)))
+        {
+            yield return Finding.Of("engraving-deep", Severity.Stop,
+                $"Labels are engraved {Say.Mm(plan.Design.Engraved!.DepthMm)} mm deep into {part.Name}, which is {Say.Mm(part.ThicknessMm)} "
+                    + $"mm thick: at most {Say.Mm(part.ThicknessMm / 2)} mm leaves half of it.",
+                [Place.Parse(part.Id)],
+                new Remedy("engraving-shallow", "Engrave a third as deep as the sheet is thick", d => d.Engraved is { } cut
+                    ? d with { Engraved = cut with { DepthMm = Math.Max(0.05, Math.Round(part.ThicknessMm / 3, 2)) } } : null),
+                new Remedy("label-on-finish", "Put the labels on the finish", d => d with { Engraved = null }));
         }
 
         var unmarked = plan.Fit.Devices.Where(d => d.Device.Marking is null && CheckList.WantsLabel(plan, d)).ToList();

@@ -40,13 +40,13 @@ internal static class PatternFindings
     /// <summary>New holes where it stands, else at the nearest place where they keep clear of the old ones.</summary>
     private static IEnumerable<Design> Drilled(PlanSoFar plan, Design design, Device device)
     {
-        var free = device with { OnDrilledHoles = false };
+        var free = device.Screwed(s => s.Over(null));
         return DeviceMoves.Spots(plan, free).Prepend(free).Select(at => design.WithDevice(device.Id, _ => at));
     }
 
     private static Design? AdapterFor(Design design, PlacedDevice device) =>
         device.Model.Mount is MountStyle.Standoffs or MountStyle.TappedBody && AdapterPlate.Fixings(device, design).Count >= 2
-        ? design.WithDevice(device.Id, x => x with { OnDrilledHoles = false, Adapter = new Adapter("aluminium-5052", 3) })
+        ? design.WithDevice(device.Id, x => x.Screwed(s => s.Over(Adapter.Usual)))
         : null;
 
     private static string Lying(PlacedDevice device) => device.Device.TurnedOver ? ", turned over," : device.Device.FarFace

@@ -135,10 +135,7 @@ internal static class PowerFindings
         {
             ModelId = model.Id,
             Name = model.Name,
-            StandoffMm = null,
-            ScrewLengthMm = null,
-            WasherMm = 0,
+            Mounting = device.Stuck is null ? OwnFixings.Usual : device.Mounting,
             ClosedPorts = [],
-            Adapter = null
         };
 }

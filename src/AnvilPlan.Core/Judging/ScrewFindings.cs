@@ -23,7 +23,7 @@ internal static class ScrewFindings
         var device = plan.Design.Devices.FirstOrDefault(d => d.Id == screw.For);
         Place[] places = [device is null ? Place.Parse(screw.For) : Place.Device(device.Id), screw.Id];
         var automatic = new Remedy("pick-length", "Take the length that the stack asks for", d => device is null ? null
-            : d.WithDevice(device.Id, x => x with { ScrewLengthMm = null }));
+            : d.WithDevice(device.Id, x => x.Screwed(s => s with { ScrewLengthMm = null })));
         return screw.Verdict switch
         {
             ScrewVerdict.TooShort => Finding.Of("screw-too-short", Severity.Stop,
@@ -43,19 +43,19 @@ internal static class ScrewFindings
             && screw.Id != $"screw/{device.Id}/deck")
         {
             remedies.Add(new Remedy("washers", $"Put washers under the heads, {Say.Mm(washer)} mm in all",
-                d => d.WithDevice(device.Id, x => x with { WasherMm = washer })));
+                d => d.WithDevice(device.Id, x => x.Screwed(s => s with { WasherMm = washer }))));
         }
 
         if (device is not null && plan.Mounts.Standoffs.Any(s => s.DeviceId == device.Id))
         {
             remedies.Add(new Remedy("fitting-standoff", "Take the lowest standoff in which both screws find a length",
-                d => d.WithDevice(device.Id, x => x with { StandoffMm = null, ScrewLengthMm = null })));
+                d => d.WithDevice(device.Id, x => x.Screwed(s => s with { StandoffMm = null, ScrewLengthMm = null }))));
         }
 
         if (device is { Adapter: null, Stuck: null } && screw.Id == $"screw/{device.Id}/deck")
         {
             remedies.Add(new Remedy("pad", "Put a pad under it, so thick that a screw finds its length", d => Trial.FirstSound(
-                plan, "screw-none-fits", d, Pads.Select(p => d.WithDevice(device.Id, x => x with { Adapter = p, ScrewLengthMm = null })))));
+                plan, "screw-none-fits", d, Pads.Select(p => d.WithDevice(device.Id, x => x.Screwed(s => s.Over(p) with { ScrewLengthMm = null }))))));
         }
 
         if (device is null && Place.Parse(screw.For).Kind == PlaceKind.Edge)
@@ -110,7 +110,7 @@ internal static class ScrewFindings
     {
         var thread = tables.Thread(screw.Thread);
         var lengths = tables.LengthsFor(thread, tables.Head(thread.Name, HeadForm.Pan)).ToList();
-        var bare = (Min: screw.MinMm - device.WasherMm, Max: most - device.WasherMm);
+        var bare = (Min: screw.MinMm - device.Screws.WasherMm, Max: most - device.Screws.WasherMm);
         var one = tables.Nut(thread.Name).WasherThicknessMm;
         return Enumerable.Range(1, MostWashers).Select(n => Math.Round(n * one, 3))
             .Where(w => lengths.Exists(l => Grace.AtLeast(l, bare.Min + w) && Grace.AtMost(l, bare.Max + w))).Select(w => (double?)w)

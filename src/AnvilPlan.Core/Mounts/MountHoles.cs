@@ -95,7 +95,7 @@ internal sealed class MountHoles
         });
     }
 
-    private double WasherMm => Device.WasherMm;
+    private double WasherMm => Device.Screws.WasherMm;
 
     /// <summary>Board screw from above, standoff, deck screw from behind: each has half of the standoff for its thread.</summary>
     private FixingWay BoardOnStandoffs(SolidPart deck, double thick, double near, int count)
@@ -178,7 +178,7 @@ internal sealed class MountHoles
 
     /// <summary>What may lie under a head: what was decided, and up to three washers more where no length was chosen by hand.</summary>
     private IEnumerable<double> Washers(HeadForm form) =>
-        Enumerable.Range(0, form == HeadForm.Countersunk || Device.ScrewLengthMm is not null ? 1 : 4)
+        Enumerable.Range(0, form == HeadForm.Countersunk || Device.Screws.ScrewLengthMm is not null ? 1 : 4)
         .Select(n => WasherMm + Math.Round(n * Tables.Nut(_thread.Name).WasherThicknessMm, 3));
 
     /// <summary>Head outside on the panel, the device's flange behind it, and the nut on that.</summary>
@@ -218,7 +218,7 @@ internal sealed class MountHoles
     /// <summary>A screw that holds the device itself, of the length that was chosen for it where one was.</summary>
     private ScrewNeed Need(SolidPart deck, IReadOnlyList<WhyTerm> clamped, double washerMm) =>
         new($"screw/{Device.Id}", Device.Id, $"{Device.Name} to {deck.Name.ToLowerInvariant()}", clamped)
-        { WasherMm = washerMm, ChosenMm = Device.ScrewLengthMm };
+        { WasherMm = washerMm, ChosenMm = Device.Screws.ScrewLengthMm };
 
     private WhyTerm Flange(double mm) => new("board or flange", mm, "mm", "model " + _device.Model.Id);
 

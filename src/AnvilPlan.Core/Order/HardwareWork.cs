@@ -25,19 +25,27 @@ internal static class FinishWork
     }
 }
 
-/// <summary>Texts beside what shows, once the face has its finish and before anything sits in it.</summary>
+/// <summary>
+/// Texts beside what shows: put on once the face has its finish and before anything sits in it, or cut in before anything is joined.
+/// </summary>
 internal static class LetterWork
 {
     public static IEnumerable<Operation> Of(Job job) =>
         from made in job.Parts.Made
-        let marks = made.Faces.SelectMany(f => f.Features.OfType<Lettering>().Select(m => (Part: f.Id, Mark: m))).ToList()
-        where marks.Count > 0
-        select new Operation($"letter/{made.Id}", $"Letter {made.Name.ToLowerInvariant()}: {string.Join(", ", marks.Select(m =>
-            m.Mark.Text))}", marks.Count * job.Rates.LetterMin, [new(Done.Lettered, made.Id)], [made.Id])
+        from marks in made.Faces.SelectMany(f => f.Features.OfType<Lettering>().Select(m => (Part: f.Id, Mark: m)))
+            .GroupBy(m => m.Mark is Engraving)
+        let words = string.Join(", ", marks.Select(m => m.Mark.Text))
+        let how = marks.Key ? ("engrave", "Engrave", Done.Engraved) : ("letter", "Letter", Done.Lettered)
+        select new Operation($"{how.Item1}/{made.Id}", $"{how.Item2} {made.Name.ToLowerInvariant()}: {words}",
+            marks.Count() * job.Rates.LetterMin, [new(how.Item3, made.Id)], [made.Id])
         {
             Features = [.. marks.Select(m => new WorkedFeature(m.Part, m.Mark.Id))],
-            Setting = string.Join("; ", marks.GroupBy(m => m.Mark.HeightMm).Select(g => $"{g.Count()} at {g.Key:0.#} mm")),
-            HoldPoint = "The words are spelled as in the list, and each stands at what it names.",
+            Setting = string.Join("; ", marks.GroupBy(m => m.Mark.HeightMm).Select(g => $"{g.Count()} at {g.Key:0.#} mm")
+                .Concat(marks.Select(m => m.Mark).OfType<Engraving>().Take(1).Select(e =>
+                    $"{e.DepthMm:0.##} mm deep, cutter of {e.CutterDeg:0.#} degrees, strokes {e.StrokeMm:0.##} mm wide"))),
+            HoldPoint = marks.Key ? "The words are spelled as in the list; depth and stroke are tried on an offcut of the same stock."
+                : "The words are spelled as in the list, and each stands at what it names.",
+            Caution = marks.Key ? "The part is clamped, both hands are off it; eyes and lungs protected from chips and dust." : null,
         };
 }
 

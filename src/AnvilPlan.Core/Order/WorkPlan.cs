@@ -127,6 +127,7 @@ public sealed record WorkPlan(IReadOnlyList<Operation> Operations, IReadOnlyList
         Done.Tapped => "a thread is cut into its drilled hole",
         Done.Trimmed or Done.Bevelled => "until then its square edges are what is measured from",
         Done.Formed => "no bit and no blade reaches it any more when it is bent",
+        Done.Engraved => "letters are cut where the part is held down by itself",
         Done.Set => "what is pressed or glued into a hole wants the hole",
         Done.Glued => "what is glued has all its holes and cuts, and its shape",
         Done.Joined => "what is joined is machined, and its glue has set before anything pulls on it",

@@ -37,6 +37,7 @@ public enum PartEdge
 [JsonDerivedType(typeof(Kerf), "kerf")]
 [JsonDerivedType(typeof(BendLine), "bendLine")]
 [JsonDerivedType(typeof(Lettering), "mark")]
+[JsonDerivedType(typeof(Engraving), "engraving")]
 public abstract record Feature(string Id, string For, string Purpose, WorkedFrom From)
 {
     /// <summary>What it takes away; empty for what is only marked.</summary>

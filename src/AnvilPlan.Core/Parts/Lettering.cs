@@ -5,12 +5,12 @@ using AnvilPlan.Core.Shops;
 
 namespace AnvilPlan.Core.Parts;
 
-/// <summary>Text on a face: printed, stamped, engraved as fine as a hair or on a label. Nothing is taken away that would count.</summary>
+/// <summary>Text on a face: printed, stamped or on a label. Nothing is taken away.</summary>
 /// <param name="At">Where its line begins.</param>
 /// <param name="HeightMm">Of its capitals.</param>
 /// <param name="TurnDeg">The way it reads, from u towards v in the part's drawing. On the far face it is seen mirrored there, so that its
 /// letters stand to the other side of that way.</param>
-public sealed record Lettering(string Id, string For, string Purpose, WorkedFrom From, Uv At, string Text, double HeightMm, double TurnDeg,
+public record Lettering(string Id, string For, string Purpose, WorkedFrom From, Uv At, string Text, double HeightMm, double TurnDeg,
     string PlaceWhy)
     : Feature(Id, For, Purpose, From)
 {
@@ -43,11 +43,13 @@ public sealed record Lettering(string Id, string For, string Purpose, WorkedFrom
 
     public override IEnumerable<Drawn> Drawing(Slab slab)
     {
-        yield return new DrawnText(LineRole.Text, "MARK" + Far, At, HeightMm, Text)
+        yield return new DrawnText(LineRole.Text, Layer + Far, At, HeightMm, Text)
         { TurnDeg = TurnDeg, Mirrored = From == WorkedFrom.Far };
     }
 
     public override bool ShapesRim(Slab slab) => false;
+
+    private protected virtual string Layer => "MARK";
 
     public override MilledRow Row(Slab slab) => MilledRow.Of(this, slab, "mark", Reach.Min, Reach.Max, 0, PlaceWhy) with { RestMm = null };
 
@@ -62,4 +64,22 @@ public sealed record Lettering(string Id, string For, string Purpose, WorkedFrom
 
     /// <summary>Lettered when the part has its shape.</summary>
     public override Feature? Laid(Laying on) => null;
+}
+
+/// <summary>Text cut into a face, its strokes as wide as the cutter is there: too fine to weigh.</summary>
+/// <param name="DepthMm">Of its strokes.</param>
+/// <param name="CutterDeg">Included angle of the cutter.</param>
+public sealed record Engraving(string Id, string For, string Purpose, WorkedFrom From, Uv At, string Text, double HeightMm, double TurnDeg,
+    string PlaceWhy, double DepthMm, double CutterDeg)
+    : Lettering(Id, For, Purpose, From, At, Text, HeightMm, TurnDeg, PlaceWhy)
+{
+    /// <summary>Width of a stroke at the face: 2 · depth · tan(angle / 2).</summary>
+    public double StrokeMm => Math.Round(2 * DepthMm * Math.Tan(CutterDeg * Math.PI / 360), 3);
+
+    private protected override string Layer => "ENGRAVE_" + Drawn.Mm(DepthMm);
+
+    public override MilledRow Row(Slab slab) => MilledRow.Of(this, slab, "engraving", Reach.Min, Reach.Max, DepthMm, PlaceWhy) with
+    { AngleDeg = CutterDeg };
+
+    public override string Stamp() => base.Stamp() + string.Create(CultureInfo.InvariantCulture, $"E{DepthMm};{CutterDeg}|");
 }

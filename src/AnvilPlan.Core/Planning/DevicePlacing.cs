@@ -49,11 +49,9 @@ public static class DevicePlacing
         {
             DeckId = deckId,
             FarFace = false,
-            Adapter = DeviceChoice.AdapterFor(plan, catalog.Model(device.ModelId),
-            deckId),
-            OnDrilledHoles = false,
-            RebateToMm = DeviceChoice.RebateFor(plan, catalog.Model(device.ModelId), deckId)
+            RebateToMm = DeviceChoice.RebateFor(plan, catalog.Model(device.ModelId), deckId),
         };
+        moved = moved.Screwed(s => s.Over(DeviceChoice.AdapterFor(plan, catalog.Model(device.ModelId), deckId)));
         return Bring(plan, design, moved, d => design.WithDevice(deviceId, _ => d));
     }
 

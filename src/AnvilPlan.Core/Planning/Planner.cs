@@ -92,7 +92,7 @@ public static class Planner
         var clearance = ClearanceStage.Run(design, fit, shell);
         var mounts = MountStage.Run(design, catalog, shop, fit, shell, joints);
         var fixings = FixingStage.Run(design, catalog, shop, fit, shell, joints, mounts);
-        var labels = LabelStage.Run(fit, shell, joints, mounts, fixings);
+        var labels = LabelStage.Run(design, fit, shell, joints, mounts, fixings);
         var parts = PartStage.Run(design, catalog, shop, asBuilt, fit, shell, joints, mounts, fixings, labels);
         var cuts = CutStage.Run(catalog, shop, parts, design.Brief.Quantity);
         var glue = GlueStages.Run(design, catalog, shop, fit, shell, joints);

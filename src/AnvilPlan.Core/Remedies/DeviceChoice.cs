@@ -40,11 +40,11 @@ public static class DeviceChoice
 
     /// <summary>A device not yet placed; its panel is thinned where it is too thick to clamp, a fan breathes.</summary>
     public static Device New(PlanSoFar plan, HardwareModel model, string deckId) => new(
-        NewId(plan.Design, model), model.Id, model.Name, deckId, FromWallsMm, FromWallsMm, 0, null, null, 0, RebateFor(plan, model, deckId),
+        NewId(plan.Design, model), model.Id, model.Name, deckId, FromWallsMm, FromWallsMm, 0, RebateFor(plan, model, deckId),
         model.Fan && model.Cutouts.Count > 0 ? GrillePattern.Opening(model.Cutouts[0].WidthMm)
             ?? new Grille(GrilleKind.Open, 0, 0) : null, [])
     {
-        Adapter = AdapterFor(plan, model, deckId),
+        Mounting = OwnFixings.Usual.Over(AdapterFor(plan, model, deckId)),
     };
 
     /// <summary>
@@ -52,7 +52,7 @@ public static class DeviceChoice
     /// </summary>
     public static Adapter? AdapterFor(PlanSoFar plan, HardwareModel model, string deckId) =>
         model.Mount == MountStyle.TappedBody && plan.Shell.Members.Any(m => m.CarriesDeck == deckId && m.Section == BarShape.Slotted)
-            ? new Adapter("aluminium-5052", 3) : null;
+            ? Adapter.Usual : null;
 
     public static double? RebateFor(PlanSoFar plan, HardwareModel model, string deckId) =>
         Deck.IsPanel(deckId, out var face) && model.InPanel && model.PanelMaxMm is { } most && plan.Fit.Envelope.ThicknessMm[face] > most

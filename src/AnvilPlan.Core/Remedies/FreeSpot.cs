@@ -26,7 +26,7 @@ internal static class FreeSpot
             .Select(c => device with { UMm = c.u, VMm = c.v })
             .Where(d =>
             {
-                var placed = probe.As(d with { Adapter = probe.Device.Adapter });
+                var placed = probe.As(d with { Mounting = probe.Device.Mounting });
                 return (wanted is null || wanted(placed)) && check.Free(placed, plan.Shop.Fits.BodyMm);
             });
     }

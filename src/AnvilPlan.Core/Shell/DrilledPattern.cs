@@ -68,12 +68,10 @@ public static class DrilledPattern
         bool[] ways = model.Mount == MountStyle.Standoffs ? [device.TurnedOver, !device.TurnedOver] : [false];
         return ways
             .SelectMany(over => Enumerable.Range(0, 4)
-                .Select(turns => device with
+                .Select(turns => (over == device.TurnedOver ? device : device.Screwed(s => s with { StandoffMm = null })) with
                 {
                     TurnedOver = over,
                     QuarterTurns = turns,
-                    StandoffMm = over == device.TurnedOver
-                ? device.StandoffMm : null
                 }))
             .SelectMany(turned =>
             {

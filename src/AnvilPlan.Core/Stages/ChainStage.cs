@@ -76,7 +76,7 @@ public static class ChainStage
             && axis == placed.Away.Axis())
         {
             var (a, b) = (placed.Body.Side(placed.Away.Opposite()), placed.Occupied.Side(placed.Away.Opposite()));
-            crossed.Add(new Crossed(new Solid("Standoffs", placed.Bulk, device.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed,
+            crossed.Add(new Crossed(new Solid("Standoffs", placed.Bulk, device.Screws.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed,
                 new StandoffLayer(device.Id), null, null), Math.Min(a, b), Math.Max(a, b)));
         }
 

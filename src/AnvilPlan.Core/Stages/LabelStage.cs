@@ -26,7 +26,7 @@ internal static class LabelStage
     /// <summary>Heights of capitals, the best first: read at arm's length, then near.</summary>
     private static readonly double[] HeightsMm = [4, 3, 2.5, 2];
 
-    public static LabelPlan Run(FitPlan fit, ShellPlan shell, JointPlan joints, MountPlan mounts, FixingPlan fixings)
+    public static LabelPlan Run(Design design, FitPlan fit, ShellPlan shell, JointPlan joints, MountPlan mounts, FixingPlan fixings)
     {
         var labelled = fit.Devices.Where(d => d.Device.Marking is { Length: > 0 }).Select(d => (Device: d, Part: Panel(d, shell, mounts)))
             .Where(d => d.Part is not null).ToList();
@@ -55,7 +55,7 @@ internal static class LabelStage
                     Max: new Uv(named.Max(t => t.Max.U), named.Max(t => t.Max.V)));
                 if (Find(device, part, face, about, taken) is { } mark)
                 {
-                    placed.Add(new PartFeature(part.Id, mark));
+                    placed.Add(new PartFeature(part.Id, design.Engraved is { } how ? Cut(mark, how) : mark));
                     taken.Add((mark.Id, mark.Reach.Min, mark.Reach.Max));
                 }
                 else
@@ -97,6 +97,9 @@ internal static class LabelStage
             yield return (device.Id, min, max);
         }
     }
+
+    private static Engraving Cut(Lettering mark, Engraved how) => new(mark.Id, mark.For, mark.Purpose, mark.From, mark.At, mark.Text,
+        mark.HeightMm, mark.TurnDeg, mark.PlaceWhy, how.DepthMm, how.CutterDeg);
 
     private static Lettering? Find(PlacedDevice device, SolidPart part, Direction face, (Uv Min, Uv Max) about,
         List<(string For, Uv Min, Uv Max)> taken)

@@ -22,6 +22,9 @@ public enum Done
     /// <summary>A sheet or strip is bent.</summary>
     Formed,
 
+    /// <summary>Its texts are cut into it.</summary>
+    Engraved,
+
     /// <summary>Dowels, inserts and magnets sit in it.</summary>
     Set,
     Glued,

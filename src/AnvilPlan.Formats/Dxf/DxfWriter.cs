@@ -11,8 +11,8 @@ namespace AnvilPlan.Formats.Dxf;
 /// One part as DXF text, of release 2000 (AC1015) or 12 (AC1009), millimetres, origin at the part's reference corner, seen from the face
 /// that the drawing names. Circles are circles, everything else closed polylines with arcs by their bulge. Layers: OUTLINE, CUT_THROUGH,
 /// DRILL_d (through), DRILL_d_DEEP_t (blind), POCKET_t, EDGE_d_DEEP_t_DOWN_z (from the edge, its middle z below the seen face),
-/// SLOPE_FAR, BEVEL, SINK, MARK; a trailing _FAR means worked from the face away from the viewer. Numbers in layer names use an
-/// underscore for the decimal point.
+/// SLOPE_FAR, BEVEL, SINK, MARK, ENGRAVE_t (text cut in to t); a trailing _FAR means worked from the face away from the viewer. Numbers
+/// in layer names use an underscore for the decimal point.
 /// </summary>
 public static class DxfWriter
 {

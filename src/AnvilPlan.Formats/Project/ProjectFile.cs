@@ -8,7 +8,7 @@ namespace AnvilPlan.Formats.Project;
 public sealed record ProjectFile(string Format, int Schema, Design Design, AsBuilt AsBuilt, IReadOnlyList<HardwareModel> Models)
 {
     public const string FormatName = "anvil-plan/project";
-    public const int CurrentSchema = 2;
+    public const int CurrentSchema = 3;
 
     public static ProjectFile Of(Design design, AsBuilt asBuilt, IEnumerable<HardwareModel> ownModels)
     {

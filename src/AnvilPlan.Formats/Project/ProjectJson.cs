@@ -100,7 +100,7 @@ public static class ProjectJson
 
             try
             {
-                return version == 1 ? Earlier.FromFirst(root).Deserialize<ProjectFile>(Shipped.Json)!
+                return version < ProjectFile.CurrentSchema ? Earlier.Present(root, version).Deserialize<ProjectFile>(Shipped.Json)!
                     : root.Deserialize<ProjectFile>(Shipped.Json)!;
             }
             catch (JsonException error)

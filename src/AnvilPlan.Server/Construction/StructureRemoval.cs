@@ -56,9 +56,10 @@ public static class StructureRemoval
             return before?.DeepClone();
         }
 
-        if (before is JsonObject && made is JsonObject && now is JsonObject)
+        if (before is JsonObject b && made is JsonObject m && now is JsonObject n)
         {
-            return Merge(before, made, now);
+            // a choice that is of another kind by now holds other fields: it stays whole
+            return SameFields(b, n) && SameFields(m, n) ? Merge(before, made, now) : now.DeepClone();
         }
 
         return before is JsonArray was && made is JsonArray and var then && now is JsonArray list && Named(was) && Named((JsonArray)then)
@@ -76,6 +77,8 @@ public static class StructureRemoval
                 .Select(e => e.Was is null ? e.Entry!.DeepClone() : Back(e.Was, e.Then, e.Entry)),
         ];
     }
+
+    private static bool SameFields(JsonObject a, JsonObject b) => a.Count == b.Count && a.All(f => b.ContainsKey(f.Key));
 
     private static bool Named(JsonArray list) => list.All(e => NameOf(e) is not null);
 

@@ -17,7 +17,7 @@ public class LevelDrawingTests
     private static Design With(FrameFitting fitting, string post) =>
         Begun.WithStructure<LevelFrame>("level-frame", f => f with { Fitting = fitting, PostBarId = post });
 
-    private static Device Board(double u) => new("board", "sbc-85", "Board", "level-frame-low", u, 80, 0, null, null, 0, null, null, []);
+    private static Device Board(double u) => new("board", "sbc-85", "Board", "level-frame-low", u, 80, 0, null, null, []);
 
     [Fact]
     public void Each_level_is_drawn_with_its_posts_beams_rails_and_hardware_where_they_are()

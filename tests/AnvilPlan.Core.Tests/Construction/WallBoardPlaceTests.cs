@@ -17,7 +17,7 @@ public class WallBoardPlaceTests
     private static Design Begun(Design design) => Sample.Catalog.Systems.Single(s => s is BackBoardSystem).Begin(design, Sample.Catalog)!;
 
     private static Device Board(double u, double v, int turns = 0) =>
-        new("board", "sbc-85", "Board", Back, u, v, turns, null, null, 0, null, null, []);
+        new("board", "sbc-85", "Board", Back, u, v, turns, null, null, []);
 
     [Theory]
     [InlineData(0)]

@@ -40,12 +40,14 @@ public class DesignCheckTests
         { "glueUp.glue", d => d with { GlueUp = d.GlueUp with { Glue = "honey" } } },
         { "glueUp.stages", d => d with { GlueUp = d.GlueUp with { Stages = 0 } } },
         { "glueUp.caulMm", d => d with { GlueUp = d.GlueUp with { CaulMm = -1 } } },
-        { "devices[0].stuck.widthMm", d => d.With(Sample.Device("a", "drive-25-7", "tray-1", 0, 0) with
-            { Stuck = new Stick(StickKind.FoamTape, 0, 20) }) },
-        { "devices[0].stuck.lengthMm", d => d.With(Sample.Device("a", "drive-25-7", "tray-1", 0, 0) with
-            { Stuck = new Stick(StickKind.FoamTape, 20, 2000) }) },
-        { "devices[0].stuck", d => d.With(Sample.Device("a", "fan-60", "panel/back", 60, 60) with
-            { Stuck = new Stick(StickKind.FoamTape, 20, 20) }) },
+        { "engraved.depthMm", d => d with { Engraved = new Engraved(3, 60) } },
+        { "engraved.cutterDeg", d => d with { Engraved = new Engraved(0.3, 5) } },
+        { "devices[0].mounting.widthMm", d => d.With(Sample.Device("a", "drive-25-7", "tray-1", 0, 0) with
+            { Mounting = new Stick(StickKind.FoamTape, 0, 20) }) },
+        { "devices[0].mounting.lengthMm", d => d.With(Sample.Device("a", "drive-25-7", "tray-1", 0, 0) with
+            { Mounting = new Stick(StickKind.FoamTape, 20, 2000) }) },
+        { "devices[0].mounting", d => d.With(Sample.Device("a", "fan-60", "panel/back", 60, 60) with
+            { Mounting = new Stick(StickKind.FoamTape, 20, 20) }) },
         { "devices[0].modelId", d => d.With(Sample.Device("a", "toaster", "tray-1", 0, 0)) },
         { "devices[0].deckId", d => d.With(Sample.Device("a", "sbc-85", "panel/roof", 0, 0)) },
         { "devices[0].uMm", d => d.With(Sample.Device("a", "sbc-85", "tray-1", double.PositiveInfinity, 0)) },

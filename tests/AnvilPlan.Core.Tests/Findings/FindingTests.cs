@@ -36,8 +36,8 @@ public class FindingTests
             { Grille = new Grille(GrilleKind.Open, 0, 0) }) },
         { "holes-meet", 2, Sound.With(Sample.Device("a", "sma", "panel/back", 100, 80) with { RebateToMm = 3 },
             Sample.Device("b", "pot-38", "panel/back", 96, 76) with { RebateToMm = 4 }) },
-        { "screw-too-short", 1, Sound.With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { ScrewLengthMm = 3 }) },
-        { "screw-too-long", 1, Sound.With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { ScrewLengthMm = 6 }) },
+        { "screw-too-short", 1, Sound.With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { Mounting = new OwnFixings { ScrewLengthMm = 3 } }) },
+        { "screw-too-long", 1, Sound.With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { Mounting = new OwnFixings { ScrewLengthMm = 6 } }) },
         { "screw-none-fits", 1, Sound.WithPanel(Face.Bottom, p => p with { MaterialId = "aluminium-5052", NominalMm = 3 })
             .WithEdge(EdgeId.LeftTop, e => e with { BlockBarId = "beech-12x12" }) },
         { "part-larger-than-stock", 1, Sample.Empty.WithPanel(Face.Front, p => p with { MaterialId = "cherry", NominalMm = 12 }) is var d
@@ -48,11 +48,11 @@ public class FindingTests
         { "groove-open", 1, Sound.WithEdge(EdgeId.FrontBottom, e => e with { Joint = JointKind.Groove, Covers = Face.Front }) },
         { "no-way-in", 2, Sound.WithPanel(Face.Top, p => p with { Hold = PanelHold.Fixed }) },
         { "removable-held", 1, Sound.WithEdge(EdgeId.FrontTop, e => e with { Joint = JointKind.ButtGlued }) },
-        { "board-on-metal", 1, Sound.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40) with { StandoffMm = 0 },
+        { "board-on-metal", 1, Sound.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40) with { Mounting = new OwnFixings { StandoffMm = 0 } },
             Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },
-        { "standoff-low", 1, Sample.Empty.With(Sample.Device("sbc", "sbc-65", "panel/bottom", 60, 60) with { StandoffMm = 2 },
+        { "standoff-low", 1, Sample.Empty.With(Sample.Device("sbc", "sbc-65", "panel/bottom", 60, 60) with { Mounting = new OwnFixings { StandoffMm = 2 } },
             Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },
-        { "standoff-not-sold", 1, Sound.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40) with { StandoffMm = 7 },
+        { "standoff-not-sold", 1, Sound.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40) with { Mounting = new OwnFixings { StandoffMm = 7 } },
             Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },
         { "tray-unsupported", 2, Sound.WithTray("tray-1", t => t with { Support = TraySupport.None }) },
         { "tray-outside", 1, Sound.WithTray("tray-1", t => t with { UndersideMm = 150 }) },
@@ -95,13 +95,15 @@ public class FindingTests
         { "panel-loose", 1, Sound.WithEdge(EdgeId.FrontTop, Loose).WithEdge(EdgeId.BackTop, Loose).WithEdge(EdgeId.LeftTop, Loose) },
         { "drawer-hits", 1, Sound.WithTray("tray-1", t => t with { Drawer = new Drawer(Face.Front, 150) })
             .With(Sample.Device("sbc", "relay-2", "tray-1", 100, 120), Sample.Device("hung", "bec-5v", "panel/top", 100, 40) with
-            { StandoffMm = 70 }) },
+            { Mounting = new OwnFixings { StandoffMm = 70 } }) },
         { "cable-short", 2, Riser(100) },
         { "pattern-misses-holes", 2, Drilled(d => d with { TurnedOver = true }) },
         { "pattern-misses-holes", 2, Drilled(d => d with { QuarterTurns = 1 }) },
         { "adapter-unheld", 1, Sound.With(Sample.Device("relay", "relay-2", "tray-1", 60, 60) with
-            { Adapter = new Adapter("aluminium-5052", 3) }) },
+            { Mounting = new OnAdapter(new Adapter("aluminium-5052", 3)) }) },
         { "port-without-cable", 1, Sound.With(Sample.Device("audio", "audio-65", "tray-1", 60, 60)) },
+        { "engraving-deep", 2, Sound.WithPanel(Face.Front, p => p with { MaterialId = "aluminium-5052", NominalMm = 3 })
+            .With(Sample.Device("gain", "pot-m7", "panel/front", 100, 80) with { Marking = "Gain" }) with { Engraved = new Engraved(1.8, 60) } },
         { "label-open", 2, Sound.With(Sample.Device("gain", "pot-m7", "panel/front", 100, 80) with { RebateToMm = 3 }) },
         { "over-the-limit", 2, Sound with { Brief = Sound.Brief with { LimitWidthMm = 315 } } },
     };
@@ -179,7 +181,7 @@ public class FindingTests
         var board = Sample.Device("main", "board-170", "tray-1", 30, 30);
         var holes = Sample.Catalog.Model("board-170").Holes.Select(h => new DrilledHole(30 + h.XMm, 30 + h.YMm, 4)).ToList();
         return Powered(Sample.WithTray).WithTray("tray-1", t => t with { Drilled = holes })
-            .With(lay(board with { OnDrilledHoles = true, ClosedPorts = ["rear"] })) is var d
+            .With(lay(board with { Mounting = new OnDeckHoles(), ClosedPorts = ["rear"] })) is var d
             ? ChainEdit.Resize(d, Axis.Z, 80) : d;
     }
 

@@ -63,7 +63,7 @@ public class PlacingTests
         var bottom = Sample.Empty with { Box = Sample.Empty.Box with { WidthMm = 420, DepthMm = 320, HeightMm = 150 } };
         var bare = bottom with
         {
-            Devices = [new Device("clock-40", "clock-40", "Clock", "panel/bottom", 120, 120, 0, null, null, 0, null,
+            Devices = [new Device("clock-40", "clock-40", "Clock", "panel/bottom", 120, 120, 0, null,
             null, [])]
         };
         Assert.Contains(Sample.Plan(bare).Findings, f => f.Code == "screw-none-fits");

@@ -77,8 +77,8 @@ public class BodyBlockTests
             var design = Sample.Empty with
             {
                 Trays = [tray],
-                Devices = [Sample.Device("below", model, "panel/bottom", 100, 100) with { StandoffMm = 5 },
-                    Sample.Device("above", "clock-40", "tray-1", u, 90) with { FarFace = true, StandoffMm = 5 }],
+                Devices = [Sample.Device("below", model, "panel/bottom", 100, 100) with { Mounting = new OwnFixings { StandoffMm = 5 } },
+                    Sample.Device("above", "clock-40", "tray-1", u, 90) with { FarFace = true, Mounting = new OwnFixings { StandoffMm = 5 } }],
             };
             return Planner.Plan(design, catalog, Core.Shops.ShopProfile.Usual, Core.Bench.AsBuilt.Nothing).Findings
                 .Any(f => f.Code == "devices-collide");

@@ -45,7 +45,7 @@ public class ChainTests
     public void Thickening_a_layer_changes_the_total_by_exactly_that_or_uses_exactly_that_of_the_air()
     {
         // standoffs are decided here: left to the planner they may change with the deck, because both screws must find a length
-        var pinned = Tower.WithDevice("sbc", d => d with { StandoffMm = 5 }).WithDevice("audio", d => d with { StandoffMm = 5 });
+        var pinned = Tower.WithDevice("sbc", d => d with { Mounting = new OwnFixings { StandoffMm = 5 } }).WithDevice("audio", d => d with { Mounting = new OwnFixings { StandoffMm = 5 } });
         var plan = Sample.Plan(pinned);
         var editable = plan.Chains.SelectMany(c => c.Layers.Select((l, i) => (Chain: c, Layer: l, Index: i)))
             .Where(x => x.Layer.Handle is not null).ToList();
@@ -75,9 +75,9 @@ public class ChainTests
     public void Layers_through_an_upright_plate_keep_the_same_bargain(TrayPlane plane)
     {
         var design = Sample.WithTray.WithTray("tray-1", t => t with { Plane = plane, UndersideMm = 70 })
-            .With(Sample.Device("near", "relay-2", "tray-1", 60, 40) with { StandoffMm = 8 }, Sample.Device("far", "relay-2", "tray-1", 120,
+            .With(Sample.Device("near", "relay-2", "tray-1", 60, 40) with { Mounting = new OwnFixings { StandoffMm = 8 } }, Sample.Device("far", "relay-2", "tray-1", 120,
                 40) with
-            { StandoffMm = 8, FarFace = true });
+            { Mounting = new OwnFixings { StandoffMm = 8 }, FarFace = true });
         var plan = Sample.Plan(design);
         var axis = plane.Normal().Axis();
         foreach (var (chain, layer, index) in plan.Chains.Where(c => c.Axis == axis).SelectMany(c => c.Layers.Select((l, i) => (c, l, i)))

@@ -84,7 +84,7 @@ public class DeckTests
         var model = Sample.Catalog.Model("board-170");
         var drilled = model.Holes.Select(h => new DrilledHole(30 + h.XMm, 30 + h.YMm, 4)).ToList();
         var design = Sample.WithTray.WithTray("tray-1", t => t with { Drilled = drilled })
-            .With(Sample.Device("main", "board-170", "tray-1", 30, 30) with { OnDrilledHoles = true });
+            .With(Sample.Device("main", "board-170", "tray-1", 30, 30) with { Mounting = new OnDeckHoles() });
         Assert.DoesNotContain(Sample.Plan(design).Findings, f => f.Code == "pattern-misses-holes");
         Assert.DoesNotContain(Sample.Plan(design).Part("tray-1").Features, f => f.For == "main");
 
@@ -103,7 +103,7 @@ public class DeckTests
         // the plate was drilled for the drive turned by a quarter: (x, y) -> (69.85 - y, x), at (80, 20)
         var drilled = model.Holes.Select(h => new DrilledHole(80 + 69.85 - h.YMm, 20 + h.XMm, 3.4)).ToList();
         var design = Sample.WithTray.WithTray("tray-1", t => t with { Drilled = drilled })
-            .With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { OnDrilledHoles = true });
+            .With(Sample.Device("drive", "drive-25-7", "tray-1", 40, 40) with { Mounting = new OnDeckHoles() });
         var finding = Sample.Plan(design).Findings.Single(f => f.Code == "pattern-misses-holes");
         var laid = finding.Remedies.Single(r => r.Id == "lay-to-match").Change(design)!.Devices.Single();
         Assert.Equal(1, laid.QuarterTurns % 2);
@@ -116,7 +116,7 @@ public class DeckTests
         var drilled = new List<DrilledHole> { new(45, 45, 3.4), new(140, 45, 3.4), new(45, 130, 3.4), new(140, 130, 3.4) };
         var bare = Sample.WithTray.WithTray("tray-1", t => t with { Drilled = drilled })
             .With(Sample.Device("relay", "relay-4", "tray-1", 55, 55));
-        var plan = Sample.Plan(bare.WithDevice("relay", d => d with { Adapter = new Adapter("aluminium-5052", 3) }));
+        var plan = Sample.Plan(bare.WithDevice("relay", d => d with { Mounting = new OnAdapter(new Adapter("aluminium-5052", 3)) }));
         var plate = plan.Part("adapter/relay");
         Assert.Equal(4, plate.Features.OfType<Hole>().Count(h => h.Thread == "M3"));
         Assert.Equal(4, plate.Features.OfType<Hole>().Count(h => h.SinkDiaMm is not null));

@@ -1,3 +1,4 @@
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
 using AnvilPlan.Core.Work;
@@ -53,7 +54,7 @@ public class FreePocketTests
             [
                 .. Enumerable.Range(0, 100).Select(i =>
                     Sample.Device($"d{i}", "relay-2", "panel/bottom", 30 + (i % 10 * 83), 30 + (i / 10 * 61)) with
-                    { StandoffMm = 5 + (i * 37 % 60) }),
+                    { Mounting = new OwnFixings { StandoffMm = 5 + (i * 37 % 60) } }),
             ],
         };
         var plan = Sample.Plan(crowded);

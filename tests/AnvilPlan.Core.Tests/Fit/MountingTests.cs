@@ -33,8 +33,8 @@ public class MountingTests
     public void What_is_stuck_is_held_by_nothing_else()
     {
         var stick = new Stick(StickKind.FoamTape, 20, 40);
-        Assert.Equal(new StuckDown(stick), Of("relay-2", d => d with { Stuck = stick }));
-        var plan = Sample.Plan(Sample.WithTray.With(Sample.Device("d", "relay-2", "tray-1", 60, 60) with { Stuck = stick }));
+        Assert.Equal(new StuckDown(stick), Of("relay-2", d => d with { Mounting = stick }));
+        var plan = Sample.Plan(Sample.WithTray.With(Sample.Device("d", "relay-2", "tray-1", 60, 60) with { Mounting = stick }));
         Assert.DoesNotContain(plan.Fixings, f => f.For == "d");
         Assert.Contains(plan.Work.Operations, o => o.Id == "mount/d" && o.Title.Contains(", stuck,", StringComparison.Ordinal));
     }
@@ -47,6 +47,6 @@ public class MountingTests
             Sample.Device("low", "relay-2", "tray-1", 60, 60), Sample.Device("tall", "supply-100w", "tray-1", 60, 60));
         static int Blocks(Design d) => DriverReach.Blocks(d, FitStage.Run(d, Sample.Catalog)).Count(b => b.DeviceId == "low");
         Assert.True(Blocks(design) > 0);
-        Assert.Equal(0, Blocks(design.WithDevice("low", d => d with { Stuck = new(StickKind.HookAndLoop, 20, 40) })));
+        Assert.Equal(0, Blocks(design.WithDevice("low", d => d with { Mounting = new Stick(StickKind.HookAndLoop, 20, 40) })));
     }
 }

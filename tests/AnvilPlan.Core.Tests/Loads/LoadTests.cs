@@ -69,7 +69,7 @@ public class LoadTests
     public void Strips_bear_by_their_area_in_shear_on_a_wall_and_in_pull_under_a_floor()
     {
         var stuck = Sample.WithTray.With(Sample.Device("drive", "drive-25-7", "tray-1", 60, 60) with
-        { Stuck = new Stick(StickKind.HookAndLoop, 25, 50) });
+        { Mounting = new Stick(StickKind.HookAndLoop, 25, 50) });
         var load = Load(stuck, "stuck/drive");
         var newton = Sample.Catalog.Model("drive-25-7").MassG / 1000 * 9.81;
         Assert.Equal((newton, 25 * 50 * 0.05 / 8), (load.Value, load.Limit), (a, b) => Math.Abs(a.Item1 - b.Item1) < 0.006
@@ -79,7 +79,7 @@ public class LoadTests
         Assert.Equal(5, plan.Devices.Single(d => d.Id == "drive").StandoffMm);
         Assert.Contains(plan.CheckList, l => l.DeviceId == "drive" && l.What == "stuck to its deck");
         var upright = Sample.Empty.With(Sample.Device("drive", "drive-25-7", "panel/back", 60, 60) with
-        { Stuck = new Stick(StickKind.HookAndLoop, 25, 50) });
+        { Mounting = new Stick(StickKind.HookAndLoop, 25, 50) });
         Assert.Equal(25 * 50 * 0.1 / 8, Load(upright, "stuck/drive").Limit, 2);
     }
 
@@ -185,7 +185,7 @@ public class LoadTests
         { "board-sags", 2, Sample.WithTray.WithTray("tray-1", t => t with { MaterialId = "acrylic", NominalMm = 2, UndersideMm = 24 })
             .With(Sample.Device("cells", "battery-pack", "tray-1", 60, 60)) },
         { "hold-weak", 2, Sample.WithTray.With(Sample.Device("drive", "drive-25-7", "tray-1", 60, 60) with
-            { Stuck = new Stick(StickKind.FoamTape, 10, 20) }) },
+            { Mounting = new Stick(StickKind.FoamTape, 10, 20) }) },
         { "hinge-finds-no-room", 1, Door(Face.Left, Face.Front, Sample.Empty.WithPanel(Face.Front, p => p with
             { NominalMm = 6, MeasuredMm = null })) },
     };

@@ -91,4 +91,27 @@ public class LabelTests
         Assert.NotEqual(plan.Part("shell/front").Fingerprint, bare.Part("shell/front").Fingerprint);
         Assert.Equal(plan.Part("shell/front").MassG, bare.Part("shell/front").MassG);
     }
+
+    [Fact]
+    public void Engraved_it_is_cut_to_its_depth_before_anything_is_joined_and_named_so_wherever_it_is_written()
+    {
+        var design = With("panel/front", 100, 60) with { Engraved = new Engraved(0.4, 90) };
+        var plan = Sample.Plan(design);
+        var front = plan.Part("shell/front");
+        var label = Assert.IsType<Engraving>(Label(design, "shell/front"));
+        // a cutter of a right angle is as wide at the face as twice its depth
+        Assert.Equal((0.4, 90.0, 0.8), (label.DepthMm, label.CutterDeg, label.StrokeMm));
+        Assert.Equal("ENGRAVE_0_4", Assert.Single(label.Drawing(front.Slab)).Layer);
+        var row = Assert.Single(Milled.Rows(front), r => r.Id == label.Id);
+        Assert.Equal(("engraving", 0.4, front.ThicknessMm - 0.4), (row.What, row.DepthMm, Math.Round(row.RestMm!.Value, 6)));
+        var order = plan.Work.Operations.Select(o => o.Id).ToList();
+        var engrave = plan.Work.Operations.Single(o => o.Id == "engrave/shell/front");
+        Assert.True(engrave.Minutes > 0 && engrave.Caution is not null);
+        Assert.Contains("0.4 mm deep", engrave.Setting, StringComparison.Ordinal);
+        Assert.DoesNotContain("letter/shell/front", order);
+        var before = order.IndexOf(engrave.Id);
+        Assert.All(plan.Work.Operations.Where(o => o.Does is Done.Glued or Done.Finished && o.Places.Any(p => p.ToString() == "shell/front")),
+            o => Assert.True(order.IndexOf(o.Id) > before, o.Id));
+        Assert.NotEqual(front.Fingerprint, Sample.Plan(design with { Engraved = new Engraved(0.3, 90) }).Part("shell/front").Fingerprint);
+    }
 }

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Tests.Support;
@@ -29,7 +30,7 @@ public class TwoPatternTests
         };
         Assert.Null(ModelCheck.Problem(model));
         var catalog = Shipped.Catalog.With([model]);
-        var design = Sample.Empty.With(Sample.Device("board", "two", "panel/bottom", 100, 80) with { StandoffMm = 5 });
+        var design = Sample.Empty.With(Sample.Device("board", "two", "panel/bottom", 100, 80) with { Mounting = new OwnFixings { StandoffMm = 5 } });
         var plan = Planner.Plan(design, catalog, Core.Shops.ShopProfile.Usual, Core.Bench.AsBuilt.Nothing);
         var holes = plan.Part("shell/bottom").Features.OfType<Hole>().Where(h => h.For == "board").ToList();
         // clearance of M3 is 3.4, of M2.5 2.9 (ISO 273, medium)

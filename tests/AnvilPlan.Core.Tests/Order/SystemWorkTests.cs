@@ -125,7 +125,7 @@ public class SystemWorkTests
     public void What_is_stuck_on_takes_two_minutes_and_needs_no_driver()
     {
         var plan = Sample.Plan(Sample.WithTray.With(Sample.Device("sbc", "sbc-65", "tray-1", 60, 60) with
-        { Stuck = new Stick(StickKind.FoamTape, 20, 40) }));
+        { Mounting = new Stick(StickKind.FoamTape, 20, 40) }));
         var stuck = plan.Work.Operations.Single(o => o.Id == "mount/sbc");
         Assert.Equal((Rates.StickMin, "", ""), (stuck.Minutes, stuck.Tool, stuck.Setting));
         Assert.Empty(stuck.Fixings);

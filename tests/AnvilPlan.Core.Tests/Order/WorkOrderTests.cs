@@ -57,7 +57,7 @@ public class WorkOrderTests
     {
         var board = Sample.Catalog.Systems.Single(s => s.Key == "backBoard").Begin(Sample.Empty, Sample.Catalog)!;
         var plan = Sample.Plan(board with
-        { Devices = [new Device("board", "sbc-85", "Board", Deck.OfPanel(Face.Back), 100, 120, 0, null, null, 0, null, null, [])] });
+        { Devices = [new Device("board", "sbc-85", "Board", Deck.OfPanel(Face.Back), 100, 120, 0, null, null, [])] });
         Assert.True(First(plan, s => s.Id == "finish") < First(plan, s => s.Does == Done.Mounted));
         Assert.Equal(Done.Standing, plan.Work.Operations[^1].Does);
         Assert.StartsWith("Hang it", plan.Work.Operations[^1].Title, StringComparison.Ordinal);

@@ -23,7 +23,7 @@ public class AnyDesignTests
     {
         var random = new Random(42);
         var planned = 0;
-        for (var i = 0; i < 400; i++)
+        for (var i = 0; i < 420; i++)
         {
             var design = RandomDesign(random);
             if (DesignCheck.Problems(design, Sample.Catalog).Count > 0)
@@ -122,22 +122,33 @@ public class AnyDesignTests
             {
                 var model = One(models);
                 var deck = trays.Count > 0 && random.Next(2) == 0 ? One(trays).Id : Deck.OfPanel((Face)random.Next(6));
+                var screws = new OwnFixings
+                {
+                    StandoffMm = random.Next(3) == 0 ? Between(0, 30) : null,
+                    ScrewLengthMm = random.Next(4) == 0 ? Between(2, 40) : null,
+                    WasherMm = random.Next(3) == 0 ? Between(0, 3) : 0,
+                };
                 return new Device(
                     "d" + n, model.Id, "d" + n, deck, Between(-30, 400), Between(-30, 300), random.Next(4), random.Next(3) == 0
-                        ? Between(0, 30) : null,
-                    random.Next(4) == 0 ? Between(2, 40) : null, random.Next(3) == 0 ? Between(0, 3) : 0, random.Next(3) == 0
                         ? Between(0.5, 10) : null,
                     random.Next(2) == 0 ? new Grille((GrilleKind)random.Next(3), Between(1, 12), Between(1.5, 20)) : null,
                     [.. model.Ports.Where(_ => random.Next(3) == 0).Select(p => p.Id)])
                 {
                     FarFace = random.Next(4) == 0 && !Deck.IsPanel(deck, out _),
                     TurnedOver = random.Next(3) == 0 && model.Mount == MountStyle.Standoffs,
-                    OnDrilledHoles = random.Next(6) == 0,
-                    Adapter = random.Next(6) == 0 && model.Mount is MountStyle.Standoffs or MountStyle.TappedBody
-                        ? new Adapter("aluminium-5052", 3) : null,
+                    Mounting = random.Next(6) switch
+                    {
+                        0 => new OnDeckHoles
+                        {
+                            StandoffMm = screws.StandoffMm,
+                            ScrewLengthMm = screws.ScrewLengthMm,
+                            WasherMm = screws.WasherMm,
+                        },
+                        1 when model.Mount is MountStyle.Standoffs or MountStyle.TappedBody => screws.Over(new Adapter("aluminium-5052", 3)),
+                        2 when !model.InPanel => new Stick((StickKind)random.Next(2), Between(5, 60), Between(5, 120)),
+                        _ => screws,
+                    },
                     Marking = random.Next(3) == 0 ? "label" : null,
-                    Stuck = random.Next(6) == 0 && !model.InPanel ? new Stick((StickKind)random.Next(2), Between(5, 60), Between(5, 120))
-                        : null,
                 };
             })])
         {

@@ -24,7 +24,7 @@ public sealed class InterruptTests
     [Fact]
     public void A_heavy_plan_ends_soon_after_it_is_called_off()
     {
-        var board = new Device("b", "sbc-85", "Board", "tray-1", 20, 20, 0, null, null, 0, null, null, []);
+        var board = new Device("b", "sbc-85", "Board", "tray-1", 20, 20, 0, null, null, []);
         var heavy = Sample.WithTray with
         { Devices = [.. Enumerable.Range(0, 500).Select(i => board with { Id = $"b-{i}", UMm = i % 23, VMm = i / 23 })] };
         using var off = new CancellationTokenSource();
@@ -53,7 +53,7 @@ public sealed class InterruptTests
     [Fact]
     public void Remedies_that_plan_again_are_called_off_with_what_asked_for_them()
     {
-        var board = new Device("b", "sbc-85", "Board", "tray-1", 900, 900, 0, null, null, 0, null, null, []);
+        var board = new Device("b", "sbc-85", "Board", "tray-1", 900, 900, 0, null, null, []);
         var design = Sample.WithTray with { Devices = [board] };
         var plan = Sample.Plan(design);
         var finding = plan.Findings.First(f => f.Code == "device-outside");

@@ -29,7 +29,7 @@ internal static class Sample
     };
 
     public static Device Device(string id, string model, string deck, double u, double v, int turns = 0) =>
-        new(id, model, id, deck, u, v, turns, null, null, 0, null, null, []);
+        new(id, model, id, deck, u, v, turns, null, null, []);
 
     public static Design With(this Design design, params Device[] devices) => design with { Devices = [.. design.Devices, .. devices] };
 

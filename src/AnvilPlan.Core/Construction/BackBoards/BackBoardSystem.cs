@@ -128,10 +128,10 @@ public sealed partial class BackBoardSystem : ConstructionSystem<BackBoard>
             },
             Devices =
             [
-                .. design.Devices.Select(d => own.Pads is { } pads && d.DeckId == Deck.OfPanel(Face.Back) && d.Adapter is null
+                .. design.Devices.Select(d => own.Pads is { } pads && d.DeckId == Deck.OfPanel(Face.Back) && d.Mounting is OwnFixings
                     && catalog.Model(d.ModelId) is { InPanel: false, Holes.Count: > 0 }
-                    ? d with { Adapter = new Adapter(pads.MaterialId, pads.NominalMm)
-                        { RevealMm = pads.RevealMm, BevelDeg = pads.BevelDeg } }
+                    ? d.Screwed(s => s.Over(new Adapter(pads.MaterialId, pads.NominalMm)
+                        { RevealMm = pads.RevealMm, BevelDeg = pads.BevelDeg }))
                     : d),
             ],
         };

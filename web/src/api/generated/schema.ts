@@ -1959,7 +1959,7 @@ export interface components {
             links: components["schemas"]["Link"][];
             /** @description What is built besides panels and plates: rail frames, wraps, racks and the like. */
             structures: components["schemas"]["Structure"][];
-            /** @description How what is glued is glued; to begin with by the glue for a box of many joints. */
+            engraved: null | components["schemas"]["Engraved"];
             glueUp: components["schemas"]["GlueUp"];
         };
         DesignEdit: {
@@ -1998,6 +1998,31 @@ export interface components {
             quarterTurns: number;
             /**
              * Format: double
+             * @description The panel is thinned from behind to this under the device; null = full thickness.
+             */
+            rebateToMm: null | number;
+            grille: null | components["schemas"]["Grille"];
+            /** @description Ports that are deliberately not led outside. */
+            closedPorts: string[];
+            /** @description On the far face of its tray: under a level tray, behind an upright one. */
+            farFace: boolean;
+            /** @description A board that lies with its component side towards the deck: its pattern is the mirrored one. */
+            turnedOver: boolean;
+            mounting: components["schemas"]["DeviceMounting"];
+            /** @description Text beside it on the panel; empty = deliberately none, null = not decided. */
+            marking: null | string;
+            /** @description Stays where it is when an arrangement is searched. */
+            locked: boolean;
+        };
+        /** @description What a maker decided about how a device is held: one of these. What comes of it is `Fit.Mounting`. */
+        DeviceMounting: components["schemas"]["DeviceMountingOwnFixings"] | components["schemas"]["DeviceMountingOnDeckHoles"] | components["schemas"]["DeviceMountingOnAdapter"] | components["schemas"]["DeviceMountingStick"];
+        /** @description On a plate or pad between it and its deck. */
+        DeviceMountingOnAdapter: {
+            /** @enum {string} */
+            by: "adapter";
+            plate: components["schemas"]["Adapter"];
+            /**
+             * Format: double
              * @description Height of the standoffs; 0 = flat on the deck; null = the least that the model allows.
              */
             standoffMm: null | number;
@@ -2011,26 +2036,56 @@ export interface components {
              * @description Washer thickness under the head.
              */
             washerMm: number;
+        };
+        /** @description Held by holes that its deck already has; it gets no new ones. */
+        DeviceMountingOnDeckHoles: {
+            /** @enum {string} */
+            by: "deckHoles";
             /**
              * Format: double
-             * @description The panel is thinned from behind to this under the device; null = full thickness.
+             * @description Height of the standoffs; 0 = flat on the deck; null = the least that the model allows.
              */
-            rebateToMm: null | number;
-            grille: null | components["schemas"]["Grille"];
-            /** @description Ports that are deliberately not led outside. */
-            closedPorts: string[];
-            /** @description On the far face of its tray: under a level tray, behind an upright one. */
-            farFace: boolean;
-            /** @description A board that lies with its component side towards the deck: its pattern is the mirrored one. */
-            turnedOver: boolean;
-            /** @description Held by holes that its deck already has; it gets no new ones. */
-            onDrilledHoles: boolean;
-            stuck: null | components["schemas"]["Stick"];
-            /** @description Text beside it on the panel; empty = deliberately none, null = not decided. */
-            marking: null | string;
-            adapter: null | components["schemas"]["Adapter"];
-            /** @description Stays where it is when an arrangement is searched. */
-            locked: boolean;
+            standoffMm: null | number;
+            /**
+             * Format: double
+             * @description A length chosen by hand; null = the planner picks from stock.
+             */
+            screwLengthMm: null | number;
+            /**
+             * Format: double
+             * @description Washer thickness under the head.
+             */
+            washerMm: number;
+        };
+        /** @description What its model asks for: holes drilled for it, a cut-out, a rail. */
+        DeviceMountingOwnFixings: {
+            /** @enum {string} */
+            by: "ownFixings";
+            /**
+             * Format: double
+             * @description Height of the standoffs; 0 = flat on the deck; null = the least that the model allows.
+             */
+            standoffMm: null | number;
+            /**
+             * Format: double
+             * @description A length chosen by hand; null = the planner picks from stock.
+             */
+            screwLengthMm: null | number;
+            /**
+             * Format: double
+             * @description Washer thickness under the head.
+             */
+            washerMm: number;
+        };
+        /** @description Stuck to its deck instead of being screwed: strips of that size in all. */
+        DeviceMountingStick: {
+            /** @enum {string} */
+            by: "sticking";
+            kind: components["schemas"]["StickKind"];
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            lengthMm: number;
         };
         /** @description A device where it stands. */
         DevicePlace: {
@@ -2108,7 +2163,7 @@ export interface components {
          *     out.
          * @enum {unknown}
          */
-        Done: "sized" | "grooved" | "opened" | "drilled" | "tapped" | "trimmed" | "bevelled" | "formed" | "set" | "glued" | "joined" | "capped" | "eased" | "finished" | "lettered" | "mounted" | "in" | "plugged" | "closed" | "standing";
+        Done: "sized" | "grooved" | "opened" | "drilled" | "tapped" | "trimmed" | "bevelled" | "formed" | "engraved" | "set" | "glued" | "joined" | "capped" | "eased" | "finished" | "lettered" | "mounted" | "in" | "plugged" | "closed" | "standing";
         /** @description A tray that slides out for service. */
         Drawer: {
             /** @description The panel through which it comes. */
@@ -2192,6 +2247,19 @@ export interface components {
              */
             mostCornerMm: number;
         };
+        /** @description How labels are cut in. */
+        Engraved: {
+            /**
+             * Format: double
+             * @description Of the strokes.
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Included angle of the cutter.
+             */
+            cutterDeg: number;
+        };
         /**
          * @description The six faces of a box, named as seen from the front.
          * @enum {unknown}
@@ -2244,7 +2312,7 @@ export interface components {
          * @description Something cut into a part. Positions are (u, v) from the part's reference corner, seen from the stated face, mm. A feature answers for
          *     itself: what it takes away, how it is drawn, tabled, timed and told apart follows from the kind and is asked of nobody else.
          */
-        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureTrim"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureKerf"] | components["schemas"]["FeatureBendLine"] | components["schemas"]["FeatureLettering"];
+        Feature: components["schemas"]["FeatureHole"] | components["schemas"]["FeatureOpening"] | components["schemas"]["FeatureChannel"] | components["schemas"]["FeatureBevel"] | components["schemas"]["FeatureNotch"] | components["schemas"]["FeatureTrim"] | components["schemas"]["FeatureEdgeHole"] | components["schemas"]["FeatureKerf"] | components["schemas"]["FeatureBendLine"] | components["schemas"]["FeatureLettering"] | components["schemas"]["FeatureEngraving"];
         /**
          * @description The middle of a bend on its flat blank. Nothing is cut: it is marked, and set under the punch. WorkedFrom Feature.From is the face
          *     towards which it is folded.
@@ -2372,6 +2440,47 @@ export interface components {
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
+        /** @description Text cut into a face, its strokes as wide as the cutter is there: too fine to weigh. */
+        FeatureEngraving: {
+            /** @enum {string} */
+            kind: "engraving";
+            /**
+             * Format: double
+             * @description Of its strokes.
+             */
+            depthMm: number;
+            /**
+             * Format: double
+             * @description Included angle of the cutter.
+             */
+            cutterDeg: number;
+            /**
+             * Format: double
+             * @description Width of a stroke at the face: 2 · depth · tan(angle / 2).
+             */
+            strokeMm: number;
+            /** @description Where its line begins. */
+            at: components["schemas"]["Uv"];
+            text: string;
+            /**
+             * Format: double
+             * @description Of its capitals.
+             */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description The way it reads, from u towards v in the part's drawing. On the far face it is seen mirrored there, so that its
+             *                 letters stand to the other side of that way.
+             */
+            turnDeg: number;
+            placeWhy: string;
+            /** @description Stable: made from the decision that asked for it. */
+            id: string;
+            /** @description What asked for it: a device, an edge, a tray. */
+            for: string;
+            purpose: string;
+            from: components["schemas"]["WorkedFrom"];
+        };
         /** @description A drilled hole. Files tell its bore in one row of fields. */
         FeatureHole: {
             /** @enum {string} */
@@ -2433,7 +2542,7 @@ export interface components {
             purpose: string;
             from: components["schemas"]["WorkedFrom"];
         };
-        /** @description Text on a face: printed, stamped, engraved as fine as a hair or on a label. Nothing is taken away that would count. */
+        /** @description Text on a face: printed, stamped or on a label. Nothing is taken away. */
         FeatureLettering: {
             /** @enum {string} */
             kind: "mark";
@@ -4347,14 +4456,6 @@ export interface components {
             stops: number;
             /** Format: int32 */
             warns: number;
-        };
-        /** @description What sticks a device to its deck: strips of that size in all. */
-        Stick: {
-            kind: components["schemas"]["StickKind"];
-            /** Format: double */
-            widthMm: number;
-            /** Format: double */
-            lengthMm: number;
         };
         /** @enum {unknown} */
         StickKind: "foamTape" | "hookAndLoop";

@@ -2,8 +2,12 @@ import type { Schemas } from '../../api/client'
 import { Button, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { useProject } from '../../project/context'
+import { screwed, screwsOf } from '../../project/mounting'
 import { useCatalog } from '../../project/useProject'
 import { countedFromFront, decksOf } from './decks'
+
+/** What a plate between is, until another is chosen. */
+const PLATE: Schemas['Adapter'] = { materialId: 'aluminium-5052', nominalMm: 3, revealMm: null, bevelDeg: 0 }
 
 const SEEN: Record<Schemas['TrayPlane'], string> = {
   level: 'Seen from above, from the front left corner.',
@@ -85,22 +89,10 @@ export function PlaceEditor({
           <Tick
             label="Turned over, component side to the deck"
             checked={device.turnedOver}
-            onChange={(turnedOver) => onChange('Turn over', (d) => ({ ...d, turnedOver, standoffMm: null }))}
+            onChange={(turnedOver) => onChange('Turn over', (d) => ({ ...screwed(d, { standoffMm: null }), turnedOver }))}
           />
         )}
-        {drilled > 0 && (
-          <Tick
-            label={`On the ${drilled} holes that are there`}
-            checked={device.onDrilledHoles}
-            onChange={(onDrilledHoles) => onChange('Holes that are there', (d) => ({ ...d, onDrilledHoles }))}
-          />
-        )}
-        {device.adapter && (
-          <Tick label="On an adapter plate" checked onChange={() => onChange('No adapter', (d) => ({ ...d, adapter: null }))} />
-        )}
-        {model && model.mount !== 'panelNut' && model.mount !== 'panelScrews' && (
-          <StuckField device={device} model={model} onChange={onChange} />
-        )}
+        {model && <HeldBy device={device} model={model} drilled={drilled} onChange={onChange} />}
         <Tick
           label="Stays here when a shell is searched"
           checked={device.locked}
@@ -130,44 +122,63 @@ export function PlaceEditor({
   )
 }
 
-/** Held by strips instead of screws; how much they bear stands under “Fits and loads” of the shell. */
-function StuckField({
+const STRIPS: Record<Schemas['StickKind'], string> = { foamTape: 'foam tape', hookAndLoop: 'hook-and-loop' }
+
+/** One choice; how much strips bear stands under “Fits and loads” of the shell. */
+function HeldBy({
   device,
   model,
+  drilled,
   onChange,
 }: {
   device: Schemas['Device']
   model: Schemas['HardwareModel']
+  drilled: number
   onChange: (label: string, change: (d: Schemas['Device']) => Schemas['Device']) => void
 }) {
-  const { stuck } = device
-  const set = (next: Schemas['Device']['stuck']) => onChange('Stick it', (d) => ({ ...d, stuck: next }))
+  const { mounting } = device
+  const strips = mounting.by === 'sticking' ? mounting : null
+  const set = (next: Schemas['DeviceMounting']) => onChange('Hold it', (d) => ({ ...d, mounting: next }))
+  const choose = (by: string) => {
+    const screws = screwsOf(mounting)
+    if (by === 'ownFixings' || by === 'deckHoles') set({ by, ...screws })
+    else if (by === 'adapter') set({ by, plate: PLATE, ...screws })
+    else {
+      const { widthMm, lengthMm } = strips ?? { widthMm: 20, lengthMm: Math.round(Math.min(model.widthMm, 60)) }
+      set({ by: 'sticking', kind: by as Schemas['StickKind'], widthMm, lengthMm })
+    }
+  }
+  const inPanel = model.mount === 'panelNut' || model.mount === 'panelScrews'
+  const onPlate = drilled > 1 && (model.mount === 'standoffs' || model.mount === 'tappedBody')
+  const choices = [
+    ['ownFixings', inPanel ? 'its own nut or screws' : 'its screws'],
+    ...(drilled > 0 || mounting.by === 'deckHoles' ? [['deckHoles', `the ${drilled} holes that are there`]] : []),
+    ...(onPlate || mounting.by === 'adapter' ? [['adapter', 'a plate between']] : []),
+    ...(inPanel && !strips ? [] : Object.entries(STRIPS)),
+  ]
+  if (choices.length === 1) return null
   return (
     <div className="grid grid-cols-3 items-end gap-2">
       <Field label="Held by">
-        <Select
-          value={stuck?.kind ?? ''}
-          onChange={(e) => {
-            const kind = e.target.value as Schemas['StickKind'] | ''
-            set(
-              kind === ''
-                ? null
-                : { kind, widthMm: stuck?.widthMm ?? 20, lengthMm: stuck?.lengthMm ?? Math.round(Math.min(model.widthMm, 60)) },
-            )
-          }}
-        >
-          <option value="">its screws</option>
-          <option value="foamTape">foam tape</option>
-          <option value="hookAndLoop">hook-and-loop</option>
+        <Select value={strips?.kind ?? mounting.by} onChange={(e) => choose(e.target.value)}>
+          {choices.map(([by, name]) => (
+            <option key={by} value={by}>
+              {name}
+            </option>
+          ))}
         </Select>
       </Field>
-      {stuck && (
+      {strips && (
         <>
-          <LengthField label="Strip width" value={stuck.widthMm} onCommit={(v) => v !== null && set({ ...stuck, widthMm: v })} />
+          <LengthField
+            label="Strip width"
+            value={strips.widthMm}
+            onCommit={(v) => v !== null && set({ ...strips, widthMm: v })}
+          />
           <LengthField
             label="Strip length"
-            value={stuck.lengthMm}
-            onCommit={(v) => v !== null && set({ ...stuck, lengthMm: v })}
+            value={strips.lengthMm}
+            onCommit={(v) => v !== null && set({ ...strips, lengthMm: v })}
           />
         </>
       )}

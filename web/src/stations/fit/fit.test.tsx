@@ -224,7 +224,6 @@ describe('the chosen device', () => {
 
   it.each([
     ['On the far face of Main tray', { farFace: true }],
-    ['On the 1 holes that are there', { onDrilledHoles: true }],
     ['Stays here when a shell is searched', { locked: true }],
   ])('ticks “%s”', async (label, wanted) => {
     const { changed } = open()
@@ -232,35 +231,42 @@ describe('the chosen device', () => {
     expect(changed()).toMatchObject(wanted)
   })
 
-  it('is stuck by strips of a size instead of its screws, and screwed again', async () => {
-    const first = open()
+  const SCREWS = { standoffMm: 6, screwLengthMm: null, washerMm: 0.5 }
+
+  it('is held in one way, and keeps its screws while it is screwed', async () => {
+    const { changed } = open({ mounting: { by: 'ownFixings', ...SCREWS } })
     await screen.findByLabelText('Turned over, component side to the deck')
-    await userEvent.selectOptions(screen.getByLabelText('Held by'), 'hookAndLoop')
-    expect(first.changed()?.stuck).toMatchObject({ kind: 'hookAndLoop', widthMm: 20 })
+    const held = screen.getByLabelText('Held by')
+    await userEvent.selectOptions(held, 'the 1 holes that are there')
+    expect(changed()?.mounting).toEqual({ by: 'deckHoles', ...SCREWS })
+    await userEvent.selectOptions(held, 'hook-and-loop')
+    expect(changed()?.mounting).toMatchObject({ by: 'sticking', kind: 'hookAndLoop', widthMm: 20 })
   })
 
   it('keeps the strip when its length changes and drops it with the screws', async () => {
-    const { changed } = open({ stuck: { kind: 'foamTape', widthMm: 15, lengthMm: 40 } })
+    const { changed } = open({ mounting: { by: 'sticking', kind: 'foamTape', widthMm: 15, lengthMm: 40 } })
     await screen.findByLabelText('Turned over, component side to the deck')
     const length = screen.getByLabelText(/^Strip length/)
     await userEvent.clear(length)
     await userEvent.type(length, '55{enter}')
-    await vi.waitFor(() => expect(changed()?.stuck).toEqual({ kind: 'foamTape', widthMm: 15, lengthMm: 55 }))
-    await userEvent.selectOptions(screen.getByLabelText('Held by'), '')
-    expect(changed()?.stuck).toBeNull()
+    await vi.waitFor(() => expect(changed()?.mounting).toEqual({ by: 'sticking', kind: 'foamTape', widthMm: 15, lengthMm: 55 }))
+    await userEvent.selectOptions(screen.getByLabelText('Held by'), 'its screws')
+    expect(changed()?.mounting).toEqual({ by: 'ownFixings', standoffMm: null, screwLengthMm: null, washerMm: 0 })
   })
 
   it('lets the planner choose the standoff again when a board is turned over', async () => {
-    const { changed } = open({ standoffMm: 6 })
+    const { changed } = open({ mounting: { by: 'ownFixings', ...SCREWS } })
     await userEvent.click(await screen.findByLabelText('Turned over, component side to the deck'))
-    expect(changed()).toMatchObject({ turnedOver: true, standoffMm: null })
+    expect(changed()).toMatchObject({ turnedOver: true, mounting: { standoffMm: null, washerMm: 0.5 } })
   })
 
   it('names the corner that u and v count from by the plane of its plate, and takes an adapter out', async () => {
-    const { changed } = open({ adapter: { materialId: 'aluminium-5052', nominalMm: 3, revealMm: null, bevelDeg: 0 } })
+    const { changed } = open({
+      mounting: { by: 'adapter', plate: { materialId: 'aluminium-5052', nominalMm: 3, revealMm: null, bevelDeg: 0 }, ...SCREWS },
+    })
     expect(screen.getByText(/Seen from the front, from the lower left corner of the plate/)).toBeTruthy()
-    await userEvent.click(screen.getByLabelText('On an adapter plate'))
-    expect(changed()).toMatchObject({ adapter: null })
+    await userEvent.selectOptions(await screen.findByLabelText('Held by'), 'its screws')
+    expect(changed()?.mounting).toEqual({ by: 'ownFixings', ...SCREWS })
   })
 })
 

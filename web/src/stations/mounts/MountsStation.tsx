@@ -8,6 +8,7 @@ import { useProject } from '../../project/context'
 import { AssemblyMap, AssemblyTable } from './AssemblyMap'
 import { HoleMap } from './HoleMap'
 import { numberedHoles, type NumberedHole } from './holes'
+import { screwed, screwsOf } from '../../project/mounting'
 import { placeOfDevice } from '../../project/places'
 
 /** How the choice of a part names a drawing of several. */
@@ -361,11 +362,11 @@ function ScrewPane() {
                       nullable
                       label={`Own length for ${s.where}`}
                       placeholder="chosen"
-                      value={device.screwLengthMm}
+                      value={screwsOf(device.mounting).screwLengthMm}
                       onCommit={(v) =>
                         void changes.edit('Screw length', (d) => ({
                           ...d,
-                          devices: d.devices.map((x) => (x.id === device.id ? { ...x, screwLengthMm: v } : x)),
+                          devices: d.devices.map((x) => (x.id === device.id ? screwed(x, { screwLengthMm: v }) : x)),
                         }))
                       }
                     />
