@@ -170,7 +170,8 @@ internal static partial class FileChecks
         }
 
         foreach (var text in part.Features.OfType<Lettering>().Where(l => !shapes.Any(s => s.Text == l.Text
-            && s.Layer.StartsWith(l is Engraving e ? $"ENGRAVE_{Drawn.Mm(e.DepthMm)}" : "MARK", StringComparison.Ordinal) && s.Centre.DistanceTo(l.At) < 0.02)))
+            && s.Layer.StartsWith(l is Engraving e ? $"ENGRAVE_{Drawn.Mm(e.DepthMm)}" : "MARK", StringComparison.Ordinal)
+            && s.Centre.DistanceTo(l.At) < 0.02)))
         {
             yield return new Defect("dxf-text", $"{part.Id}: “{text.Text}” of {text.Id} is not in the DXF");
         }

@@ -239,8 +239,8 @@ public sealed partial class DesignCheck
             Range($"{path}.mounting.plate.bevelDeg", adapter.BevelDeg, 0, 60, " degrees");
             if (_catalog.HasModel(x.ModelId) && _catalog.Model(x.ModelId).Mount is not (MountStyle.Standoffs or MountStyle.TappedBody))
             {
-                Add($"{path}.mounting.plate", $"mounting is adapter for {x.ModelId}: only boards on standoffs and bodies with threads can stand "
-                    + $"on one.");
+                Add($"{path}.mounting.plate", $"mounting is adapter for {x.ModelId}: only boards on standoffs and bodies with threads can "
+                    + $"stand on one.");
             }
         }
 

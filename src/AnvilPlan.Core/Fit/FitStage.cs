@@ -46,8 +46,8 @@ public static class FitStage
         var least = Math.Max(LeastStandoffMm, Math.Ceiling(device.TowardsDeckMm(model) + 1));
         return model.ThreadSize is null
             ? least
-            : StandoffStack.Lowest(catalog.Fasteners, catalog.Fasteners.Thread(model.ThreadSize), least, model.BoardMm, device.Screws.WasherMm,
-                deckMm)?.LengthMm ?? least;
+            : StandoffStack.Lowest(catalog.Fasteners, catalog.Fasteners.Thread(model.ThreadSize), least, model.BoardMm,
+                device.Screws.WasherMm, deckMm)?.LengthMm ?? least;
     }
 
     /// <summary>Thickness of the plate or pad under a device, mm; 0 where there is none.</summary>

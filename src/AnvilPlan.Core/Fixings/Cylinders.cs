@@ -9,53 +9,52 @@ internal sealed class Cylinders
     /// <summary>Pieces that lie this near only touch, mm.</summary>
     private const double TouchMm = 0.02;
 
-    private readonly Round[] _pieces;
-    private readonly (Place Owner, Round Bore)[] _bores;
+    private readonly Fixing _fixing;
 
-    private Cylinders(string id, Box around, Round[] pieces, (Place Owner, Round Bore)[] bores) =>
-        (Id, Around, _pieces, _bores) = (id, around, pieces, bores);
+    /// <summary>Worked out for those alone that come near another: most places that are tried are free at a glance.</summary>
+    private Round[]? _pieces;
+    private (Place Owner, Round Bore)[]? _bores;
 
-    public string Id { get; }
+    private Cylinders(Fixing fixing, Box around) => (_fixing, Around) = (fixing, around);
+
+    public string Id => _fixing.Id;
 
     /// <summary>In the enclosure.</summary>
     public Box Around { get; }
 
+    private Round[] Pieces => _pieces ??= [.. _fixing.Pieces.Select(p => new Round(_fixing, p.FromMm, p.ToMm, p.DiaMm))];
+
+    private (Place Owner, Round Bore)[] Bores => _bores ??= [.. _fixing.Layers.SelectMany(l => Bored(_fixing, l))];
+
     public static Cylinders Of(Fixing fixing)
     {
-        var pieces = new Round[fixing.Pieces.Count];
-        var bores = new List<(Place, Round)>(fixing.Layers.Count + 1);
         var (from, to, dia) = (0.0, 0.0, 0.0);
-        for (var i = 0; i < pieces.Length; i++)
+        foreach (var piece in fixing.Pieces)
         {
-            var piece = fixing.Pieces[i];
-            pieces[i] = new Round(fixing, piece.FromMm, piece.ToMm, piece.DiaMm);
             (from, to, dia) = (Math.Min(from, piece.FromMm), Math.Max(to, piece.ToMm), Math.Max(dia, piece.DiaMm));
         }
 
         foreach (var layer in fixing.Layers)
         {
-            bores.Add((layer.Owner, new Round(fixing, layer.FromMm, layer.ToMm, layer.HoleMm)));
             (from, to, dia) = (Math.Min(from, layer.FromMm), Math.Max(to, layer.ToMm), Math.Max(dia, layer.HoleMm));
-            foreach (var head in fixing.Pieces)
-            {
-                // a head that lies in a layer is sunk: only a rim of a tenth is wanted between two sinks
-                if (head.Kind == PieceKind.Head && head.FromMm >= layer.FromMm - 1e-6 && head.ToMm <= layer.ToMm + 1e-6)
-                {
-                    bores.Add((layer.Owner, new Round(fixing, head.FromMm, head.ToMm, head.DiaMm - FixingSpace.WallMm + 0.1)));
-                }
-            }
         }
 
-        return new Cylinders(fixing.Id, new Round(fixing, from, to, dia).Block.Hull, pieces, [.. bores]);
+        return new Cylinders(fixing, new Round(fixing, from, to, dia).Block.Hull);
     }
+
+    /// <summary>Its bore, and the sink of a head that lies in it: only a rim of a tenth is wanted between two sinks.</summary>
+    private static IEnumerable<(Place, Round)> Bored(Fixing fixing, FixingLayer layer) => fixing.Pieces
+        .Where(p => p.Kind == PieceKind.Head && p.FromMm >= layer.FromMm - 1e-6 && p.ToMm <= layer.ToMm + 1e-6)
+        .Select(head => (layer.Owner, new Round(fixing, head.FromMm, head.ToMm, head.DiaMm - FixingSpace.WallMm + 0.1)))
+        .Prepend((layer.Owner, new Round(fixing, layer.FromMm, layer.ToMm, layer.HoleMm)));
 
     /// <summary>How far two fixings come too near to each other, mm; 0 when they do not.</summary>
     public double MeetMm(Cylinders other)
     {
         var worst = 0.0;
-        foreach (var (owner, x) in _bores)
+        foreach (var (owner, x) in Bores)
         {
-            foreach (var (otherOwner, y) in other._bores)
+            foreach (var (otherOwner, y) in other.Bores)
             {
                 if (owner == otherOwner)
                 {
@@ -64,9 +63,9 @@ internal sealed class Cylinders
             }
         }
 
-        foreach (var x in _pieces)
+        foreach (var x in Pieces)
         {
-            foreach (var y in other._pieces)
+            foreach (var y in other.Pieces)
             {
                 worst = Math.Max(worst, TouchMm - Math.Max(x.GapTo(y), x.CapGapTo(y)));
             }

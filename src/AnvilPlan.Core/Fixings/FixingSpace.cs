@@ -226,14 +226,24 @@ public sealed class FixingSpace
         }
 
         var own = Cylinders.Of(fixing);
-        return others.Where(o => o.Pieces.Count > 0).Select(o => (o.Id, By: own.MeetMm(Cylinders.Of(o)))).Where(o => o.By > 0)
-            .Select(o => new Obstacle(o.Id, true, o.By)).FirstOrDefault();
+        var near = Reach(own);
+        foreach (var other in others)
+        {
+            if (other.Pieces.Count > 0 && Cylinders.Of(other) is var o && near.Overlaps(o.Around) && own.MeetMm(o) is > 0 and var by)
+            {
+                return new Obstacle(other.Id, true, by);
+            }
+        }
+
+        return null;
     }
+
+    /// <summary>Where others can meet it: round ends, as told by CapGapTo, reach past the flat ones.</summary>
+    private static Box Reach(Cylinders own) => own.Around.Grow(WallMm + MostRadiusMm);
 
     private Obstacle? InAFixing(Cylinders own)
     {
-        // round ends, as told by CapGapTo, reach past the flat ones
-        foreach (var i in _placed.Near(own.Around.Grow(WallMm + MostRadiusMm)))
+        foreach (var i in _placed.Near(Reach(own)))
         {
             if (own.MeetMm(_placed[i]) is > 0 and var by)
             {

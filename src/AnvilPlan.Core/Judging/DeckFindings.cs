@@ -84,8 +84,8 @@ internal static class DeckFindings
 
         var deck = plan.Shell.Under(device);
         var metal = plan.Catalog.Material(deck.MaterialId).Metal;
-        var auto = new Remedy("standoff", "Stand it on the least standoff that clears it", d => d.WithDevice(device.Id, x => x.Screwed(s => s with
-        { StandoffMm = null, ScrewLengthMm = null })));
+        var auto = new Remedy("standoff", "Stand it on the least standoff that clears it", d => d.WithDevice(device.Id,
+            x => x.Screwed(s => s with { StandoffMm = null, ScrewLengthMm = null })));
         if (metal && device.StandoffMm <= 0)
         {
             yield return Finding.Of("board-on-metal", Severity.Stop,
@@ -126,7 +126,8 @@ internal static class DeckFindings
                 $"The adapter under {device.Device.Name} meets {count} usable holes of {deck.Name}: it needs at least 2 that stay clear "
                     + $"of the device's own.",
                 [Place.Device(device.Id), deck.Id],
-                new Remedy("no-adapter", "Leave the adapter out and drill the deck", d => d.WithDevice(device.Id, x => x.Screwed(s => s.Over(null)))));
+                new Remedy("no-adapter", "Leave the adapter out and drill the deck", d => d.WithDevice(device.Id,
+                    x => x.Screwed(s => s.Over(null)))));
         }
     }
 

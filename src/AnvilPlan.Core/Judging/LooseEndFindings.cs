@@ -41,8 +41,8 @@ internal static class LooseEndFindings
         foreach (var part in plan.Parts.Parts.Where(p => p.Features.OfType<Engraving>().Any(e => e.DepthMm > p.ThicknessMm / 2)))
         {
             yield return Finding.Of("engraving-deep", Severity.Stop,
-                $"Labels are engraved {Say.Mm(plan.Design.Engraved!.DepthMm)} mm deep into {part.Name}, which is {Say.Mm(part.ThicknessMm)} "
-                    + $"mm thick: at most {Say.Mm(part.ThicknessMm / 2)} mm leaves half of it.",
+                $"Labels are engraved {Say.Mm(plan.Design.Engraved!.DepthMm)} mm deep into {part.Name}, which is "
+                    + $"{Say.Mm(part.ThicknessMm)} mm thick: at most {Say.Mm(part.ThicknessMm / 2)} mm leaves half of it.",
                 [Place.Parse(part.Id)],
                 new Remedy("engraving-shallow", "Engrave a third as deep as the sheet is thick", d => d.Engraved is { } cut
                     ? d with { Engraved = cut with { DepthMm = Math.Max(0.05, Math.Round(part.ThicknessMm / 3, 2)) } } : null),

@@ -55,7 +55,8 @@ internal static class ScrewFindings
         if (device is { Adapter: null, Stuck: null } && screw.Id == $"screw/{device.Id}/deck")
         {
             remedies.Add(new Remedy("pad", "Put a pad under it, so thick that a screw finds its length", d => Trial.FirstSound(
-                plan, "screw-none-fits", d, Pads.Select(p => d.WithDevice(device.Id, x => x.Screwed(s => s.Over(p) with { ScrewLengthMm = null }))))));
+                plan, "screw-none-fits", d, Pads.Select(p => d.WithDevice(device.Id, x => x.Screwed(s => s.Over(p) with
+                { ScrewLengthMm = null }))))));
         }
 
         if (device is null && Place.Parse(screw.For).Kind == PlaceKind.Edge)

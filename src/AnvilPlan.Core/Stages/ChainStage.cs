@@ -76,8 +76,9 @@ public static class ChainStage
             && axis == placed.Away.Axis())
         {
             var (a, b) = (placed.Body.Side(placed.Away.Opposite()), placed.Occupied.Side(placed.Away.Opposite()));
-            crossed.Add(new Crossed(new Solid("Standoffs", placed.Bulk, device.Screws.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed,
-                new StandoffLayer(device.Id), null, null), Math.Min(a, b), Math.Max(a, b)));
+            crossed.Add(new Crossed(new Solid("Standoffs", placed.Bulk,
+                device.Screws.StandoffMm is null ? LayerKind.Derived : LayerKind.Fixed, new StandoffLayer(device.Id), null, null),
+                Math.Min(a, b), Math.Max(a, b)));
         }
 
         // what sticks out of the box is a finding, not a layer of it
