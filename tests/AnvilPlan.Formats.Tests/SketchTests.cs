@@ -3,6 +3,7 @@ using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Drawing;
+using AnvilPlan.Formats.Drawing.Sheets;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Tests.Support;
 
@@ -12,7 +13,7 @@ namespace AnvilPlan.Formats.Tests;
 public class SketchTests
 {
     [Fact]
-    public void A_dimensioned_drawing_prints_length_and_width_and_every_hole_number()
+    public void A_dimensioned_drawing_prints_length_and_width_and_where_every_hole_is()
     {
         foreach (var part in Demo.Plan.Parts.Where(p => p.Flat))
         {
@@ -21,9 +22,17 @@ public class SketchTests
                 && t.Text == part.LengthMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture));
             Assert.Contains(texts, t => t.TurnDeg == 90
                 && t.Text == part.WidthMm.ToString("0.##", System.Globalization.CultureInfo.InvariantCulture));
-            Assert.Equal(part.Features.OfType<Hole>().Count(), texts.Count - 2);
+            string[] Said(double turn) => [.. texts.Where(t => t.TurnDeg == turn && t.Anchor == TextAnchor.End).Select(t => t.Text)];
+            var (u, v) = (Said(90), Said(0));
+            foreach (var kind in HoleKind.Of(part).Where(k => k.Holes.Count <= 12))
+            {
+                Assert.All(kind.Holes, h => Assert.True(Array.Exists(u, t => Near(t, h.At.U)) && Array.Exists(v, t => Near(t, h.At.V)), h.Id));
+            }
         }
     }
+
+    private static bool Near(string said, double mm) =>
+        Math.Abs(double.Parse(said, System.Globalization.CultureInfo.InvariantCulture) - mm) < 0.006;
 
     [Fact]
     public void What_is_worked_from_the_far_side_is_dashed()

@@ -12,9 +12,10 @@ public sealed record Look(string Colour, double WidthMm)
         Ink.Pocket => new("#2f6b3a", 0.25),
         Ink.Drill => new("#3a2f9e", 0.25),
         Ink.Mark => new("#15171c", 0.15),
-        Ink.Dimension => new("#4a4f5c", 0.13),
+        Ink.Dimension => new("#4a4f5c", 0.18),
+        Ink.Grain => new("#d8b880", 0.16),
         Ink.Hatch => new("#9aa0ac", 0.1),
-        _ => new("#c3c7cf", 0.1),
+        _ => new("#a4a9b4", 0.13),
     };
 
     /// <summary>Of a facet on paper, by what it is made of and how much light it gets.</summary>

@@ -1,26 +1,14 @@
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Quantities;
-using AnvilPlan.Core.Quantities.Text;
 
 namespace AnvilPlan.Formats.Drawing;
 
 /// <summary>Draws a flat part as a shop drawing: outline, what is cut into it, and, where wanted, dimensions and datum.</summary>
 public static class PartSketch
 {
-    private const double Margin = 22;
-    private const double TextMm = 3.2;
-
-    /// <summary>With dimensions, datum mark and title, for reading.</summary>
-    public static Sketch Dimensioned(Part part)
-    {
-        List<Stroke> strokes = [.. Hatch(part), .. Bare(part), .. Dimensions(part), .. Datum(part)];
-        strokes.Add(new TextStroke(Ink.Mark, new Uv(0, part.WidthMm + 12), 4.5, part.Name, TextAnchor.Start, 0));
-        strokes.Add(new TextStroke(Ink.Mark, new Uv(0, part.WidthMm + 6), TextMm, $"{part.Material} {Mm(part.ThicknessMm)} mm, seen from "
-            + $"{part.SeenFrom}; dashed = worked from the {part.FarSide}", TextAnchor.Start, 0));
-        var right = Math.Max(part.LengthMm + 12, 110);
-        return new Sketch(part.Name, new Uv(-Margin, -Margin), new Uv(right, part.WidthMm + 20), strokes);
-    }
+    /// <summary>With dimensions, datum, key and title, for reading on paper of that size.</summary>
+    public static Sketch Dimensioned(Part part, double paperWidthMm = 277, double paperHeightMm = 180) =>
+        Sheets.PartSheet.Of(part, paperWidthMm, paperHeightMm);
 
     /// <summary>Only what is to be marked and cut, for templates at true scale.</summary>
     public static Sketch Template(Part part)
@@ -38,7 +26,7 @@ public static class PartSketch
         return new Sketch(part.Name, new Uv(-2, -2), new Uv(part.LengthMm + 2, part.WidthMm + 2), strokes);
     }
 
-    private static IEnumerable<Stroke> Bare(Part part)
+    internal static IEnumerable<Stroke> Bare(Part part)
     {
         foreach (var rim in PartOutline.Seen(part).SelectMany(r => r.Lines))
         {
@@ -89,42 +77,11 @@ public static class PartSketch
         _ => new PathStroke(ink, [.. outline.Vertices.Select(v => v.At)], true, dashed),
     };
 
-    private static IEnumerable<Stroke> Dimensions(Part part)
-    {
-        const double off = 12;
-        yield return Line(new(0, -2), new(0, -off - 2));
-        yield return Line(new(part.LengthMm, -2), new(part.LengthMm, -off - 2));
-        yield return Line(new(0, -off), new(part.LengthMm, -off));
-        yield return new TextStroke(Ink.Dimension, new(part.LengthMm / 2, -off + 1.2), TextMm, Mm(part.LengthMm), TextAnchor.Middle, 0);
-        yield return Line(new(-2, 0), new(-off - 2, 0));
-        yield return Line(new(-2, part.WidthMm), new(-off - 2, part.WidthMm));
-        yield return Line(new(-off, 0), new(-off, part.WidthMm));
-        yield return new TextStroke(Ink.Dimension, new(-off - 1.2, part.WidthMm / 2), TextMm, Mm(part.WidthMm), TextAnchor.Middle, 90);
-        foreach (var (at, number) in HoleNumbers.Of(part))
-        {
-            yield return new TextStroke(Ink.Dimension, at + new Uv(1.6, 1.6), 2.2,
-                number.ToString(System.Globalization.CultureInfo.InvariantCulture), TextAnchor.Start, 0);
-        }
-    }
-
     private static IEnumerable<Stroke> Datum(Part part)
     {
         var s = Math.Min(8, Math.Min(part.LengthMm, part.WidthMm) / 4);
         yield return new PathStroke(Ink.Mark, [new(0, s), new(0, 0), new(s, 0)], false, false);
         yield return new PathStroke(Ink.Mark, [new(0, s), new(s, 0)], false, false);
-    }
-
-    /// <summary>45° strokes in a corner field, wider apart for wood than for metal and plastics.</summary>
-    private static IEnumerable<Stroke> Hatch(Part part)
-    {
-        var step = part.Grain ? 3.0 : part.Material.Contains("acrylic", StringComparison.OrdinalIgnoreCase) ? 6.0 : 1.6;
-        var size = Math.Min(18, Math.Min(part.LengthMm, part.WidthMm) / 3);
-        for (var d = step; d < 2 * size; d += step)
-        {
-            var (a, b) = (Math.Min(d, size), Math.Max(0, d - size));
-            yield return new PathStroke(Ink.Hatch, [new(part.LengthMm - a, part.WidthMm - b), new(part.LengthMm - b, part.WidthMm - a)],
-                false, false);
-        }
     }
 
     internal static IEnumerable<Stroke> Cross(Uv at, double arm) =>
@@ -133,11 +90,7 @@ public static class PartSketch
         new PathStroke(Ink.Mark, [at - new Uv(0, arm), at + new Uv(0, arm)], false, false),
     ];
 
-    private static PathStroke Line(Uv a, Uv b) => new(Ink.Dimension, [a, b], false, false);
-
     internal static List<Uv> Rectangle(Uv min, Uv max) => [min, new(max.U, min.V), max, new(min.U, max.V)];
-
-    private static string Mm(double value) => LengthText.Mm(new Length(value));
 }
 
 /// <summary>Numbers holes in the order of the hole table: by u, then v.</summary>

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Formats.Drawing.Solids;
 
 namespace AnvilPlan.Formats.Drawing;
 
@@ -12,6 +13,9 @@ public enum Ink
     Mark,
     Dimension,
     Hatch,
+
+    /// <summary>Along the grain of wood.</summary>
+    Grain,
     Faint,
 }
 
@@ -32,12 +36,25 @@ public sealed record ArcStroke(Ink Ink, Outline Outline, bool Dashed) : Stroke(I
 
 public sealed record CircleStroke(Ink Ink, Uv At, double Radius, bool Dashed) : Stroke(Ink);
 
+/// <summary>An area filled with the tint of what it is made of.</summary>
+/// <param name="Stuff">Null = with the ink.</param>
+/// <param name="Openings">What is cut out of it, rims of regions aside.</param>
+public sealed record TintStroke(Ink Ink, Stuff? Stuff, IReadOnlyList<Region> Regions, IReadOnlyList<Outline> Openings) : Stroke(Ink)
+{
+    public IEnumerable<Outline> Rims => Regions.SelectMany(r => r.Lines).Concat(Openings);
+}
+
 /// <param name="TurnDeg">The way it reads, from u towards v.</param>
 public sealed record TextStroke(Ink Ink, Uv At, double Height, string Text, TextAnchor Anchor, double TurnDeg) : Stroke(Ink);
 
 /// <summary>A drawing: strokes in order, and the area they need.</summary>
 public sealed record Sketch(string Title, Uv Min, Uv Max, IReadOnlyList<Stroke> Strokes)
 {
+    /// <summary>
+    /// Its millimetres that are one on the paper that it is made for: type and lines are sized for that; null = it is drawn as it is.
+    /// </summary>
+    public double? UnitMm { get; init; }
+
     public double WidthMm => Max.U - Min.U;
     public double HeightMm => Max.V - Min.V;
 }

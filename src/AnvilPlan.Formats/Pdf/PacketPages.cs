@@ -8,6 +8,7 @@ using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Drawing;
+using AnvilPlan.Formats.Drawing.Sheets;
 using AnvilPlan.Formats.Drawing.Solids;
 using SkiaSharp;
 
@@ -23,6 +24,7 @@ public static class PacketPages
     private const double TextMm = 3.2;
 
     private const double PictureMm = 92;
+    private const double PartHighMm = 225;
     private const int CoverSnags = 6;
     private const int CoverCautions = 6;
 
@@ -187,14 +189,16 @@ public static class PacketPages
     {
         if (part.Flat)
         {
-            flow.Drawing($"{part.Name}: {N(part.LengthMm)} x {N(part.WidthMm)} x {N(part.ThicknessMm)}", PartSketch.Dimensioned(part), 120);
+            flow.Drawing($"{N(part.LengthMm)} x {N(part.WidthMm)} x {N(part.ThicknessMm)}", PartSketch.Dimensioned(part, flow.Wide, PartHighMm), PartHighMm);
         }
 
-        flow.Table($"Holes in {part.Name.ToLowerInvariant()}, seen from {part.SeenFrom}", ["no", "u", "v", "dia", "depth", "for"],
-            [10, 20, 20, 16, 22, 96],
+        var kinds = HoleKind.Of(part).SelectMany(k => k.Holes, (k, h) => (h.Id, k.Letter)).ToDictionary(x => x.Id, x => x.Letter,
+            StringComparer.Ordinal);
+        flow.Table($"Holes in {part.Name.ToLowerInvariant()}, seen from {part.SeenFrom}", ["no", "bit", "u", "v", "dia", "depth", "for"],
+            [10, 10, 20, 20, 16, 22, 86],
             HoleNumbers.Sorted(part).Select((h, i) => new[]
             {
-                (i + 1).ToString(CultureInfo.InvariantCulture), N(h.At.U), N(h.At.V), N(h.DiaMm), h.DepthMm is { } d ? N(d) : "through",
+                (i + 1).ToString(CultureInfo.InvariantCulture), kinds[h.Id], N(h.At.U), N(h.At.V), N(h.DiaMm), h.DepthMm is { } d ? N(d) : "through",
                 h.Purpose + h.Bore.Finish.Words(N),
             }));
         if (part.Features.OfType<EdgeHole>().Any())
@@ -244,6 +248,9 @@ public static class PacketPages
             pdf.Line(Left, 13, paper.WidthMm - Left, 13, 0.15);
             _y = 20;
         }
+
+        /// <summary>Between the margins.</summary>
+        public double Wide => paper.WidthMm - (2 * Left);
 
         public void Big(string text)
         {

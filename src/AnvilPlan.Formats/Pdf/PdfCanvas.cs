@@ -88,7 +88,7 @@ internal sealed class PdfCanvas : IDisposable
         SKPoint At(Uv p) => new((float)(x + (p.U * scale)), (float)(y - (p.V * scale)));
         foreach (var stroke in sketch.Strokes)
         {
-            Draw(stroke, At, scale);
+            Draw(stroke, At, scale, sketch.UnitMm is not null ? scale : Math.Min(1, Math.Sqrt(scale)));
         }
 
         _canvas.Restore();
@@ -150,7 +150,7 @@ internal sealed class PdfCanvas : IDisposable
         _stream.Dispose();
     }
 
-    private void Draw(Stroke stroke, Func<Uv, SKPoint> at, double scale)
+    private void Draw(Stroke stroke, Func<Uv, SKPoint> at, double scale, double typeScale)
     {
         var look = Look.Of(stroke.Ink);
         switch (stroke)
@@ -169,25 +169,26 @@ internal sealed class PdfCanvas : IDisposable
                 using (var builder = new SKPathBuilder())
                 using (var paint = Paint(look.Colour, look.WidthMm, a.Dashed))
                 {
-                    var corners = a.Outline.Vertices;
-                    builder.MoveTo(at(corners[0].At));
-                    for (var i = 0; i < corners.Count; i++)
+                    Add(builder, a.Outline, at, scale);
+                    using var path = builder.Detach();
+                    _canvas!.DrawPath(path, paint);
+                }
+
+                break;
+            case TintStroke t:
+                using (var builder = new SKPathBuilder { FillType = SKPathFillType.EvenOdd })
+                using (var paint = new SKPaint
+                {
+                    Color = SKColor.Parse(t.Stuff is { } stuff ? Look.Of(stuff, 1) : look.Colour),
+                    Style = SKPaintStyle.Fill,
+                    IsAntialias = true,
+                })
+                {
+                    foreach (var rim in t.Rims)
                     {
-                        var (from, to) = (corners[i], corners[(i + 1) % corners.Count].At);
-                        if (from.Bulge == 0)
-                        {
-                            builder.LineTo(at(to));
-                        }
-                        else
-                        {
-                            var radius = (float)(Arc.Of(from.At, to, from.Bulge).RadiusMm * scale);
-                            builder.ArcTo(new SKPoint(radius, radius), 0, Math.Abs(from.Bulge) > 1 ? SKPathArcSize.Large
-                                : SKPathArcSize.Small, from.Bulge > 0 ? SKPathDirection.CounterClockwise
-                                : SKPathDirection.Clockwise, at(to));
-                        }
+                        Add(builder, rim, at, scale);
                     }
 
-                    builder.Close();
                     using var path = builder.Detach();
                     _canvas!.DrawPath(path, paint);
                 }
@@ -206,11 +207,33 @@ internal sealed class PdfCanvas : IDisposable
                 _canvas.Translate(place);
                 _canvas.RotateDegrees((float)-t.TurnDeg);
 
-                Text(t.Text, 0, 0, Math.Max(1.8, t.Height * Math.Min(1, Math.Sqrt(scale))), false, t.Anchor switch
+                Text(t.Text, 0, 0, Math.Max(1.8, t.Height * typeScale), false, t.Anchor switch
                 { TextAnchor.Middle => SKTextAlign.Center, TextAnchor.End => SKTextAlign.Right, _ => SKTextAlign.Left }, look.Colour);
                 _canvas.Restore();
                 break;
         }
+    }
+
+    private static void Add(SKPathBuilder builder, Outline outline, Func<Uv, SKPoint> at, double scale)
+    {
+        var corners = outline.Vertices;
+        builder.MoveTo(at(corners[0].At));
+        for (var i = 0; i < corners.Count; i++)
+        {
+            var (from, to) = (corners[i], corners[(i + 1) % corners.Count].At);
+            if (from.Bulge == 0)
+            {
+                builder.LineTo(at(to));
+            }
+            else
+            {
+                var radius = (float)(Arc.Of(from.At, to, from.Bulge).RadiusMm * scale);
+                builder.ArcTo(new SKPoint(radius, radius), 0, Math.Abs(from.Bulge) > 1 ? SKPathArcSize.Large : SKPathArcSize.Small,
+                    from.Bulge > 0 ? SKPathDirection.CounterClockwise : SKPathDirection.Clockwise, at(to));
+            }
+        }
+
+        builder.Close();
     }
 
     private static SKPaint Paint(string colour, double widthMm, bool dashed = false) => new()

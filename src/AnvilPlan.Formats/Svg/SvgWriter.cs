@@ -23,7 +23,7 @@ public static class SvgWriter
             xml.WriteElementString("title", PlainLine.Of(sketch.Title));
             foreach (var stroke in sketch.Strokes)
             {
-                Draw(xml, stroke);
+                Draw(xml, stroke, sketch.UnitMm ?? 1);
             }
 
             xml.WriteEndElement();
@@ -32,26 +32,34 @@ public static class SvgWriter
         return text + "\n";
     }
 
-    private static void Draw(XmlWriter xml, Stroke stroke)
+    /// <param name="unit">A millimetre of paper.</param>
+    private static void Draw(XmlWriter xml, Stroke stroke, double unit)
     {
         switch (stroke)
         {
             case PathStroke p:
                 xml.WriteStartElement(p.Closed ? "polygon" : "polyline");
                 xml.WriteAttributeString("points", string.Join(' ', p.Points.Select(At)));
-                Style(xml, p.Ink, p.Dashed);
+                Style(xml, p.Ink, p.Dashed, unit);
                 break;
             case ArcStroke a:
                 xml.WriteStartElement("path");
                 xml.WriteAttributeString("d", PathOf(a.Outline));
-                Style(xml, a.Ink, a.Dashed);
+                Style(xml, a.Ink, a.Dashed, unit);
+                break;
+            case TintStroke t:
+                xml.WriteStartElement("path");
+                xml.WriteAttributeString("d", string.Join(' ', t.Rims.Select(PathOf)));
+                xml.WriteAttributeString("class", t.Stuff?.ToString().ToLowerInvariant() ?? "datum");
+                xml.WriteAttributeString("fill", t.Stuff is { } stuff ? Look.Of(stuff, 1) : Look.Of(t.Ink).Colour);
+                xml.WriteAttributeString("fill-rule", "evenodd");
                 break;
             case CircleStroke c:
                 xml.WriteStartElement("circle");
                 xml.WriteAttributeString("cx", N(c.At.U));
                 xml.WriteAttributeString("cy", N(-c.At.V));
                 xml.WriteAttributeString("r", N(c.Radius));
-                Style(xml, c.Ink, c.Dashed);
+                Style(xml, c.Ink, c.Dashed, unit);
                 break;
             case TextStroke t:
                 xml.WriteStartElement("text");
@@ -78,16 +86,16 @@ public static class SvgWriter
         xml.WriteEndElement();
     }
 
-    private static void Style(XmlWriter xml, Ink ink, bool dashed)
+    private static void Style(XmlWriter xml, Ink ink, bool dashed, double unit)
     {
         var look = Look.Of(ink);
         xml.WriteAttributeString("class", ink.ToString().ToLowerInvariant());
         xml.WriteAttributeString("fill", "none");
         xml.WriteAttributeString("stroke", look.Colour);
-        xml.WriteAttributeString("stroke-width", N(look.WidthMm));
+        xml.WriteAttributeString("stroke-width", N(look.WidthMm * unit));
         if (dashed)
         {
-            xml.WriteAttributeString("stroke-dasharray", "2 1.2");
+            xml.WriteAttributeString("stroke-dasharray", $"{N(2 * unit)} {N(1.2 * unit)}");
         }
     }
 

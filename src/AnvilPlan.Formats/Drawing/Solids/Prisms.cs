@@ -73,7 +73,7 @@ internal static class Prisms
             part.Pose.VectorInSpace(normal) * -(ring.ToMm - ring.FromMm));
     }
 
-    private static Stuff StuffOf(MaterialFamily family) => family switch
+    internal static Stuff StuffOf(MaterialFamily family) => family switch
     {
         MaterialFamily.SolidWood or MaterialFamily.Plywood => Stuff.Wood,
         MaterialFamily.Mdf => Stuff.Board,
