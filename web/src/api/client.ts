@@ -1,5 +1,6 @@
 import createClient from 'openapi-fetch'
 import type { components, paths } from './generated/schema'
+import { holding } from './held'
 
 export type Schemas = components['schemas']
 
@@ -31,7 +32,7 @@ export class RefusedError extends Error {
   }
 }
 
-export const api = createClient<paths>({ baseUrl: window.location.origin, fetch: (request) => globalThis.fetch(request) })
+export const api = createClient<paths>({ baseUrl: window.location.origin, fetch: holding((request) => globalThis.fetch(request)) })
 
 /** The data of an answer, or the refusal thrown. */
 export function taken<T>(answer: { data?: T; error?: unknown; response: Response }): T {
