@@ -43,3 +43,25 @@ test('a page whose script does not come says so and can be tried again', async (
   await expect(page.getByRole('heading', { name: 'This page could not be opened' })).toBeHidden()
   await expect(page.getByText('Shop').first()).toBeVisible()
 })
+
+test('an edit sends what changed, and the page shows the whole', async ({ page }) => {
+  const id = await openDemo(page, 'fit')
+  const tally = page.getByRole('contentinfo', { name: 'Tally' })
+  const width = page.getByLabel('Width mm')
+  const was = Number(await width.inputValue())
+  for (const more of [5, 10]) {
+    const answered = page.waitForResponse((r) => r.request().method() === 'PUT' && r.url().endsWith('/design'))
+    await width.fill(String(was + more))
+    await width.press('Enter')
+    const answer = await answered
+    expect(answer.headers()['view-base']).toBe(answer.request().headers()['view-have'])
+    expect((await answer.request().sizes()).responseBodySize).toBeLessThan(30_000)
+    await expect(tally).toContainText(`${was + more} ×`)
+  }
+  // what the browser put together is what the server has
+  const told = (await (await page.request.get(`/api/projects/${id}`)).json()) as { plan: { tally: { massG: number } } }
+  await expect(tally).toContainText((told.plan.tally.massG / 1000).toFixed(2))
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await page.getByRole('button', { name: 'Undo' }).click()
+  await expect(width).toHaveValue(String(was))
+})
