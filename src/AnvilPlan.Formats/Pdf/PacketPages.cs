@@ -189,7 +189,8 @@ public static class PacketPages
     {
         if (part.Flat)
         {
-            flow.Drawing($"{N(part.LengthMm)} x {N(part.WidthMm)} x {N(part.ThicknessMm)}", PartSketch.Dimensioned(part, flow.Wide, PartHighMm), PartHighMm);
+            flow.Drawing($"{N(part.LengthMm)} x {N(part.WidthMm)} x {N(part.ThicknessMm)}",
+                PartSketch.Dimensioned(part, flow.Wide, PartHighMm), PartHighMm);
         }
 
         var kinds = HoleKind.Of(part).SelectMany(k => k.Holes, (k, h) => (h.Id, k.Letter)).ToDictionary(x => x.Id, x => x.Letter,
@@ -198,7 +199,8 @@ public static class PacketPages
             [10, 10, 20, 20, 16, 22, 86],
             HoleNumbers.Sorted(part).Select((h, i) => new[]
             {
-                (i + 1).ToString(CultureInfo.InvariantCulture), kinds[h.Id], N(h.At.U), N(h.At.V), N(h.DiaMm), h.DepthMm is { } d ? N(d) : "through",
+                (i + 1).ToString(CultureInfo.InvariantCulture), kinds[h.Id], N(h.At.U), N(h.At.V), N(h.DiaMm),
+                h.DepthMm is { } d ? N(d) : "through",
                 h.Purpose + h.Bore.Finish.Words(N),
             }));
         if (part.Features.OfType<EdgeHole>().Any())

@@ -1,3 +1,4 @@
+using System.Collections.Concurrent;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
@@ -38,7 +39,23 @@ public sealed record SeenArea(IReadOnlyList<Uv> Rim, IReadOnlyList<IReadOnlyList
     /// <summary>An arc on the screen is painted in chords that leave it by no more than this (mm).</summary>
     private const double SagittaMm = 0.05;
 
-    public static IReadOnlyList<SeenArea> Of(Part part) =>
+    /// <summary>More are not remembered: of some projects with many parts.</summary>
+    private const int MostKept = 4000;
+
+    /// <summary>An edit leaves most parts as they were, and their outlines are the dearest of what is drawn.</summary>
+    private static readonly ConcurrentDictionary<(string, double, double), IReadOnlyList<SeenArea>> Kept = new();
+
+    public static IReadOnlyList<SeenArea> Of(Part part)
+    {
+        if (Kept.Count > MostKept)
+        {
+            Kept.Clear();
+        }
+
+        return Kept.GetOrAdd((part.Fingerprint, part.LengthMm, part.WidthMm), _ => Painted(part));
+    }
+
+    private static IReadOnlyList<SeenArea> Painted(Part part) =>
         [.. PartOutline.Seen(part).Select(r => new SeenArea(r.Rim.Points(SagittaMm), [.. r.Inside.Select(i => i.Points(SagittaMm))]))];
 }
 

@@ -32,7 +32,10 @@ export class RefusedError extends Error {
   }
 }
 
-export const api = createClient<paths>({ baseUrl: window.location.origin, fetch: holding((request) => globalThis.fetch(request)) })
+export const api = createClient<paths>({
+  baseUrl: window.location.origin,
+  fetch: holding((request) => globalThis.fetch(request)),
+})
 
 /** The data of an answer, or the refusal thrown. */
 export function taken<T>(answer: { data?: T; error?: unknown; response: Response }): T {

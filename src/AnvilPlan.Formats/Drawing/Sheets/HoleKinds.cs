@@ -20,7 +20,8 @@ public sealed record HoleKind(string Letter, IReadOnlyList<Hole> Holes)
         [.. HoleNumbers.Sorted(part).GroupBy(h => (h.DiaMm, h.DepthMm, h.From, Finish: h.Bore.Finish.Words(Mm), h.Given))
             .Select((g, i) => new HoleKind(LetterOf(i), [.. g]))];
 
-    private static string LetterOf(int index) => index < 26 ? ((char)('A' + index)).ToString() : LetterOf((index / 26) - 1) + LetterOf(index % 26);
+    private static string LetterOf(int index) => index < 26 ? ((char)('A' + index)).ToString()
+        : LetterOf((index / 26) - 1) + LetterOf(index % 26);
 
     internal static string Mm(double value) => LengthText.Mm(new Length(value));
 }

@@ -69,7 +69,8 @@ internal sealed class PartSheet
 
     /// <param name="paperWidthMm">What it is drawn to fit into.</param>
     /// <param name="paperHeightMm">What it is drawn to fit into.</param>
-    public static Sketch Of(Part part, double paperWidthMm, double paperHeightMm) => new PartSheet(part, paperWidthMm, paperHeightMm).Draw();
+    public static Sketch Of(Part part, double paperWidthMm, double paperHeightMm) =>
+        new PartSheet(part, paperWidthMm, paperHeightMm).Draw();
 
     private Sketch Draw()
     {
@@ -278,7 +279,8 @@ internal sealed class PartSheet
     }
 
     /// <summary>Where a mark may stand about what it names, the best first.</summary>
-    private static readonly (double X, double Y)[] Around = [(0.8, 0.8), (-0.8, 0.8), (-0.8, -0.8), (0.8, -0.8), (0, 1), (1, 0), (-1, 0), (0, -1)];
+    private static readonly (double X, double Y)[] Around =
+        [(0.8, 0.8), (-0.8, 0.8), (-0.8, -0.8), (0.8, -0.8), (0, 1), (1, 0), (-1, 0), (0, -1)];
 
     private IEnumerable<(string, string)> Key()
     {
@@ -367,7 +369,8 @@ internal sealed class PartSheet
         for (var v = step / 2; v < _part.WidthMm; v += step, odd = !odd)
         {
             var cuts = rings.SelectMany(r => r.Select((p, i) => (A: p, B: r[(i + 1) % r.Count])))
-                .Where(e => (e.A.V > v) != (e.B.V > v)).Select(e => e.A.U + ((e.B.U - e.A.U) * (v - e.A.V) / (e.B.V - e.A.V))).Order().ToList();
+                .Where(e => (e.A.V > v) != (e.B.V > v))
+                .Select(e => e.A.U + ((e.B.U - e.A.U) * (v - e.A.V) / (e.B.V - e.A.V))).Order().ToList();
             for (var i = 0; i + 1 < cuts.Count; i += 2)
             {
                 for (var u = cuts[i] + (odd ? gap * 0.6 : gap * 0.1); u < cuts[i + 1] - (0.5 * _k); u += gap)
