@@ -96,7 +96,19 @@ public class PartSheetTests
         var texts = PartSketch.Dimensioned(back).Strokes.OfType<TextStroke>().Select(t => t.Text).ToList();
         // the letter at each hole, once in the key, and the maker's own labels of two antennas
         Assert.Equal([5, 6], (int[])[texts.Count(t => t == "A"), texts.Count(t => t == "B")]);
-        Assert.Contains("pocket 54 x 28, 4 deep, from inside: rebate behind Power inlet", texts);
-        Assert.Contains("opening dia 24, through: cut-out for Microphone bulkhead", texts);
+        var key = string.Join(' ', texts);
+        Assert.Contains("pocket 54 x 28, 4 deep, from inside: rebate behind Power inlet", key, StringComparison.Ordinal);
+        Assert.Contains("opening dia 24, through: cut-out for Microphone bulkhead", key, StringComparison.Ordinal);
+    }
+
+    [Fact]
+    public void A_bend_is_told_in_the_key_with_its_turn_and_radius()
+    {
+        var strip = Demo.Plan.Made.SelectMany(m => m.Worked).Single(p => p.Id == "wrap");
+        var bends = strip.Features.OfType<BendLine>().ToList();
+        Assert.Equal(2, bends.Count);
+        var key = string.Join(' ', PartSketch.Dimensioned(strip).Strokes.OfType<TextStroke>().Select(t => t.Text));
+        Assert.All(bends, b => Assert.Contains($"bend {b.Order}, 90° towards inside, inside R {b.RadiusMm:0.##}: {b.Purpose}", key,
+            StringComparison.Ordinal));
     }
 }

@@ -26,7 +26,8 @@ public static class PartSketch
         return new Sketch(part.Name, new Uv(-2, -2), new Uv(part.LengthMm + 2, part.WidthMm + 2), strokes);
     }
 
-    internal static IEnumerable<Stroke> Bare(Part part)
+    /// <param name="bends">With what to set for each bend beside its line.</param>
+    internal static IEnumerable<Stroke> Bare(Part part, bool bends = true)
     {
         foreach (var rim in PartOutline.Seen(part).SelectMany(r => r.Lines))
         {
@@ -55,7 +56,7 @@ public static class PartSketch
                 case DrawnLine l:
                     yield return new PathStroke(InkOf(l.Role), [l.Start, l.End], false, l.Hidden);
                     break;
-                case DrawnText { Role: not LineRole.Note, Mirrored: false } t:
+                case DrawnText { Role: not LineRole.Note, Mirrored: false } t when bends || t.Role != LineRole.Bend:
                     yield return new TextStroke(InkOf(t.Role), t.Place, t.HeightMm, t.Text, TextAnchor.Start, t.TurnDeg);
                     break;
             }

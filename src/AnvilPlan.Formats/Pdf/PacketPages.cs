@@ -223,7 +223,7 @@ public static class PacketPages
         Milled.Gathered(part).Select(r => new[]
         {
             (r.Count > 1 ? $"{r.Count} x " : "") + r.What, Span(r, r.Min.U, r.Max.U, r.Step?.U), Span(r, r.Min.V, r.Max.V, r.Step?.V),
-            r.AngleDeg is { } angle ? $"{N(angle)}°" : r.DepthMm is { } d ? N(d) : "through", r.RestMm is { } rest ? N(rest)
+            r.AngleDeg is { } angle ? $"{N(angle)}°" : r.DepthMm is { } d ? d > 0 ? N(d) : "-" : "through", r.RestMm is { } rest ? N(rest)
                 : "-", r.From == WorkedFrom.Seen ? part.SeenFrom : part.FarSide,
             (r.DiaMm is { } dia ? $"dia {N(dia)}, " : "") + (r.CornerRadiusMm > 0 ? $"corners r {N(r.CornerRadiusMm)}, " : "") + r.Purpose,
         }));

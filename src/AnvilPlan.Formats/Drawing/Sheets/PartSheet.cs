@@ -23,7 +23,10 @@ internal sealed class PartSheet
     /// <summary>More of a kind than this are a field: its first and its last hole are told.</summary>
     private const int FieldOf = 12;
 
-    private const int KeyLetters = 62;
+    /// <summary>Of a line of the key: two columns of it stand side by side on a page.</summary>
+    private const int KeyLetters = 42;
+
+    private const int KeyLines = 3;
 
     private readonly Part _part;
     private readonly IReadOnlyList<HoleKind> _kinds;
@@ -76,7 +79,7 @@ internal sealed class PartSheet
     {
         _strokes.Add(new TintStroke(Ink.Hatch, Prisms.StuffOf(_part.Family), PartOutline.Seen(_part), [.. Openings()]));
         _strokes.AddRange(Grain());
-        var bare = PartSketch.Bare(_part).ToList();
+        var bare = PartSketch.Bare(_part, bends: false).ToList();
         _strokes.AddRange(bare);
         foreach (var stroke in bare)
         {
@@ -306,6 +309,12 @@ internal sealed class PartSheet
 
     private string Words(MilledRow row)
     {
+        if (_part.Features.OfType<BendLine>().FirstOrDefault(b => b.Id == row.Id) is { } bend)
+        {
+            var side = bend.From == WorkedFrom.Seen ? _part.SeenFrom : _part.FarSide;
+            return $"bend {bend.Order}, {bend.AngleDeg:0.##}° towards {side}, inside R {HoleKind.Mm(bend.RadiusMm)}: {row.Purpose}";
+        }
+
         var (wide, high) = (row.Max.U - row.Min.U, row.Max.V - row.Min.V);
         var size = row.DiaMm is { } dia ? $"dia {HoleKind.Mm(dia)}" : wide > 0 && high > 0 ? $"{HoleKind.Mm(wide)} x {HoleKind.Mm(high)}"
             : HoleKind.Mm(Math.Max(wide, high));
@@ -315,23 +324,28 @@ internal sealed class PartSheet
             + $"{(row.From == WorkedFrom.Far && row.DepthMm is not null ? $", from {_part.FarSide}" : "")}: {row.Purpose}";
     }
 
-    /// <summary>At most two lines: what the tables say in full is not said twice.</summary>
+    /// <summary>At most three lines: what the tables say in full is not said twice.</summary>
     private static IEnumerable<(string Mark, string Text)> Lines(string mark, string text)
     {
-        if (text.Length <= KeyLetters)
+        var lines = new List<string> { "" };
+        foreach (var word in text.Split(' '))
         {
-            return [(mark, text)];
+            if (lines[^1].Length + word.Length < KeyLetters)
+            {
+                lines[^1] += lines[^1].Length == 0 ? word : " " + word;
+            }
+            else if (lines.Count < KeyLines)
+            {
+                lines.Add(word);
+            }
+            else
+            {
+                lines[^1] += " …";
+                break;
+            }
         }
 
-        var at = text.LastIndexOf(' ', KeyLetters);
-        var rest = text[(at + 1)..];
-        if (rest.Length > KeyLetters)
-        {
-            var end = rest.LastIndexOf(' ', KeyLetters - 2);
-            rest = rest[..(end > 0 ? end : KeyLetters - 2)] + " …";
-        }
-
-        return [(mark, text[..at]), ("", rest)];
+        return lines.Select((line, i) => (i == 0 ? mark : "", line));
     }
 
     private Field KeyField()
