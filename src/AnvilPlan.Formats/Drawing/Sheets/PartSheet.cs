@@ -20,8 +20,14 @@ internal sealed class PartSheet
     /// <summary>A part is drawn this much larger than it is at most.</summary>
     private const double LargestScale = 1.5;
 
-    /// <summary>More of a kind than this are a field: its first and its last hole are told.</summary>
+    /// <summary>More of a kind than this are a field: each is lettered only where there is room beside it.</summary>
     private const int FieldOf = 12;
+
+    /// <summary>A mark stands no farther from what it names than so many steps.</summary>
+    private const int Rings = 20;
+
+    /// <summary>So many ordinates are told even where they reach beyond the part.</summary>
+    private const int FewTold = 14;
 
     /// <summary>Of a line of the key: two columns of it stand side by side on a page.</summary>
     private const int KeyLetters = 42;
@@ -126,6 +132,9 @@ internal sealed class PartSheet
     private IEnumerable<Outline> Openings() => _part.Features.SelectMany(f => f.Drawing(_part.Slab)).OfType<DrawnOutline>()
         .Where(d => !d.Hidden && d.Role is LineRole.Cut or LineRole.Drill).Select(d => d.Outline);
 
+    /// <summary>Of an ordinate beside the next.</summary>
+    private double RoomMm => TextMm * 1.15 * _k;
+
     private Uv Paper(double u, double v) => new(u * _k, v * _k);
 
     private void Text(Ink ink, Uv at, double sizeMm, string text, TextAnchor anchor = TextAnchor.Start, double turn = 0)
@@ -180,24 +189,51 @@ internal sealed class PartSheet
 
     private void Tick(Uv at) => Line(Ink.Dimension, at - Paper(1, 1), at + Paper(1, 1));
 
-    /// <summary>Where holes and the edges of openings are, from the datum.</summary>
+    /// <summary>
+    /// Where things are, from the datum: openings, bends, corners of the rim, then holes, kinds of few before kinds of many. What there is
+    /// no room for stands in the tables; of holes the first and the last are told even so.
+    /// </summary>
     private void Ordinates()
     {
-        var holes = _kinds.SelectMany(k => k.Holes.Count <= FieldOf ? k.Holes : [k.Holes[0], k.Holes[^1]]).Select(h => h.At).ToList();
         var openings = _milled.Where(m => m.Rows.Count <= FieldOf).SelectMany(m => m.Rows)
-            .Where(r => r.DepthMm is null && r.AngleDeg is null && r.Count == 1);
-        IEnumerable<Uv> edges = openings.SelectMany(r => r.DiaMm is null ? (Uv[])[r.Min, r.Max] : [(r.Min + r.Max) * 0.5]);
-        List<Uv> all = [.. holes, .. edges];
-        Along([.. Distinct(all.Select(p => p.U), _part.LengthMm)], true);
-        Along([.. Distinct(all.Select(p => p.V), _part.WidthMm)], false);
+            .Where(r => r.DepthMm is null && r.AngleDeg is null && r.Count == 1)
+            .SelectMany(r => r.DiaMm is null ? (Uv[])[r.Min, r.Max] : [(r.Min + r.Max) * 0.5]);
+        var bends = _part.Features.OfType<BendLine>().Select(b => b.AlongV ? new Uv(b.Start.U, 0) : new Uv(0, b.Start.V));
+        var rims = PartOutline.Seen(_part).SelectMany(r => r.Rim.Vertices).Select(v => v.At);
+        SortedSet<double> u = [0], v = [0];
+        foreach (var group in (IEnumerable<Uv>[])[openings, bends, rims])
+        {
+            Tell(u, v, [.. group], []);
+        }
+
+        foreach (var kind in _kinds.OrderBy(k => k.Holes.Count))
+        {
+            Tell(u, v, [.. kind.Holes.Select(h => h.At)], [kind.Holes[0].At, kind.Holes[^1].At]);
+        }
+
+        Along([.. u], true);
+        Along([.. v], false);
     }
 
-    private static IEnumerable<double> Distinct(IEnumerable<double> at, double most) => at.Select(x => Math.Round(x, 2))
-        .Where(x => x < most - 0.005).Append(0).Distinct().Order();
+    private void Tell(SortedSet<double> u, SortedSet<double> v, IReadOnlyList<Uv> at, IReadOnlyList<Uv> atLeast)
+    {
+        static IEnumerable<double> Values(IEnumerable<double> of, double most) => of.Select(x => Math.Round(x, 2))
+            .Where(x => x > 0.005 && x < most - 0.005);
+        bool Room(SortedSet<double> told, IEnumerable<double> more, double most) =>
+            told.Union(more).Count() <= Math.Max(FewTold, 1.1 * most / RoomMm);
+        var (moreU, moreV) = (Values(at.Select(p => p.U), _part.LengthMm).ToList(), Values(at.Select(p => p.V), _part.WidthMm).ToList());
+        if (!Room(u, moreU, _part.LengthMm) || !Room(v, moreV, _part.WidthMm))
+        {
+            (moreU, moreV) = ([.. Values(atLeast.Select(p => p.U), _part.LengthMm)], [.. Values(atLeast.Select(p => p.V), _part.WidthMm)]);
+        }
+
+        u.UnionWith(moreU);
+        v.UnionWith(moreV);
+    }
 
     private void Along(IReadOnlyList<double> at, bool alongU)
     {
-        var room = TextMm * 1.15 * _k;
+        var room = RoomMm;
         // none is pushed beyond the datum, where those of the other axis stand
         IReadOnlyList<double> apart = [.. Placer.Apart(at, room).Select((x, i) => Math.Max(x, i * room))];
         for (var i = 0; i < at.Count; i++)
@@ -221,10 +257,11 @@ internal sealed class PartSheet
     {
         foreach (var kind in _kinds)
         {
-            foreach (var hole in kind.Holes.Count <= FieldOf ? kind.Holes : [kind.Holes[0], kind.Holes[^1]])
+            foreach (var hole in kind.Holes)
             {
                 var reach = Math.Max(hole.DiaMm, hole.SinkDiaMm ?? hole.CounterboreDiaMm ?? 0) / 2;
-                Call(kind.Letter, hole.At, new Uv(reach, reach), Ink.Drill);
+                Call(kind.Letter, hole.At, new Uv(reach, reach), Ink.Drill,
+                    kind.Holes.Count <= FieldOf || hole == kind.Holes[0] || hole == kind.Holes[^1] ? Rings : 1);
             }
         }
     }
@@ -235,7 +272,7 @@ internal sealed class PartSheet
         var called = _milled.Select((m, i) => (Number: NumberOf(i), Row: m.Rows[0], m.Rows)).ToList();
         foreach (var (number, row, rows) in called.OrderBy(c => c.Row.DepthMm is not null || c.Row.AngleDeg is not null))
         {
-            Call(number, (row.Min + row.Max) * 0.5, (row.Max - row.Min) * 0.5, Ink.Pocket, within: row.Count == 1);
+            Call(number, (row.Min + row.Max) * 0.5, (row.Max - row.Min) * 0.5, Ink.Pocket, Rings, within: row.Count == 1);
             foreach (var opening in rows.Where(r => r.DepthMm is null && r.AngleDeg is null && r.Count == 1))
             {
                 _placer.Take(new Field(opening.Min, opening.Max));
@@ -247,7 +284,8 @@ internal sealed class PartSheet
 
     /// <summary>In the middle of what it names where it may stand there, else beside it; a leader where that is not at hand.</summary>
     /// <param name="half">Of the rectangle about what it names.</param>
-    private void Call(string mark, Uv at, Uv half, Ink ink, bool within = false)
+    /// <param name="rings">How far it may stand from it.</param>
+    private void Call(string mark, Uv at, Uv half, Ink ink, int rings, bool within = false)
     {
         var size = TextMm * _k;
         TextStroke Put(Uv middle) => new(ink, middle - new Uv(0, 0.28 * size), size, mark, TextAnchor.Middle, 0);
@@ -257,7 +295,7 @@ internal sealed class PartSheet
             return;
         }
 
-        for (var ring = 0; ring < 20; ring++)
+        for (var ring = 0; ring < rings; ring++)
         {
             var off = (0.9 + (ring * 0.7)) * size;
             foreach (var (x, y) in Around)
