@@ -84,8 +84,12 @@ internal static class DeckFindings
 
         var deck = plan.Shell.Under(device);
         var metal = plan.Catalog.Material(deck.MaterialId).Metal;
-        var auto = new Remedy("standoff", "Stand it on the least standoff that clears it", d => d.WithDevice(device.Id,
-            x => x.Screwed(s => s with { StandoffMm = null, ScrewLengthMm = null })));
+        // strips hold it as high as they are thick
+        var auto = device.Device.Stuck is null
+            ? new Remedy("standoff", "Stand it on the least standoff that clears it", d => d.WithDevice(device.Id,
+                x => x.Screwed(s => s with { StandoffMm = null, ScrewLengthMm = null })))
+            : new Remedy("screw-it", "Screw it by its own holes", d => d.WithDevice(device.Id, x => x with
+            { Mounting = OwnFixings.Usual }));
         if (metal && device.StandoffMm <= 0)
         {
             yield return Finding.Of("board-on-metal", Severity.Stop,

@@ -52,6 +52,8 @@ public class FindingTests
             Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },
         { "standoff-low", 1, Sample.Empty.With(Sample.Device("sbc", "sbc-65", "panel/bottom", 60, 60) with { Mounting = new OwnFixings { StandoffMm = 2 } },
             Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },
+        { "standoff-low", 1, Sample.Empty.With(Sample.Device("sbc", "sbc-65", "panel/bottom", 60, 60) with
+            { Mounting = new Stick(StickKind.FoamTape, 20, 40) }) },
         { "standoff-not-sold", 1, Sound.With(Sample.Device("sbc", "sbc-65", "tray-1", 40, 40) with { Mounting = new OwnFixings { StandoffMm = 7 } },
             Sample.Device("jack", "dc-jack", "panel/back", 60, 90) with { RebateToMm = 3 }) },
         { "tray-unsupported", 2, Sound.WithTray("tray-1", t => t with { Support = TraySupport.None }) },
