@@ -73,13 +73,13 @@ public class SketchTests
     }
 
     [Fact]
-    public void Holes_are_numbered_the_same_everywhere()
+    public void Holes_are_counted_from_the_datum_and_each_has_a_letter()
     {
         var part = Demo.Plan.Part("shell/back");
-        var numbers = HoleNumbers.Of(part).ToList();
-        Assert.Equal(Enumerable.Range(1, numbers.Count), numbers.Select(n => n.Number));
-        Assert.Equal(numbers.OrderBy(n => n.At.U).ThenBy(n => n.At.V).Select(n => n.Number), numbers.Select(n => n.Number));
-        Assert.Equal(HoleNumbers.Sorted(part).Select(h => h.At), numbers.Select(n => n.At));
+        var holes = HoleNumbers.Sorted(part);
+        Assert.Equal(holes.OrderBy(h => h.At.U).ThenBy(h => h.At.V).Select(h => h.At), holes.Select(h => h.At));
+        // by letters too each hole stands once
+        Assert.Equal(holes.Select(h => h.Id).Order(), HoleKind.Of(part).SelectMany(k => k.Holes).Select(h => h.Id).Order());
     }
 
     [Fact]

@@ -116,11 +116,7 @@ public sealed record HomeAir(double TemperatureC, double DriestPercent, double D
 /// <summary>How labels are cut in.</summary>
 /// <param name="DepthMm">Of the strokes.</param>
 /// <param name="CutterDeg">Included angle of the cutter.</param>
-public sealed record Engraved(double DepthMm, double CutterDeg)
-{
-    /// <summary>A stroke of 0.35 mm, read at arm's length in letters of 4 mm.</summary>
-    public static Engraved Usual { get; } = new(0.3, 60);
-}
+public sealed record Engraved(double DepthMm, double CutterDeg);
 
 /// <param name="Glue">A row of the glue table.</param>
 /// <param name="Stages">How many goes it is glued in; each sets before the next.</param>

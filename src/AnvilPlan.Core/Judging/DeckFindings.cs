@@ -88,8 +88,7 @@ internal static class DeckFindings
         var auto = device.Device.Stuck is null
             ? new Remedy("standoff", "Stand it on the least standoff that clears it", d => d.WithDevice(device.Id,
                 x => x.Screwed(s => s with { StandoffMm = null, ScrewLengthMm = null })))
-            : new Remedy("screw-it", "Screw it by its own holes", d => d.WithDevice(device.Id, x => x with
-            { Mounting = OwnFixings.Usual }));
+            : ScrewIt(device.Id);
         if (metal && device.StandoffMm <= 0)
         {
             yield return Finding.Of("board-on-metal", Severity.Stop,
@@ -120,6 +119,10 @@ internal static class DeckFindings
                     : null));
         }
     }
+
+    /// <summary>For what is stuck where strips will not do.</summary>
+    internal static Remedy ScrewIt(string deviceId) => new("screw-it", "Screw it by its own holes",
+        d => d.WithDevice(deviceId, x => x with { Mounting = OwnFixings.Usual }));
 
     private static IEnumerable<Finding> Adapter(PlanSoFar plan, PlacedDevice device)
     {

@@ -94,8 +94,7 @@ internal static class LoadFindings
                 return stick.WidthMm * length <= model.WidthMm * model.DepthMm
                     ? d.WithDevice(device.Id, x => x with { Mounting = stick with { LengthMm = length } }) : null;
             });
-            yield return new Remedy("screw-it", "Screw it by its own holes", d => d.WithDevice(device.Id,
-                x => x with { Mounting = OwnFixings.Usual }));
+            yield return DeckFindings.ScrewIt(device.Id);
         }
         else if (load.By == Carrier.Magnets && plan.Shell.FaceOf(load.Place.ToString()) is { } face)
         {

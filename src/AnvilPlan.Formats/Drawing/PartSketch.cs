@@ -97,8 +97,6 @@ public static class PartSketch
 /// <summary>Numbers holes in the order of the hole table: by u, then v.</summary>
 public static class HoleNumbers
 {
-    public static IEnumerable<(Uv At, int Number)> Of(Part part) => Sorted(part).Select((h, i) => (h.At, i + 1));
-
     public static IReadOnlyList<Hole> Sorted(Part part) => [.. part.Features.OfType<Hole>().OrderBy(h => h.At.U).ThenBy(h => h.At.V)
         .ThenBy(h => h.Id, StringComparer.Ordinal)];
 }

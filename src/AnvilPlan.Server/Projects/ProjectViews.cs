@@ -43,7 +43,7 @@ public sealed record SeenArea(IReadOnlyList<Uv> Rim, IReadOnlyList<IReadOnlyList
     private const int MostKept = 4000;
 
     /// <summary>An edit leaves most parts as they were, and their outlines are the dearest of what is drawn.</summary>
-    private static readonly ConcurrentDictionary<(string, double, double), IReadOnlyList<SeenArea>> Kept = new();
+    private static readonly ConcurrentDictionary<(string, string, double, double), IReadOnlyList<SeenArea>> Kept = new();
 
     public static IReadOnlyList<SeenArea> Of(Part part)
     {
@@ -52,7 +52,7 @@ public sealed record SeenArea(IReadOnlyList<Uv> Rim, IReadOnlyList<IReadOnlyList
             Kept.Clear();
         }
 
-        return Kept.GetOrAdd((part.Fingerprint, part.LengthMm, part.WidthMm), _ => Painted(part));
+        return Kept.GetOrAdd((part.Id, part.Fingerprint, part.LengthMm, part.WidthMm), _ => Painted(part));
     }
 
     private static IReadOnlyList<SeenArea> Painted(Part part) =>

@@ -35,6 +35,7 @@ internal sealed class PartSheet
     private const int KeyLines = 3;
 
     private readonly Part _part;
+    private readonly IReadOnlyList<Region> _seen;
     private readonly IReadOnlyList<HoleKind> _kinds;
     private readonly IReadOnlyList<(string Text, IReadOnlyList<MilledRow> Rows)> _milled;
     private readonly IReadOnlyList<(string Mark, string Text)> _key;
@@ -52,6 +53,7 @@ internal sealed class PartSheet
     private PartSheet(Part part, double paperWidthMm, double paperHeightMm)
     {
         _part = part;
+        _seen = PartOutline.Seen(part);
         _kinds = HoleKind.Of(part);
         _milled = [.. Milled.Gathered(part).Where(r => r.What is not ("mark" or "engraving")).GroupBy(Words)
             .Select(g => (g.Key, (IReadOnlyList<MilledRow>)[.. g]))];
@@ -83,7 +85,7 @@ internal sealed class PartSheet
 
     private Sketch Draw()
     {
-        _strokes.Add(new TintStroke(Ink.Hatch, Prisms.StuffOf(_part.Family), PartOutline.Seen(_part), [.. Openings()]));
+        _strokes.Add(new TintStroke(Ink.Hatch, Prisms.StuffOf(_part.Family), _seen, [.. Openings()]));
         _strokes.AddRange(Grain());
         var bare = PartSketch.Bare(_part, bends: false).ToList();
         _strokes.AddRange(bare);
@@ -111,10 +113,9 @@ internal sealed class PartSheet
         Ordinates();
         Numbers();
         Letters();
-        var key = KeyField();
+        PrintKey();
         Title();
-        var min = new Uv(-LeftMm * _k, Math.Min(-BelowMm * _k, key.Min.V));
-        var max = new Uv(Math.Max(_part.LengthMm + (RightMm * _k), key.Max.U), Math.Max(_part.WidthMm + (AboveMm * _k), key.Max.V));
+        var (min, max) = (new Uv(-LeftMm, -BelowMm) * _k, _part.Slab.Far + (new Uv(RightMm, AboveMm) * _k));
         foreach (var field in _strokes.OfType<TextStroke>().Select(Field.Of))
         {
             (min, max) = (new(Math.Min(min.U, field.Min.U), Math.Min(min.V, field.Min.V)),
@@ -199,7 +200,7 @@ internal sealed class PartSheet
             .Where(r => r.DepthMm is null && r.AngleDeg is null && r.Count == 1)
             .SelectMany(r => r.DiaMm is null ? (Uv[])[r.Min, r.Max] : [(r.Min + r.Max) * 0.5]);
         var bends = _part.Features.OfType<BendLine>().Select(b => b.AlongV ? new Uv(b.Start.U, 0) : new Uv(0, b.Start.V));
-        var rims = PartOutline.Seen(_part).SelectMany(r => r.Rim.Vertices).Select(v => v.At);
+        var rims = _seen.SelectMany(r => r.Rim.Vertices).Select(v => v.At);
         SortedSet<double> u = [0], v = [0];
         foreach (var group in (IEnumerable<Uv>[])[openings, bends, rims])
         {
@@ -386,11 +387,10 @@ internal sealed class PartSheet
         return lines.Select((line, i) => (i == 0 ? mark : "", line));
     }
 
-    private Field KeyField()
+    private void PrintKey()
     {
         var (left, top) = _keyBelow ? (-LeftMm * _k, (-BelowMm - 6) * _k)
             : (_part.LengthMm + (RightMm * _k), _part.WidthMm - (TextMm * _k));
-        var field = new Field(new(left, top), new(left, top));
         foreach (var ((mark, text), i) in _key.Select((k, i) => (k, i)))
         {
             var (u, v) = (left + (i / KeyRows * KeyWidthMm * _k), top - (i % KeyRows * KeyRowMm * _k));
@@ -400,11 +400,7 @@ internal sealed class PartSheet
             }
 
             Text(Ink.Dimension, new(u + (7 * _k), v), TextMm, text);
-            field = new Field(new(left, Math.Min(field.Min.V, v - (2 * _k))), new(Math.Max(field.Max.U, u + (7 * _k)
-                + Field.WidthOf(text, TextMm * _k)), top));
         }
-
-        return field;
     }
 
     /// <summary>Broken strokes along the grain, where there is wood.</summary>
@@ -415,7 +411,7 @@ internal sealed class PartSheet
             yield break;
         }
 
-        var rings = PartOutline.Seen(_part).SelectMany(r => r.Lines).Concat(Openings()).Select(o => o.Points(0.5 * _k)).ToList();
+        var rings = _seen.SelectMany(r => r.Lines).Concat(Openings()).Select(o => o.Points(0.5 * _k)).ToList();
         var (step, gap) = (4 * _k, 9 * _k);
         var odd = false;
         for (var v = step / 2; v < _part.WidthMm; v += step, odd = !odd)

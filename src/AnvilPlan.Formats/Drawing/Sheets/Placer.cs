@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
 
 namespace AnvilPlan.Formats.Drawing.Sheets;
 
@@ -13,15 +14,16 @@ public readonly record struct Field(Uv Min, Uv Max)
 
     public static double WidthOf(string text, double sizeMm) => text.Length * LetterShare * sizeMm;
 
-    /// <summary>What a text takes that reads from left to right, or upwards.</summary>
+    /// <summary>What a text takes.</summary>
     public static Field Of(TextStroke text)
     {
         var width = WidthOf(text.Text, text.Height);
         var from = text.Anchor switch { TextAnchor.Start => 0, TextAnchor.Middle => -width / 2, _ => -width };
         var (low, high) = (-Below * text.Height, Above * text.Height);
-        return text.TurnDeg == 90
-            ? new(text.At + new Uv(-high, from), text.At + new Uv(-low, from + width))
-            : new(text.At + new Uv(from, low), text.At + new Uv(from + width, high));
+        var (reads, up) = Lettering.Ways(text.TurnDeg, WorkedFrom.Seen);
+        var (start, far) = (text.At + (reads * from), text.At + (reads * (from + width)));
+        Uv[] corners = [start + (up * low), start + (up * high), far + (up * low), far + (up * high)];
+        return new(new(corners.Min(c => c.U), corners.Min(c => c.V)), new(corners.Max(c => c.U), corners.Max(c => c.V)));
     }
 
     public bool Overlaps(Field o) => Min.U < o.Max.U && o.Min.U < Max.U && Min.V < o.Max.V && o.Min.V < Max.V;

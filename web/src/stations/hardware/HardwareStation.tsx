@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, taken, type Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
-import { LengthField, NumberField, TextField } from '../../kit/fields'
+import { LengthField, TextField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { money } from '../../kit/units'
 import { useProject } from '../../project/context'
@@ -11,6 +11,7 @@ import { decksOf, isPanel } from '../fit/decks'
 import { CheckListPane } from './CheckListPane'
 import { CheckSheet } from './CheckSheet'
 import { DeviceDrawing } from './DeviceDrawing'
+import { Labels } from './Labels'
 import { LibraryKeys } from './LibraryKeys'
 import { MeasurePane } from './MeasurePane'
 import { RemoveModel } from './RemoveModel'
@@ -417,38 +418,6 @@ function GrilleEditor({ device, onSet }: { device: Schemas['Device']; onSet: (gr
         <>
           <LengthField label="Hole" value={grille.holeDiaMm} onCommit={(v) => onSet({ ...grille, holeDiaMm: v ?? 6 })} />
           <LengthField label="Pitch" value={grille.pitchMm} onCommit={(v) => onSet({ ...grille, pitchMm: v ?? 7 })} />
-        </>
-      )}
-    </div>
-  )
-}
-
-/** How all labels of the housing come onto their panels. */
-function Labels() {
-  const { view, changes } = useProject()
-  const { engraved } = view.design
-  const set = (next: Schemas['Engraved'] | null) => void changes.edit('Labels', (d) => ({ ...d, engraved: next }))
-  return (
-    <div className="col-span-2 grid grid-cols-[minmax(0,2fr)_1fr_1fr] items-end gap-2">
-      <Field label="All labels are">
-        <Select
-          value={engraved ? 'engraved' : 'finish'}
-          onChange={(e) => set(e.target.value === 'finish' ? null : { depthMm: 0.3, cutterDeg: 60 })}
-        >
-          <option value="finish">put on the finish</option>
-          <option value="engraved">engraved</option>
-        </Select>
-      </Field>
-      {engraved && (
-        <>
-          <LengthField label="Deep" value={engraved.depthMm} onCommit={(v) => v !== null && set({ ...engraved, depthMm: v })} />
-          <NumberField
-            label="Cutter, °"
-            least={10}
-            most={120}
-            value={engraved.cutterDeg}
-            onCommit={(v) => v !== null && set({ ...engraved, cutterDeg: v })}
-          />
         </>
       )}
     </div>
