@@ -47,14 +47,16 @@ public static class Auditor
         }
     }
 
+    /// <param name="beginnings">What begins and the demos too, and not the random ones alone.</param>
     public static AuditResult Run(Catalog catalog, ShopProfile shop, IReadOnlyList<Design> demos, int count, int seed,
-        string? system = null)
+        string? system = null, bool beginnings = true)
     {
         var random = new RandomDesigns(catalog, shop, demos, seed, system);
         var found = new ConcurrentBag<(Design Design, int Parts, Defect Defect)>();
         var stops = new ConcurrentBag<string>();
         var stopped = 0;
-        List<(Func<Design> Make, bool Beginning)> all = [.. Beginnings(catalog, demos).Select(d => ((Func<Design>)(() => d), true)),
+        List<(Func<Design> Make, bool Beginning)> all = [.. (beginnings ? Beginnings(catalog, demos) : [])
+            .Select(d => ((Func<Design>)(() => d), true)),
             .. Enumerable.Range(1, count).Select(n => ((Func<Design>)(() => random.Make(n)), false))];
         Parallel.ForEach(all, new ParallelOptions { MaxDegreeOfParallelism = Environment.ProcessorCount }, one =>
         {

@@ -24,7 +24,7 @@ internal static class PlanCommand
         command.SetAction(parsed =>
         {
             var sheet = Paper.Named(parsed.GetValue(paper) ?? "a4")
-                ?? throw new InputException($"--paper is \"{parsed.GetValue(paper)}\": it must be a4 or letter.");
+                ?? throw new InputException($"--paper is \"{parsed.GetValue(paper)}\": it must be {Paper.Names}.");
             var shop = ShopProfile.Usual with
             {
                 DxfRelease = parsed.GetValue(dxf)?.ToLowerInvariant() switch

@@ -1,14 +1,8 @@
-using AnvilPlan.Core.Bench;
-using AnvilPlan.Core.Designs;
-using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
-using AnvilPlan.Core.Planning;
-using AnvilPlan.Core.Plans;
-using AnvilPlan.Core.Shops;
-using AnvilPlan.Core.Work;
+using AnvilPlan.Core.Places;
+using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Formats.Drawing.Sheets;
-using AnvilPlan.Formats.Project;
 using AnvilPlan.Formats.Tests.Support;
 
 namespace AnvilPlan.Formats.Tests;
@@ -16,54 +10,69 @@ namespace AnvilPlan.Formats.Tests;
 /// <summary>The sheet of a part: every word is read, and says what is so.</summary>
 public class PartSheetTests
 {
-    private static IEnumerable<BuildPlan> Plans() =>
-    [
-        .. Directory.EnumerateFiles(Path.Combine(AppContext.BaseDirectory, "demo"), "*.json").Order(StringComparer.Ordinal)
-            .Select(f => Plan(ProjectJson.Read(File.ReadAllBytes(f), Shipped.Catalog).Design)),
-        .. Shipped.Catalog.Systems.Select(s => s.Begin(StartingDesign.Named("Housing"), Shipped.Catalog))
-            .OfType<Design>().Select(Plan),
-    ];
-
-    private static BuildPlan Plan(Design design) => Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing);
-
     [Theory]
     [InlineData(277, 180)]
     [InlineData(182, 225)]
     public void No_text_lies_on_another_or_on_a_line_and_none_is_smaller_than_nine_points(double width, double height)
     {
         var sheets = 0;
-        foreach (var part in Plans().SelectMany(p => p.Made.SelectMany(m => m.Worked)).Where(p => p.Flat))
+        foreach (var part in Readable.All().SelectMany(p => p.Plan.Made.SelectMany(m => m.Worked)).Where(p => p.Flat))
         {
-            var sheet = PartSketch.Dimensioned(part, width, height);
-            var unit = sheet.UnitMm!.Value;
             // labels of the maker's own are as large as they are cut
-            var texts = sheet.Strokes.OfType<TextStroke>().Where(t => part.Features.OfType<Lettering>().All(l => l.Text != t.Text))
-                .Where(t => part.Features.SelectMany(f => f.Drawing(part.Slab)).OfType<DrawnText>().All(d => d.Text != t.Text)).ToList();
-            Assert.All(texts, t => Assert.True(t.Height >= 3.17 * unit, $"{part.Id}: {t.Text} is {t.Height / unit} mm"));
-            for (var i = 0; i < texts.Count; i++)
-            {
-                var field = Shrunk(texts[i], unit);
-                Assert.All(texts.Skip(i + 1), t => Assert.False(field.Overlaps(Shrunk(t, unit)), $"{part.Id}: {texts[i].Text} on {t.Text}"));
-                Assert.All(Lines(sheet), l => Assert.False(field.Meets(l.A, l.B), $"{part.Id}: {texts[i].Text} on a line at {l.A}"));
-            }
-
+            bool Cut(TextStroke text) => part.Features.OfType<Lettering>().Any(l => l.Text == text.Text)
+                || part.Features.SelectMany(f => f.Drawing(part.Slab)).OfType<DrawnText>().Any(d => d.Text == text.Text);
+            Readable.Check(PartSketch.Dimensioned(part, width, height), part.Id, t => !Cut(t));
             sheets++;
         }
 
         Assert.True(sheets > 60, $"{sheets} sheets");
     }
 
-    private static Field Shrunk(TextStroke text, double unit) => Field.Of(text).Grow(-0.1 * unit);
-
-    private static IEnumerable<(Uv A, Uv B)> Lines(Sketch sheet) => sheet.Strokes.SelectMany(s => s switch
+    [Theory]
+    [InlineData(165, 160, false)]
+    [InlineData(165, 160, true)]
+    [InlineData(190, 90, false)]
+    public void On_a_screen_it_can_be_read_from_both_sides_and_in_inches(double width, double height, bool turned)
     {
-        PathStroke { Ink: not Ink.Grain } p => p.Points.Zip(p.Points.Skip(1)).Concat(p.Closed ? [(p.Points[^1], p.Points[0])] : []),
-        CircleStroke c => Ring(Outline.CircleAt(c.At, 2 * c.Radius)),
-        ArcStroke a => Ring(a.Outline),
-        _ => [],
-    });
+        foreach (var part in Readable.All().SelectMany(p => p.Plan.Parts))
+        {
+            Readable.Check(PartSheet.Of(part, width, height, new LengthWriting(LengthUnit.Inch), turned), part.Id,
+                t => t.Ink != Ink.Lettering);
+        }
+    }
 
-    private static IEnumerable<(Uv, Uv)> Ring(Outline outline) => outline.Points(0.1) is var p ? p.Zip(p.Skip(1).Append(p[0])) : [];
+    [Fact]
+    public void Turned_over_holes_keep_their_letters_and_stand_from_the_other_end()
+    {
+        var left = Demo.Plan.Part("shell/left");
+        Sketch Seen(bool turned) => PartSheet.Of(left, 200, 200, LengthWriting.Millimetres, turned);
+        static SortedDictionary<string, string> Letters(Sketch sheet) => new(sheet.Strokes.OfType<TextStroke>()
+            .Where(t => t.Of is not null).ToDictionary(t => t.Of.ToString()!, t => t.Text), StringComparer.Ordinal);
+        var marks = PartSheet.Marks(left);
+        Assert.All(Letters(Seen(false)), l => Assert.Equal(marks[l.Key["hole/".Length..]], l.Value));
+        Assert.Equal(Letters(Seen(false)), Letters(Seen(true)));
+        Assert.NotEmpty(Letters(Seen(true)));
+        foreach (var (hole, circle) in left.Features.OfType<Hole>().Select(h => (h, Seen(true).Strokes.OfType<CircleStroke>()
+            .First(c => c.Of == Place.Hole(h.Id)))))
+        {
+            Assert.Equal((left.LengthMm - hole.At.U, hole.At.V), (circle.At.U, circle.At.V));
+        }
+    }
+
+    [Fact]
+    public void Steps_of_one_cut_out_at_the_rim_are_one_line_of_the_key()
+    {
+        // a folded tray with a notch round each end of its bend, in four steps of the saw
+        var tray = Demo.Plan.Part("tray-1");
+        var steps = tray.Features.OfType<Opening>().Where(o => o.Purpose == "notch round bend front left").ToList();
+        Assert.Equal(4, steps.Count);
+        Assert.Single(steps.Select(s => PartSheet.Marks(tray)[s.Id]).Distinct());
+        var (wide, high) = (steps.Max(s => s.Max.U) - Math.Max(0, steps.Min(s => s.Min.U)),
+            steps.Max(s => s.Max.V) - Math.Max(0, steps.Min(s => s.Min.V)));
+        var key = string.Join(' ', PartSketch.Dimensioned(tray).Strokes.OfType<TextStroke>().Select(t => t.Text));
+        Assert.Contains($"opening in 4 steps, {wide:0.##} x {high:0.##} about, through: notch round bend front left", key,
+            StringComparison.Ordinal);
+    }
 
     [Fact]
     public void A_sheet_fits_the_paper_that_it_is_made_for()
@@ -91,7 +100,7 @@ public class PartSheetTests
     {
         var back = Demo.Plan.Part("shell/back");
         var kinds = HoleKind.Of(back);
-        Assert.Equal(["3.4 through, sink 6.3", "3.4 through"], kinds.Select(k => k.Words(back)));
+        Assert.Equal(["3.4 through, sink 6.3", "3.4 through"], kinds.Select(k => k.Words(back, LengthWriting.Millimetres.Of)));
         Assert.Equal([3, 4], kinds.Select(k => k.Holes.Count));
         var texts = PartSketch.Dimensioned(back).Strokes.OfType<TextStroke>().Select(t => t.Text).ToList();
         // the letter at each hole, once in the key, and the maker's own labels of two antennas

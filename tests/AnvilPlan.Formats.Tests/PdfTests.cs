@@ -17,14 +17,16 @@ public class PdfTests
     [Theory]
     [InlineData("a4", 210, 297)]
     [InlineData("letter", 215.9, 279.4)]
+    [InlineData("a3", 297, 420)]
     public void Every_template_page_has_the_paper_size_and_names_its_part(string paper, double width, double height)
     {
         using var pdf = PdfDocument.Open(TemplatePages.Write("demo", Demo.Plan.Parts, Paper.Named(paper)!));
         foreach (var page in pdf.GetPages())
         {
-            double[] sides = [page.Width / 72 * 25.4, page.Height / 72 * 25.4];
-            Assert.Equal(Math.Min(width, height), sides.Min(), 0.1);
-            Assert.Equal(Math.Max(width, height), sides.Max(), 0.1);
+            // a page is told in whole points
+            double[] sides = [page.Width, page.Height];
+            Assert.Equal(Math.Round(Math.Min(width, height) / 25.4 * 72), sides.Min(), 1e-9);
+            Assert.Equal(Math.Round(Math.Max(width, height) / 25.4 * 72), sides.Max(), 1e-9);
             Assert.Contains("100 mm", page.Text, StringComparison.Ordinal);
             Assert.Contains(Demo.Plan.Parts, p => page.Text.Contains(p.Name, StringComparison.Ordinal));
         }

@@ -99,6 +99,7 @@ public class SketchTests
     {
         Assert.Equal(Paper.A4, Paper.Named("A4"));
         Assert.Equal(Paper.Letter, Paper.Named("letter"));
+        Assert.Equal((297, 420), (Paper.Named("A3")!.WidthMm, Paper.Named("A3")!.HeightMm));
         Assert.Null(Paper.Named("foolscap"));
         var looks = Enum.GetValues<Ink>().Select(Look.Of).ToList();
         Assert.All(looks, l => Assert.Matches("^#[0-9a-f]{6}$", l.Colour));

@@ -7,6 +7,7 @@ using AnvilPlan.Core.Work;
 using AnvilPlan.Formats.Calendar;
 using AnvilPlan.Formats.Csv;
 using AnvilPlan.Formats.Drawing;
+using AnvilPlan.Formats.Drawing.Sheets;
 using AnvilPlan.Formats.Nesting;
 using AnvilPlan.Formats.Packet;
 using AnvilPlan.Formats.Pdf;
@@ -40,6 +41,19 @@ public class TextFormatTests
             var points = (outline.Attribute("points") ?? outline.Attribute("d"))!.Value.Split(' ', 'M', 'L')
                 .Where(t => t.Contains(',', StringComparison.Ordinal));
             Assert.Equal(part.LengthMm, points.Max(t => double.Parse(t.Split(',')[0], CultureInfo.InvariantCulture)), 3);
+        }
+    }
+
+    [Fact]
+    public void Words_of_an_svg_are_as_wide_as_they_were_reckoned_whatever_typeface_the_reader_has()
+    {
+        var sketch = PartSketch.Dimensioned(Demo.Plan.Part("shell/back"));
+        var words = XDocument.Parse(SvgWriter.Write(sketch)).Root!.Elements(Svg + "text").Where(t => t.Value.Length > 1).ToList();
+        Assert.True(words.Count > 20, $"{words.Count} words");
+        foreach (var word in words)
+        {
+            var high = double.Parse(word.Attribute("font-size")!.Value, CultureInfo.InvariantCulture);
+            Assert.Equal(Field.WidthOf(word.Value, high), double.Parse(word.Attribute("textLength")!.Value, CultureInfo.InvariantCulture), 0.01);
         }
     }
 

@@ -98,6 +98,35 @@ public sealed class ApiTests(App app) : IClassFixture<App>
     }
 
     [Fact]
+    public async Task Snags_of_one_kind_are_mended_together_as_one_edit_once_it_was_shown()
+    {
+        var (id, whole) = await App.Demo(_client);
+        var design = JsonNode.Parse(whole.GetProperty("design").GetRawText())!;
+        foreach (var device in design["devices"]!.AsArray().Where(d => d!["mounting"]?["screwLengthMm"] is not null
+            || d!["id"]!.GetValue<string>() is "supply" or "drive-a" or "drive-b"))
+        {
+            device!["mounting"]!["screwLengthMm"] = 40;
+        }
+
+        var view = await App.Read<JsonElement>(await Edit(id, whole.GetProperty("revision").GetInt32(), design));
+        var stops = view.GetProperty("plan").GetProperty("findings").EnumerateArray()
+            .Where(f => f.GetProperty("severity").GetString() == "stop").Select(f => f.GetProperty("code").GetString()).ToList();
+        Assert.True(stops.Count > 1 && stops.Distinct().Count() == 1, string.Join(", ", stops));
+        var question = new { expectedRevision = view.GetProperty("revision").GetInt32(), code = stops[0] };
+        var offer = await App.Read<JsonObject>(await Post($"/api/projects/{id}/remedies/kind", question));
+        Assert.Equal(stops.Count, offer["steps"]!.AsArray().Count);
+        Assert.Equal(stops.Count, offer["consequences"]!["findingsLost"]!.AsArray().Count);
+        var problem = await App.Problem(await Post($"/api/projects/{id}/remedies/kind", question with { code = "no-such" }), 422);
+        Assert.Equal("code is \"no-such\": the plan has no snag of that kind.", problem.GetProperty("detail").GetString());
+        var after = await App.Read<JsonObject>(await Post($"/api/projects/{id}/remedies/kind/apply", question));
+        Assert.Equal((0, question.expectedRevision + 1), (after["plan"]!["tally"]!["stops"]!.GetValue<int>(),
+            after["revision"]!.GetValue<int>()));
+        var gone = new { expectedRevision = question.expectedRevision + 1, code = (string?)null };
+        problem = await App.Problem(await Post($"/api/projects/{id}/remedies/kind/apply", gone), 422);
+        Assert.Contains("nothing was found that mends", problem.GetProperty("detail").GetString(), StringComparison.Ordinal);
+    }
+
+    [Fact]
     public async Task Decks_are_offered_with_what_fits_first_and_the_reason_where_nothing_does()
     {
         var (id, _) = await App.Demo(_client);

@@ -51,7 +51,7 @@ test('a glue-up that takes too long is split by its remedy', async ({ page }) =>
   await expect(page.getByText('Workable 8.0 min')).toBeVisible()
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: 'Snags', exact: true }).click()
-  const snags = page.getByRole('complementary', { name: 'Snags' })
+  const snags = page.getByRole('dialog', { name: 'Snags' })
   await expect(snags).toContainText('stays workable 8 min')
   await snags.getByRole('button', { name: 'Glue in 2 goes' }).click()
   await snags.getByRole('button', { name: 'Do it' }).click()

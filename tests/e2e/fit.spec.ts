@@ -66,7 +66,7 @@ test('a board laid mirrored on a drilled plate is found and mended', async ({ pa
   await over.click()
   await expect(over).toBeChecked()
   await page.getByRole('button', { name: 'Snags', exact: true }).click()
-  const snags = page.getByRole('complementary', { name: 'Snags' })
+  const snags = page.getByRole('dialog', { name: 'Snags' })
   // mirrored across 170.18, x 33.02 falls on 137.16: 27.94 beside the hole at 165.1
   await expect(snags).toContainText(/turned over, does not meet the 4 holes of Tray 1: hole 1 misses by 27.9 mm/)
   await snags.getByRole('button', { name: /Turn and move it so that all its holes meet/ }).click()

@@ -1,8 +1,8 @@
 import { connect } from 'node:net'
-import { expect, test } from '@playwright/test'
+import { expect, test, type Locator, type Page } from '@playwright/test'
 import DxfParser from 'dxf-parser'
 import { readFile } from 'node:fs/promises'
-import { openNew, station } from './support'
+import { openNew, station, watch } from './support'
 
 type Circle = {
   type: string
@@ -43,6 +43,52 @@ test('from nothing to a downloaded DXF with the holes in their places', async ({
   const places = holes.map((h) => [h.center.x, h.center.y].map((v) => Math.round(v * 1000) / 1000).join(' ')).sort()
   expect(places).toEqual(['41.6 34', '41.6 83', '99.6 34', '99.6 83'])
   expect(holes.every((h) => Math.abs(h.radius - 1.45) < 1e-9)).toBe(true)
+})
+
+/** Walks by Tab until that is in focus, as hands without a pointer do. */
+async function tabTo(page: Page, target: Locator) {
+  for (let i = 0; i < 150; i++) {
+    if (await target.evaluate((e) => e === document.activeElement)) return
+    await page.keyboard.press('Tab')
+  }
+  throw new Error(`${target} is not reached by Tab`)
+}
+
+test('from nothing to a DXF, and to any thing by its name, without a pointer', async ({ page }) => {
+  watch(page)
+  await page.goto('/')
+  await tabTo(page, page.getByLabel('Name of the new housing'))
+  await page.keyboard.type('Reed gauge')
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('contentinfo', { name: 'Tally' })).toBeVisible()
+  await page.keyboard.press('2')
+  await tabTo(page, page.getByLabel('Search the catalog'))
+  await page.keyboard.type('single-board 85')
+  const model = page.getByRole('button', { name: 'Single-board computer 85 x 56' })
+  await expect(model).toBeVisible()
+  await tabTo(page, model)
+  await page.keyboard.press('Enter')
+  await tabTo(page, page.getByRole('button', { name: 'Add', exact: true }))
+  await page.keyboard.press('Enter')
+  await expect(page.getByRole('heading', { name: 'In this housing: 1' })).toBeVisible()
+  // a hole by its name: it is chosen in Mounts, and the address leads to it
+  await tabTo(page, page.getByRole('button', { name: 'Find', exact: true }))
+  await page.keyboard.press('Enter')
+  await page.keyboard.type('single-board hole 2')
+  await expect(page.getByRole('option')).toHaveCount(1)
+  await page.keyboard.press('Enter')
+  await expect(page).toHaveURL(/\/mounts\?of=hole%2F/)
+  await expect(page.locator('tr.bg-brass-soft')).toContainText('hole 2')
+  await page.reload()
+  await expect(page.locator('tr.bg-brass-soft')).toContainText('hole 2')
+  await page.keyboard.press('7')
+  const link = page.getByRole('link', { name: 'shell-bottom.dxf' })
+  await tabTo(page, link)
+  const download = page.waitForEvent('download')
+  await page.keyboard.press('Enter')
+  const text = await readFile(await (await download).path(), 'utf8')
+  const entities = (new DxfParser().parseSync(text)?.entities ?? []) as unknown as Circle[]
+  expect(entities.filter((e) => e.type === 'CIRCLE' && e.layer.startsWith('DRILL_')).length).toBeGreaterThanOrEqual(4)
 })
 
 test('from a picture to a cut list, and back by a file let fall on the page', async ({ page }) => {

@@ -1,5 +1,5 @@
 import { spawn, type ChildProcess } from 'node:child_process'
-import { mkdtempSync, rmSync } from 'node:fs'
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs'
 import { createServer } from 'node:net'
 import { tmpdir } from 'node:os'
 import { join, resolve } from 'node:path'
@@ -34,6 +34,12 @@ export class OwnServer {
       await new Promise((done) => setTimeout(done, 100))
     }
     throw new Error('The server did not start.')
+  }
+
+  /** What it holds of the machine's memory, MB. */
+  residentMb(): number {
+    const status = readFileSync(`/proc/${this.process?.pid}/status`, 'utf8')
+    return Math.round(Number(/VmRSS:\s+(\d+) kB/.exec(status)?.[1] ?? NaN) / 1024)
   }
 
   /** As a power cut would. */

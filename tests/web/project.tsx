@@ -12,6 +12,31 @@ afterEach(cleanup)
 
 const box = (x: number, y: number, z: number) => ({ min: { x: 0, y: 0, z: 0 }, max: { x, y, z } })
 
+/** A drawing of the server with one mark of each kind for each of those things. */
+export const someSheet = (...of: string[]): Schemas['ScreenSheet'] => ({
+  title: 'A drawing',
+  widthMm: 100,
+  heightMm: 60,
+  unitMm: 2,
+  marks: of.flatMap((thing, i): Schemas['ScreenMark'][] => [
+    { kind: 'area', ink: 'hatch', of: thing, path: 'M1,1 L9,1 L9,5 Z', stuff: 'wood' },
+    { kind: 'line', ink: 'outline', of: thing, path: 'M1,1 L9,1 L9,5 Z', dashed: false },
+    {
+      kind: 'text',
+      ink: 'mark',
+      of: null,
+      u: 10 * i,
+      v: 5,
+      sizeMm: 3.2,
+      widthMm: 8,
+      text: `Word ${thing}`,
+      anchor: 'middle',
+      turnDeg: i * 90,
+      figure: null,
+    },
+  ]),
+})
+
 /** A part of 200 x 100 with what the test cuts into it. */
 export function somePart(part: Partial<Schemas['Part']> = {}): Schemas['Part'] {
   return {
@@ -355,6 +380,7 @@ export function someChanges(): Changes {
     redo: nothing(),
     goTo: nothing(),
     applyRemedy: nothing(),
+    mendAll: nothing(),
     reload: nothing(),
   }
 }
@@ -380,16 +406,47 @@ export function renderOpen(piece: ReactNode, view: ProjectView = someView(), foc
 }
 
 /** Answers the server's requests of one test by the beginning of their path. */
+/** As the server says it. */
+export const usual: Schemas['UsualDecisions'] = {
+  feet: { diaMm: 20, heightMm: 12, insetMm: 25 },
+  engraved: { depthMm: 0.3, cutterDeg: 60 },
+  plate: { materialId: 'aluminium-5052', nominalMm: 3, revealMm: null, bevelDeg: 0 },
+  tray: {
+    id: 'tray-1',
+    name: 'Tray 1',
+    materialId: 'aluminium-5052',
+    nominalMm: 2,
+    measuredMm: null,
+    undersideMm: 30,
+    gapMm: 1,
+    support: 'rails',
+    railBarId: 'aluminium-6061-15x15',
+    plane: 'level',
+    drawer: null,
+    drilled: [],
+    locked: false,
+    stiffenerBarId: null,
+    housingMm: null,
+    flanges: null,
+  },
+  flanges: { edges: 'walls', behind: false, heightMm: 20, radiusMm: 2, turnDeg: 90, join: 'rivetNuts' },
+}
+
 export function serve(answers: Record<string, (request: Request) => unknown>) {
+  const all: typeof answers = { ...answers, '/api/usual': () => usual }
   vi.stubGlobal(
     'fetch',
     vi.fn(async (input: Request | string) => {
       const request = input instanceof Request ? input : new Request(new URL(input, window.location.origin))
       const url = new URL(request.url)
-      const found = Object.entries(answers).find(([path]) => (url.pathname + url.search).startsWith(path))
+      const found = Object.entries(all).find(([path]) => (url.pathname + url.search).startsWith(path))
       const body = found ? await found[1](request) : { status: 404, detail: 'not served in this test' }
       const status = found && !(body as { status?: number } | null)?.status ? 200 : ((body as { status?: number }).status ?? 404)
-      return new Response(JSON.stringify(body), { status, headers: { 'Content-Type': 'application/json' } })
+      // a text is a file, all else an answer
+      return new Response(typeof body === 'string' ? body : JSON.stringify(body), {
+        status,
+        headers: { 'Content-Type': 'application/json' },
+      })
     }),
   )
 }

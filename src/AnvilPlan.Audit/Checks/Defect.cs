@@ -18,6 +18,7 @@ public static class Checklist
         [
             .. FileChecks.Run(plan, solids, files),
             .. WorkChecks.Run(plan, files),
+            .. DrawingChecks.Run(files),
             .. PartChecks.ToldWrongly(plan, solids),
             .. plan.ShapeStopped ? [] : (IEnumerable<Defect>)[.. PartChecks.Run(plan, solids), .. HoleChecks.Run(solids),
                 .. FixingChecks.Run(plan, solids), .. PatternChecks.Run(plan, solids, files), .. ViewChecks.Run(plan, solids, files),

@@ -275,7 +275,7 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
                 {
                     Box = design.Box with
                     {
-                        Feet = design.Box.Feet is null ? new Feet(20, 12, 25) : design.Box.Feet with
+                        Feet = design.Box.Feet is null ? Feet.Usual : design.Box.Feet with
                         { InsetMm = 15 + random.Next(30) }
                     }
                 };
@@ -325,7 +325,7 @@ public sealed class RandomDesigns(Catalog catalog, ShopProfile shop, IReadOnlyLi
         {
             var plan = Planner.Plan(design, catalog, shop, AsBuilt.Nothing);
             var mends = plan.Findings.Where(f => f.Severity == Severity.Stop).OrderBy(_ => random.Next())
-                .SelectMany(f => TriedRemedies.Of(f, design, plan, catalog, shop, AsBuilt.Nothing)).FirstOrDefault();
+                .Select(f => TriedRemedies.First(f, design, plan, catalog, shop)).FirstOrDefault(r => r is not null);
             if (mends is null)
             {
                 break;

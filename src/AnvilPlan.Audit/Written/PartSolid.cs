@@ -36,6 +36,7 @@ public sealed record Bore(Part Part, Feature Feature, Point3 From, Direction Int
 public sealed class PartSolid
 {
     private readonly double? _wall;
+    private readonly Cut[] _cuts;
 
     public PartSolid(Part part, Catalog catalog)
     {
@@ -44,7 +45,9 @@ public sealed class PartSolid
         _wall = bar?.Shape is BarShape.SquareTube or BarShape.RoundTube ? bar.WallMm : null;
         Slotted = bar?.Shape == BarShape.Slotted;
         Bores = [.. part.Features.Select(BoreOf).OfType<Bore>()];
-        Milled = [.. part.Features.Where(f => f is Channel or Kerf or Opening or Notch or Trim or Bevel or EdgeHole { SlotMm: not null })];
+        _cuts = [.. part.Features.Where(f => f is Channel or Kerf or Opening or Notch or Trim or Bevel or EdgeHole { SlotMm: not null })
+            .Select(f => new Cut(f))];
+        Milled = [.. _cuts.Select(c => c.Of)];
     }
 
     public Part Part { get; }
@@ -82,13 +85,13 @@ public sealed class PartSolid
     }
 
     /// <summary>Material at that point, were no hole drilled.</summary>
-    public bool HasUndrilled(Point3 p) => InBody(p) && Own(p) is var own && !Milled.Any(f => Removes(f, own));
+    public bool HasUndrilled(Point3 p) => InBody(p) && Own(p) is var own && !Cuts(own);
 
     /// <summary>Material at that point.</summary>
     public bool Has(Point3 p) => HasUndrilled(p) && Own(p) is var own && !Bores.Any(b => b.Holds(own));
 
     /// <summary>Whether a point along the part's axes is cut away all through.</summary>
-    public bool SawnOff(Point3 own) => Milled.Any(f => f is Notch { DepthMm: null } or Trim && Removes(f, own));
+    public bool SawnOff(Point3 own) => Cuts(own, through: true);
 
     private bool InTheTube(Point3 p)
     {
@@ -130,18 +133,31 @@ public sealed class PartSolid
         }
     }
 
-    private bool Removes(Feature feature, Point3 p)
+    private bool Cuts(Point3 p, bool through = false)
     {
         var at = Part.Frame.ToPlane(p);
         var below = -Part.Frame.HeightOf(p);
-        var deep = feature.From == WorkedFrom.Seen ? below : Part.ThicknessMm - below;
-        return feature switch
+        foreach (var cut in _cuts)
         {
-            Channel c => Within(at, c.Min, c.Max) && deep <= c.DepthMm + 1e-6,
-            Kerf k => Within(at, k.Min, k.Max) && deep <= k.DepthMm + 1e-6,
+            if ((!through || cut.Of is Notch { DepthMm: null } or Trim) && cut.MayReach(at) && Removes(cut, at, below))
+            {
+                return true;
+            }
+        }
+
+        return false;
+    }
+
+    private bool Removes(Cut cut, Uv at, double below)
+    {
+        var deep = cut.Of.From == WorkedFrom.Seen ? below : Part.ThicknessMm - below;
+        return cut.Of switch
+        {
+            Channel c => deep <= c.DepthMm + 1e-6,
+            Kerf k => deep <= k.DepthMm + 1e-6,
             Opening { Round: true } o => at.DistanceTo(o.At) <= o.WidthMm / 2,
-            Opening o => Within(at, o.Min, o.Max),
-            Notch n => deep <= (n.DepthMm ?? Part.ThicknessMm) + 1e-6 && Inside(Walls(n, deep / (n.DepthMm ?? Part.ThicknessMm)), at),
+            Opening => true,
+            Notch n => deep <= (n.DepthMm ?? Part.ThicknessMm) + 1e-6 && Inside(cut.Walls(deep / (n.DepthMm ?? Part.ThicknessMm)), at),
             Trim t => ((t.End.U - t.Begin.U) * (at.V - t.Begin.V)) - ((t.End.V - t.Begin.V) * (at.U - t.Begin.U)) > 0,
             Bevel b => (b.Edge switch
             {
@@ -168,12 +184,6 @@ public sealed class PartSolid
             && Math.Abs(below - hole.FromSeenMm) <= hole.DiaMm / 2;
     }
 
-    private static bool Within(Uv at, Uv min, Uv max) => at.U >= min.U && at.U <= max.U && at.V >= min.V && at.V <= max.V;
-
-    private static List<Uv> Walls(Notch notch, double share) => Bulges.Points(notch.Floor is { } floor
-        ? [.. notch.Outline.Zip(floor, (a, b) => (new Uv(a.U + ((b.U - a.U) * share), a.V + ((b.V - a.V) * share)), a.Bulge))]
-        : [.. notch.Outline.Select(v => (v.At, v.Bulge))]);
-
     private static bool Inside(List<Uv> polygon, Uv at)
     {
         var inside = false;
@@ -187,5 +197,38 @@ public sealed class PartSolid
         }
 
         return inside;
+    }
+
+    /// <summary>A cut of the mill or the saw, with the rectangle on the seen face that it stays in.</summary>
+    private sealed class Cut
+    {
+        private readonly Uv _least, _most;
+        private readonly List<Uv>? _straight;
+
+        public Cut(Feature of)
+        {
+            Of = of;
+            _straight = of is Notch { Floor: null } n ? Bulges.Points([.. n.Outline.Select(v => (v.At, v.Bulge))]) : null;
+            (_least, _most) = of switch
+            {
+                Channel c => (c.Min, c.Max),
+                Kerf k => (k.Min, k.Max),
+                Opening o => (o.Min, o.Max),
+                Notch => Around([.. Walls(0), .. Walls(1)]),
+                _ => (new(double.NegativeInfinity, double.NegativeInfinity), new(double.PositiveInfinity, double.PositiveInfinity)),
+            };
+        }
+
+        public Feature Of { get; }
+
+        public bool MayReach(Uv at) => at.U >= _least.U && at.U <= _most.U && at.V >= _least.V && at.V <= _most.V;
+
+        /// <param name="share">Of the depth: 0 at the face, 1 at the floor.</param>
+        public List<Uv> Walls(double share) => _straight
+            ?? Bulges.Points([.. ((Notch)Of).Outline.Zip(((Notch)Of).Floor!,
+                (a, b) => (new Uv(a.U + ((b.U - a.U) * share), a.V + ((b.V - a.V) * share)), a.Bulge))]);
+
+        private static (Uv, Uv) Around(List<Uv> points) =>
+            (new(points.Min(p => p.U), points.Min(p => p.V)), new(points.Max(p => p.U), points.Max(p => p.V)));
     }
 }

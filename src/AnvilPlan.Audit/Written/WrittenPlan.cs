@@ -63,7 +63,9 @@ public sealed record WrittenPlan(
 }
 
 /// <summary>All files of one plan, by name, and what they were planned from.</summary>
-public sealed record WrittenFiles(Design Design, Catalog Catalog, ShopProfile Shop, IReadOnlyDictionary<string, byte[]> Files)
+/// <param name="Plan">For what is drawn on a screen alone.</param>
+public sealed record WrittenFiles(Design Design, Catalog Catalog, ShopProfile Shop, BuildPlan Plan,
+    IReadOnlyDictionary<string, byte[]> Files)
 {
     /// <summary>
     /// Plans the design and writes what leaves the application for it; the two books of pages only where they are asked for.
@@ -71,7 +73,7 @@ public sealed record WrittenFiles(Design Design, Catalog Catalog, ShopProfile Sh
     public static WrittenFiles Of(Design design, Catalog catalog, ShopProfile shop, bool pages)
     {
         var plan = Planner.Plan(design, catalog, shop, AnvilPlan.Core.Bench.AsBuilt.Nothing);
-        return new WrittenFiles(design, catalog, shop, PlanFiles.Of(design, plan, shop, Paper.Named("a4")!)
+        return new WrittenFiles(design, catalog, shop, plan, PlanFiles.Of(design, plan, shop, Paper.Named("a4")!)
             .Where(f => pages || !f.Name.EndsWith(".pdf", StringComparison.Ordinal)).ToDictionary(f => f.Name, f => f.Write(),
                 StringComparer.Ordinal));
     }

@@ -14,7 +14,7 @@ public static class StartingDesign
             [.. Faces.All.Select(f => new Panel(f, Wood, 12, null, f == Face.Top ? PanelHold.Removable : PanelHold.Fixed,
                 GrainRun.AlongU, 0))],
             [.. Faces.Edges.Select(StartingEdge)],
-            new Feet(20, 12, 25)),
+            Feet.Usual),
         [],
         []);
 

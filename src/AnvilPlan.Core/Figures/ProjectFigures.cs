@@ -1,6 +1,7 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
+using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shops;
@@ -37,11 +38,14 @@ public static class ProjectFigures
         yield return new("box/height", $"Height, {word}", group, "mm", design.Box.HeightMm, (d, v) => d with
         { Box = d.Box with { HeightMm = v } })
         { Range = (20, 3000) };
-        foreach (var (name, box) in ((string, Geometry.Box)[])[("outside", plan.Outer), ("inside", plan.Inner)])
+        foreach (var (name, axis) in ((string, Axis)[])[("Width", Axis.X), ("Depth", Axis.Y), ("Height", Axis.Z)])
         {
-            yield return new($"{name}/width", $"Width {name}", group, "mm", box.Size.X, null);
-            yield return new($"{name}/depth", $"Depth {name}", group, "mm", box.Size.Y, null);
-            yield return new($"{name}/height", $"Height {name}", group, "mm", box.Size.Z, null);
+            // whichever sizes the box is given in, the others follow by as much
+            var size = plan.Outer.Size[axis];
+            yield return new($"outside/{name.ToLowerInvariant()}", $"{name} outside", group, "mm", size,
+                axis == Axis.Y && depthFollows ? null : (d, v) => ChainEdit.Resize(d, axis, v - size))
+            { Range = (20, 3000) };
+            yield return new($"inside/{name.ToLowerInvariant()}", $"{name} inside", group, "mm", plan.Inner.Size[axis], null);
         }
 
         if (design.Box.Feet is { } feet)

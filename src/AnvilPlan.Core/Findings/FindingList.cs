@@ -150,7 +150,11 @@ public static class FindingList
         new("standoff-not-sold", Station.Mounts, "Standoffs of that length are not sold."),
     ];
 
-    private static readonly Dictionary<string, FindingKind> ByCode = All.ToDictionary(k => k.Code, StringComparer.Ordinal);
+    private static readonly Dictionary<string, (FindingKind Kind, int Number)> ByCode =
+        All.Select((k, i) => (k, i)).ToDictionary(k => k.k.Code, StringComparer.Ordinal);
 
-    public static FindingKind? Find(string code) => ByCode.GetValueOrDefault(code);
+    public static FindingKind? Find(string code) => ByCode.TryGetValue(code, out var found) ? found.Kind : null;
+
+    /// <summary>Its place in the list; what a way to build from outside finds comes last.</summary>
+    public static int Number(string code) => ByCode.TryGetValue(code, out var found) ? found.Number : All.Count;
 }

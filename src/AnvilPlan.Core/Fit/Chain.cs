@@ -1,3 +1,4 @@
+using System.Text.Json.Serialization;
 using AnvilPlan.Core.Geometry;
 
 namespace AnvilPlan.Core.Fit;
@@ -23,6 +24,11 @@ public sealed record Chain(string Id, Axis Axis, string Through, string Title, d
 {
     /// <summary>It runs along the axes of what leans, from where it enters the enclosure.</summary>
     public bool Leans { get; init; }
+
+    /// <summary>Where it begins in the enclosure, and the unit vector that it runs along from there.</summary>
+    [JsonIgnore] public Point3 From { get; init; }
+
+    [JsonIgnore] public Point3 Way { get; init; }
 
     public double SlackMm => Layers.Where(l => l.Kind == LayerKind.Slack).Sum(l => l.ThicknessMm);
 }

@@ -8,7 +8,8 @@ using AnvilPlan.Core.Remedies;
 
 namespace AnvilPlan.Core.Judging;
 
-/// <summary>Last stage: everything that is wrong, doubtful or worth knowing, gravest first; what has one cause is told once.</summary>
+/// <summary>Last stage: everything that is wrong, doubtful or worth knowing, gravest first and in the order of the trade, in which it is
+/// mended; what has one cause is told once.</summary>
 public static partial class FindingStage
 {
     [GeneratedRegex("@[0-9]+")]
@@ -51,6 +52,6 @@ public static partial class FindingStage
         .GroupBy(f => (f.Code, f.Severity, f.Alike?.Key ?? f.Text))
         .Select(g => Finding.Merge([.. g]))
         .Select(f => f.Severity == Severity.Note || !Trial.OfItsPlace(f) ? f : f with { Otherwise = () => OtherDecisions.Of(plan, f) })
-        .OrderBy(f => f.Severity),
+        .OrderBy(f => f.Severity).ThenBy(f => f.Station).ThenBy(f => FindingList.Number(f.Code)),
     ];
 }

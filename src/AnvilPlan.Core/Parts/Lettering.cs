@@ -62,6 +62,14 @@ public record Lettering(string Id, string For, string Purpose, WorkedFrom From, 
 
     public override Feature Cleaned() => this with { At = Clean(At) };
 
+    /// <summary>As it is read from the other side of its part.</summary>
+    internal Lettering TurnedOver(Func<Uv, Uv> across) => this with
+    {
+        At = across(At),
+        From = From == WorkedFrom.Seen ? WorkedFrom.Far : WorkedFrom.Seen,
+        TurnDeg = 180 - TurnDeg
+    };
+
     /// <summary>Lettered when the part has its shape.</summary>
     public override Feature? Laid(Laying on) => null;
 }

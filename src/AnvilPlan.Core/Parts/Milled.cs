@@ -25,6 +25,15 @@ public sealed record MilledRow(
         return new(feature.Id, what, feature.From, Within(min), Within(max), null, 0, depthMm, depthMm is { } deep
             ? Math.Round(slab.ThicknessMm - deep, 3) : null, null, feature.Purpose, why, 1, null);
     }
+
+    /// <summary>On the other side of a part so long; of several the same one is told, and the steps lead the other way.</summary>
+    public MilledRow TurnedOver(double lengthMm) => this with
+    {
+        From = From == WorkedFrom.Seen ? WorkedFrom.Far : WorkedFrom.Seen,
+        Min = new(lengthMm - Max.U, Min.V),
+        Max = new(lengthMm - Min.U, Max.V),
+        Step = Step is { } step ? new(-step.U, step.V) : null,
+    };
 }
 
 /// <summary>The table of everything in a part that is not a drilled hole.</summary>

@@ -49,4 +49,27 @@ public sealed record Part(
     public bool Flat => BarId is null;
 
     [System.Text.Json.Serialization.JsonIgnore] public Slab Slab => new(LengthMm, WidthMm, ThicknessMm);
+
+    /// <summary>
+    /// The same part seen from its far side, turned about its v: u runs from its other end, and what was worked from behind is worked
+    /// from the side that one looks at. Every feature keeps its id.
+    /// </summary>
+    public Part TurnedOver()
+    {
+        Uv Across(Uv at) => new(LengthMm - at.U, at.V);
+        (PartEdge, double)? Rim(PartEdge edge, double along) => edge switch
+        {
+            PartEdge.ULeast => (PartEdge.UMost, along),
+            PartEdge.UMost => (PartEdge.ULeast, along),
+            _ => (edge, LengthMm - along),
+        };
+        return this with
+        {
+            SeenFrom = FarSide,
+            FarSide = SeenFrom,
+            Frame = new Frame(Frame.ToSpace(new Uv(LengthMm, 0), -ThicknessMm), Frame.U.Opposite(), Frame.V),
+            Features = [.. Features.Select(f => f is Lettering l ? l.TurnedOver(Across)
+                : f.Laid(new Laying(f.Id, f.Purpose, Across, true, false, ThicknessMm, Rim)) ?? f)],
+        };
+    }
 }

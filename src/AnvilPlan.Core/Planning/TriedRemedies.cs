@@ -28,13 +28,19 @@ public static class TriedRemedies
     public static IReadOnlyList<TriedRemedy> Of(Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop,
         AsBuilt asBuilt)
     {
-        IEnumerable<TriedRemedy> Tried(IEnumerable<Remedy> remedies) =>
-            remedies.Select(r => Try(r, finding, design, plan, catalog, shop, asBuilt)).OfType<TriedRemedy>();
-        List<TriedRemedy> own = [.. Tried(finding.Remedies)];
+        List<TriedRemedy> own = [.. Tried(finding.Remedies, finding, design, plan, catalog, shop, asBuilt)];
         // what spoils least of what is made already comes first
-        return [.. (own.Count > 0 ? own : Tried(finding.Otherwise()).Take(MostOthers))
+        return [.. (own.Count > 0 ? own : Tried(finding.Otherwise(), finding, design, plan, catalog, shop, asBuilt).Take(MostOthers))
             .OrderBy(r => Consequences.WorkLostBy(plan, r.Plan).Count)];
     }
+
+    /// <summary>The first that mends while nothing is made yet; null when none does. The rest are not tried.</summary>
+    public static TriedRemedy? First(Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop) =>
+        Tried(finding.Remedies.Concat(finding.Otherwise()), finding, design, plan, catalog, shop, AsBuilt.Nothing).FirstOrDefault();
+
+    private static IEnumerable<TriedRemedy> Tried(IEnumerable<Remedy> remedies, Finding finding, Design design, BuildPlan plan,
+        Catalog catalog, ShopProfile shop, AsBuilt asBuilt) =>
+        remedies.Select(r => Try(r, finding, design, plan, catalog, shop, asBuilt)).OfType<TriedRemedy>();
 
     /// <summary>The remedy of that id, tried; null when the finding has none of that id or it does not mend.</summary>
     public static TriedRemedy? Try(string id, Finding finding, Design design, BuildPlan plan, Catalog catalog, ShopProfile shop,

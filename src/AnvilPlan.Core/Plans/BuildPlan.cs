@@ -85,6 +85,9 @@ public sealed record DevicePlace(
 
     /// <summary>The axes that its body and its ports are told along; null = the enclosure's.</summary>
     public Pose? Pose { get; init; }
+
+    /// <summary>Its deck as drawn, along those axes: it is moved along u and v.</summary>
+    [JsonIgnore] public Frame DeckFrame { get; init; }
 }
 
 /// <summary>Room that must stay free, for whom and why; <paramref name="Free"/> when nothing stands in it.</summary>

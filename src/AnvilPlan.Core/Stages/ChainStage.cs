@@ -121,7 +121,11 @@ public static class ChainStage
         var title = axes is null || axis == Axis.X ? $"{axis} through {name}" : axis == Axis.Y ? $"Square to the slope through {name}"
             : $"Up the slope through {name}";
         return new Chain($"{through}/{axis}".ToLowerInvariant(), axis, through, title, Clean(end - start), layers)
-        { Leans = axes is not null };
+        {
+            Leans = axes is not null,
+            From = axes.InSpace(at.With(axis, start)),
+            Way = axes.VectorInSpace(Directions.Of(axis, 1)),
+        };
     }
 
     /// <summary>Where a section is within blocks that all hold what is asked for.</summary>

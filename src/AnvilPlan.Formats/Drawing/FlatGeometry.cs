@@ -34,15 +34,25 @@ internal static class FlatGeometry
 
     public static Geometry Both(Geometry a, Geometry b) => OverlayNG.Overlay(a, b, OverlayNG.UNION, Grid);
 
+    /// <summary>The smallest area without a hollow that holds the points; nothing where they lie on a line.</summary>
+    public static Geometry Hull(IEnumerable<Uv> points) =>
+        Factory.CreateMultiPointFromCoords([.. points.Select(Precise)]).ConvexHull() is Polygon area ? area : Nothing;
+
+    /// <summary>All rims of an area, each without the last point.</summary>
+    public static IReadOnlyList<IReadOnlyList<Uv>> Rings(Geometry area) => [.. Polygons(area)
+        .SelectMany(p => p.InteriorRings.Prepend(p.ExteriorRing)).Select(Points)];
+
     public static Geometry Common(Geometry a, Geometry b) => OverlayNG.Overlay(a, b, OverlayNG.INTERSECTION, Grid);
 
     /// <summary>The pieces larger than that, the largest first; rims counter-clockwise, so that the material lies on their left.</summary>
-    public static IEnumerable<Polygon> Pieces(Geometry area, double leastMm2) => Enumerable.Range(0, area.NumGeometries)
-        .Select(area.GetGeometryN).OfType<Polygon>()
+    public static IEnumerable<Polygon> Pieces(Geometry area, double leastMm2) => Polygons(area)
         .Where(p => p.Area > leastMm2).OrderByDescending(p => p.Area).Select(p => (Polygon)p.Normalized().Reverse());
 
+    private static IEnumerable<Polygon> Polygons(Geometry area) => Enumerable.Range(0, area.NumGeometries)
+        .Select(area.GetGeometryN).OfType<Polygon>().Where(p => !p.IsEmpty);
+
     /// <summary>Without the last point, which is the first again.</summary>
-    public static IReadOnlyList<Uv> Points(LineString ring) => [.. ring.Coordinates.SkipLast(1).Select(c => new Uv(c.X, c.Y))];
+    public static IReadOnlyList<Uv> Points(LineString ring) => [.. ring.Coordinates.SkipLast(1).Select(At)];
 
     /// <summary>A ring with the chords that lie on those arcs made arcs again.</summary>
     public static Outline ArcsAgain(LineString ring, IReadOnlyList<Arc> arcs)
@@ -97,5 +107,9 @@ internal static class FlatGeometry
     }
 
     private static LinearRing Ring(IReadOnlyList<Uv> points) =>
-        Factory.CreateLinearRing([.. points.Append(points[0]).Select(p => new Coordinate(Grid.MakePrecise(p.U), Grid.MakePrecise(p.V)))]);
+        Factory.CreateLinearRing([.. points.Append(points[0]).Select(Precise)]);
+
+    private static Coordinate Precise(Uv p) => new(Grid.MakePrecise(p.U), Grid.MakePrecise(p.V));
+
+    private static Uv At(Coordinate c) => new(c.X, c.Y);
 }

@@ -1,14 +1,18 @@
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Core.Places;
 
 namespace AnvilPlan.Formats.Drawing;
 
 /// <summary>Draws a flat part as a shop drawing: outline, what is cut into it, and, where wanted, dimensions and datum.</summary>
 public static class PartSketch
 {
+    /// <summary>What a drawing of its own is made for: a page across, less its margins.</summary>
+    public const double PageWideMm = 277, PageHighMm = 180;
+
     /// <summary>With dimensions, datum, key and title, for reading on paper of that size.</summary>
-    public static Sketch Dimensioned(Part part, double paperWidthMm = 277, double paperHeightMm = 180) =>
-        Sheets.PartSheet.Of(part, paperWidthMm, paperHeightMm);
+    public static Sketch Dimensioned(Part part, double paperWidthMm = PageWideMm, double paperHeightMm = PageHighMm) =>
+        Sheets.PartSheet.Of(part, paperWidthMm, paperHeightMm, LengthWriting.Millimetres);
 
     /// <summary>Only what is to be marked and cut, for templates at true scale.</summary>
     public static Sketch Template(Part part)
@@ -39,35 +43,32 @@ public static class PartSketch
             yield return Line(Ink.Pocket, rim, true);
         }
 
-        foreach (var drawn in part.Features.SelectMany(f => f.Drawing(part.Slab)))
+        foreach (var feature in part.Features)
         {
-            switch (drawn)
+            foreach (var stroke in feature.Drawing(part.Slab).SelectMany(d => Strokes(part, d, bends)))
             {
-                case DrawnOutline { Role: LineRole.Pocket } o:
-                    foreach (var rim in PartOutline.Within(part, o.Outline).SelectMany(r => r.Lines))
-                    {
-                        yield return Line(Ink.Pocket, rim, o.Hidden);
-                    }
-
-                    break;
-                case DrawnOutline o:
-                    yield return Line(InkOf(o.Role), o.Outline, o.Hidden);
-                    break;
-                case DrawnLine l:
-                    yield return new PathStroke(InkOf(l.Role), [l.Start, l.End], false, l.Hidden);
-                    break;
-                case DrawnText { Role: not LineRole.Note, Mirrored: false } t when bends || t.Role != LineRole.Bend:
-                    yield return new TextStroke(InkOf(t.Role), t.Place, t.HeightMm, t.Text, TextAnchor.Start, t.TurnDeg);
-                    break;
+                yield return feature is Hole or EdgeHole ? stroke with { Of = Place.Hole(feature.Id) } : stroke;
             }
         }
     }
+
+    private static IEnumerable<Stroke> Strokes(Part part, Drawn drawn, bool bends) => drawn switch
+    {
+        DrawnOutline { Role: LineRole.Pocket } o => PartOutline.Within(part, o.Outline).SelectMany(r => r.Lines)
+            .Select(rim => Line(Ink.Pocket, rim, o.Hidden)),
+        DrawnOutline o => [Line(InkOf(o.Role), o.Outline, o.Hidden)],
+        DrawnLine l => [new PathStroke(InkOf(l.Role), [l.Start, l.End], false, l.Hidden)],
+        DrawnText { Role: not LineRole.Note, Mirrored: false } t when bends || t.Role != LineRole.Bend =>
+            [new TextStroke(InkOf(t.Role), t.Place, t.HeightMm, t.Text, TextAnchor.Start, t.TurnDeg)],
+        _ => [],
+    };
 
     private static Ink InkOf(LineRole role) => role switch
     {
         LineRole.Cut => Ink.Cut,
         LineRole.Pocket => Ink.Pocket,
-        LineRole.Note or LineRole.Bend or LineRole.Text => Ink.Mark,
+        LineRole.Note or LineRole.Bend => Ink.Mark,
+        LineRole.Text => Ink.Lettering,
         _ => Ink.Drill,
     };
 

@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Places;
 using AnvilPlan.Formats.Drawing.Solids;
 
 namespace AnvilPlan.Formats.Drawing;
@@ -12,10 +13,29 @@ public enum Ink
     Drill,
     Mark,
     Dimension,
+
+    /// <summary>Text that is on the thing itself, as large as it is there.</summary>
+    Lettering,
     Hatch,
 
     /// <summary>Along the grain of wood.</summary>
     Grain,
+
+    /// <summary>Of what it is drawn on.</summary>
+    Paper,
+
+    /// <summary>Behind what is cut.</summary>
+    Behind,
+    Device,
+
+    /// <summary>Where sections lie.</summary>
+    Section,
+
+    /// <summary>Room that stays free.</summary>
+    Room,
+
+    /// <summary>What is wrong.</summary>
+    Stop,
     Faint,
 }
 
@@ -27,7 +47,16 @@ public enum TextAnchor
 }
 
 /// <summary>Something drawn, mm, v upwards.</summary>
-public abstract record Stroke(Ink Ink);
+public abstract record Stroke(Ink Ink)
+{
+    /// <summary>The part or device that it draws, where one may choose it.</summary>
+    public Place? Of { get; init; }
+}
+
+/// <summary>A dimension that is a decision: whoever reads it may put another in its place.</summary>
+/// <param name="Id">As the project knows it.</param>
+/// <param name="Name">What it measures.</param>
+public sealed record Figure(string Id, string Name, double Mm);
 
 public sealed record PathStroke(Ink Ink, IReadOnlyList<Uv> Points, bool Closed, bool Dashed) : Stroke(Ink);
 
@@ -45,7 +74,11 @@ public sealed record TintStroke(Ink Ink, Stuff? Stuff, IReadOnlyList<Region> Reg
 }
 
 /// <param name="TurnDeg">The way it reads, from u towards v.</param>
-public sealed record TextStroke(Ink Ink, Uv At, double Height, string Text, TextAnchor Anchor, double TurnDeg) : Stroke(Ink);
+public sealed record TextStroke(Ink Ink, Uv At, double Height, string Text, TextAnchor Anchor, double TurnDeg) : Stroke(Ink)
+{
+    /// <summary>The decision that it tells; null = it only tells.</summary>
+    public Figure? Figure { get; init; }
+}
 
 /// <summary>A drawing: strokes in order, and the area they need.</summary>
 public sealed record Sketch(string Title, Uv Min, Uv Max, IReadOnlyList<Stroke> Strokes)

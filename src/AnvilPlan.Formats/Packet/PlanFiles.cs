@@ -8,6 +8,7 @@ using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Calendar;
 using AnvilPlan.Formats.Csv;
 using AnvilPlan.Formats.Drawing;
+using AnvilPlan.Formats.Drawing.Sheets;
 using AnvilPlan.Formats.Dxf;
 using AnvilPlan.Formats.Pdf;
 using AnvilPlan.Formats.Stl;
@@ -50,7 +51,8 @@ public static class PlanFiles
             new($"level-{FileName(v.Id)}.dxf", "image/vnd.dxf", $"{v.Title}, parts in place",
                 () => Utf8(DxfWriter.Write(v, shop.DxfRelease))),
             new($"level-{FileName(v.Id)}.svg", "image/svg+xml", $"{v.Title}, shop drawing",
-                () => Utf8(SvgWriter.Write(AssemblySketch.Of(v)))),
+                () => Utf8(SvgWriter.Write(AssemblySheet.Of(v, PartSketch.PageWideMm, PartSketch.PageHighMm,
+                    LengthWriting.Millimetres.Of)))),
         ]),
         .. plan.Made.Where(m => m.Blank is PrintBlank).SelectMany(m => Models(m.Drawn, plan.Parts)),
     ];

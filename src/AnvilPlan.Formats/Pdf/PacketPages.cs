@@ -24,7 +24,7 @@ public static class PacketPages
     private const double TextMm = 3.2;
 
     private const double PictureMm = 92;
-    private const double PartHighMm = 225;
+    private const double PartHighMm = 225, NestHighMm = 118, BarHighMm = 40, AssemblyHighMm = 150;
     private const int CoverSnags = 6;
     private const int CoverCautions = 6;
 
@@ -56,6 +56,12 @@ public static class PacketPages
             Nest(flow, sheet, plan);
         }
 
+        foreach (var bar in plan.Cuts.Bars)
+        {
+            flow.Drawing($"{bar.Material} {bar.Section}, {N(bar.LengthMm)}{(bar.Count > 1 ? $", {bar.Count} bars alike" : "")}",
+                BarSheet.Of(bar, plan, flow.Wide, N), BarHighMm);
+        }
+
         flow.Table("Bars", ["count", "bar", "pieces", "rest"], [14, 58, 96, 18], plan.Cuts.Bars.Select(b => new[]
         {
             b.Count.ToString(CultureInfo.InvariantCulture), $"{b.Material} {b.Section}, {N(b.LengthMm)}",
@@ -63,7 +69,7 @@ public static class PacketPages
         }));
         foreach (var view in plan.Views)
         {
-            flow.Drawing(view.Title, AssemblySketch.Of(view), 120);
+            flow.Drawing(view.Title, AssemblySheet.Of(view, flow.Wide, AssemblyHighMm, N), AssemblyHighMm);
             flow.Table($"{view.Title}: what is set", ["measure", "mm", "from"], [90, 30, 60],
                 view.Measures.Select(m => new[] { m.What, N(m.Mm), m.From }));
         }
@@ -169,20 +175,11 @@ public static class PacketPages
 
     private static void Nest(Flow flow, SheetLayout sheet, BuildPlan plan)
     {
-        List<Stroke> strokes = [new PathStroke(Ink.Outline, PartSketch.Rectangle(new(0, 0), new(sheet.LengthMm, sheet.WidthMm)),
-            true, false)];
-        foreach (var p in sheet.Placements)
-        {
-            strokes.Add(new PathStroke(Ink.Cut, PartSketch.Rectangle(new(p.X, p.Y), new(p.X + p.LengthMm, p.Y + p.WidthMm)), true, false));
-            strokes.Add(new TextStroke(Ink.Mark, new(p.X + (p.LengthMm / 2), p.Y + (p.WidthMm / 2)), 3,
-                $"{plan.Part(p.PartId).Name} {N(p.LengthMm)} x {N(p.WidthMm)}", TextAnchor.Middle, 0));
-        }
-
         flow.Drawing(
             $"{sheet.Material} {N(sheet.NominalMm)} mm, {N(sheet.LengthMm)} x "
                 + $"{N(sheet.WidthMm)}{(sheet.FromOffcut ? " (offcut)" : sheet.OnHand ? " (on hand)" : "")}{(sheet.Count > 1
                     ? $", {sheet.Count} sheets alike" : "")}",
-            new Sketch("nest", new(0, 0), new(sheet.LengthMm, sheet.WidthMm), strokes), 100);
+            NestSheet.Of(sheet, plan, flow.Wide, NestHighMm, N), NestHighMm);
     }
 
     private static void PartSheet(Flow flow, Part part)

@@ -1,9 +1,9 @@
-using System.Reflection;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Formats.Drawing.Solids;
+using AnvilPlan.Formats.Fonts;
 using SkiaSharp;
 
 namespace AnvilPlan.Formats.Pdf;
@@ -16,8 +16,6 @@ internal sealed class PdfCanvas : IDisposable
     /// <summary>Of what one sees through.</summary>
     private const byte ClearAlpha = 100;
 
-    private static readonly SKTypeface Regular = Font("AtkinsonHyperlegibleNext-Regular.ttf");
-    private static readonly SKTypeface Bold = Font("AtkinsonHyperlegibleNext-Bold.ttf");
     private readonly MemoryStream _stream = new();
     private readonly SKDocument _document;
     private SKCanvas? _canvas;
@@ -246,16 +244,10 @@ internal sealed class PdfCanvas : IDisposable
     };
 
     /// <summary>Unhinted, so that letters keep their distances at any scale.</summary>
-    private static SKFont FontOf(double heightMm, bool bold) => new(bold ? Bold : Regular, (float)heightMm)
+    private static SKFont FontOf(double heightMm, bool bold) => new(bold ? Typefaces.Bold : Typefaces.Regular, (float)heightMm)
     {
         Subpixel = true,
         LinearMetrics = true,
         Hinting = SKFontHinting.None,
     };
-
-    private static SKTypeface Font(string file)
-    {
-        using var stream = Assembly.GetExecutingAssembly().GetManifestResourceStream("fonts/" + file)!;
-        return SKTypeface.FromStream(stream);
-    }
 }

@@ -1,9 +1,9 @@
-using System.Globalization;
 using System.Text;
 using System.Xml;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Quantities.Text;
 using AnvilPlan.Formats.Drawing;
+using AnvilPlan.Formats.Drawing.Sheets;
 
 namespace AnvilPlan.Formats.Svg;
 
@@ -79,6 +79,13 @@ public static class SvgWriter
                     xml.WriteAttributeString("transform", $"rotate({N(-t.TurnDeg)} {N(t.At.U)} {N(-t.At.V)})");
                 }
 
+                if (t.Text.Length > 1)
+                {
+                    // as wide as it was reckoned with, whatever typeface the reader has
+                    xml.WriteAttributeString("textLength", N(Field.WidthOf(t)));
+                    xml.WriteAttributeString("lengthAdjust", "spacingAndGlyphs");
+                }
+
                 xml.WriteString(PlainLine.Of(t.Text));
                 break;
         }
@@ -99,27 +106,12 @@ public static class SvgWriter
         }
     }
 
-    /// <summary>Our v runs up and theirs down, so that what turns left here has their sweep flag 0.</summary>
-    private static string PathOf(Outline outline)
-    {
-        var text = new StringBuilder("M").Append(At(outline.Vertices[0].At));
-        for (var i = 0; i < outline.Vertices.Count; i++)
-        {
-            var (from, to) = (outline.Vertices[i], outline.Vertices[(i + 1) % outline.Vertices.Count].At);
-            text.Append(from.Bulge == 0
-                ? $" L{At(to)}"
-                : Arc.Of(from.At, to, from.Bulge) is var arc ? $" A{N(arc.RadiusMm)} {N(arc.RadiusMm)} 0 "
-                    + $"{(Math.Abs(from.Bulge) > 1 ? 1 : 0)} {(from.Bulge > 0 ? 0 : 1)} {At(to)}" : "");
-        }
+    private static string At(Uv p) => PathText.Pair(Down(p));
 
-        return text.Append(" Z").ToString();
-    }
+    private static string PathOf(Outline outline) => PathText.Of(outline, Down);
 
-    private static string At(Uv p) => $"{N(p.U)},{N(-p.V)}";
+    /// <summary>Our v runs up and theirs down.</summary>
+    private static Uv Down(Uv p) => new(p.U, -p.V);
 
-    private static string N(double value)
-    {
-        var text = Math.Round(value, 4).ToString("0.####", CultureInfo.InvariantCulture);
-        return text == "-0" ? "0" : text;
-    }
+    private static string N(double value) => PathText.Number(value);
 }

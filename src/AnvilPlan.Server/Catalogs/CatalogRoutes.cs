@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Catalogs;
+using AnvilPlan.Core.Designs;
 using AnvilPlan.Formats.Models;
 using AnvilPlan.Formats.Patterns;
 using AnvilPlan.Formats.Pdf;
@@ -14,6 +15,13 @@ public sealed record CatalogView(
     IReadOnlyList<Material> Materials, IReadOnlyList<SheetStock> Sheets, IReadOnlyList<BarStock> Bars,
         IReadOnlyList<HardwareModel> Hardware,
     IReadOnlyDictionary<string, int> Own, IReadOnlyList<string> Threads, IReadOnlyList<CableKind> Cables);
+
+/// <summary>What a decision is until the maker takes another.</summary>
+/// <param name="Plate">Between a device and holes that it does not meet.</param>
+public sealed record UsualDecisions(Feet Feet, Engraved Engraved, Adapter Plate, Tray Tray, TrayFlanges Flanges)
+{
+    public static UsualDecisions Shipped { get; } = new(Feet.Usual, Engraved.Usual, Adapter.Usual, Tray.Usual, TrayFlanges.Usual);
+}
 
 /// <summary>A model library as text.</summary>
 /// <param name="Models">See <see cref="Incoming"/>.</param>
@@ -31,6 +39,7 @@ public static class CatalogRoutes
         var catalog = routes.MapGroup("/api/catalog").WithTags("catalog").ProducesProblem(400).ProducesProblem(409).ProducesProblem(422);
         catalog.MapGet("/", async (PlanDesk desk, ShopStore shop, CancellationToken cancel) => View(await shop.Content(cancel)))
             .WithName("readCatalog");
+        routes.MapGet("/api/usual", () => UsualDecisions.Shipped).WithTags("catalog").WithName("usualDecisions");
         catalog.MapPost("/models", Save).WithName("saveModels");
         catalog.MapDelete("/models/{id}", Retire).WithName("removeModel").ProducesProblem(404);
         catalog.MapGet("/models", async (ShopStore shop, CancellationToken cancel) => Offered(await shop.Content(cancel)))
@@ -55,7 +64,7 @@ public static class CatalogRoutes
 
     private static async Task<IResult> Sheet(string id, string? paper, PlanDesk desk, CancellationToken cancel)
     {
-        var sheet = Paper.Named(paper ?? "a4") ?? throw new FieldException("paper", $"paper is \"{paper}\": it must be a4 or letter.");
+        var sheet = Paper.Named(paper ?? "a4") ?? throw new FieldException("paper", $"paper is \"{paper}\": it must be {Paper.Names}.");
         var catalog = (await desk.Bench(cancel)).Catalog;
         return catalog.HasModel(id)
             ? TypedResults.File(TemplatePages.Write(catalog.Model(id), sheet), "application/pdf", id + "-check-sheet.pdf")

@@ -14,11 +14,18 @@ public static class LengthRoutes
     public static void MapLengths(this IEndpointRouteBuilder routes) =>
         routes.MapGet("/api/lengths", Read).WithTags("lengths").WithName("readLength").ProducesProblem(422);
 
+    /// <summary>The unit that a request names; none is the millimetre.</summary>
+    /// <exception cref="FieldException">It is neither.</exception>
+    public static LengthUnit Unit(string? unit) => unit switch
+    {
+        null or "mm" => LengthUnit.Millimetre,
+        "in" => LengthUnit.Inch,
+        _ => throw new FieldException("unit", $"unit is \"{unit}\": it must be mm or in."),
+    };
+
     private static LengthView Read(string text, string? unit, int? denominator)
     {
-        var bare = unit is null or "mm" ? LengthUnit.Millimetre
-            : unit == "in" ? LengthUnit.Inch
-            : throw new FieldException("unit", $"unit is \"{unit}\": it must be mm or in.");
+        var bare = Unit(unit);
         var den = denominator ?? 16;
         if (den is < 1 or > 1024)
         {

@@ -48,7 +48,7 @@ public static class MockUpRoutes
     private static async Task<IResult> Sheets(Guid id, double? cardMm, double? tabMm, string? paper, ProjectStore store, PlanDesk desk,
         CancellationToken cancel)
     {
-        var sheet = Paper.Named(paper ?? "a4") ?? throw new FieldException("paper", $"paper is \"{paper}\": it must be a4 or letter.");
+        var sheet = Paper.Named(paper ?? "a4") ?? throw new FieldException("paper", $"paper is \"{paper}\": it must be {Paper.Names}.");
         var plan = desk.Plan(await store.Open(id, cancel), await desk.Bench(cancel));
         return TypedResults.File(TemplatePages.Write(plan.Name + ", mock-up", Of(plan, cardMm, tabMm).Parts, sheet), "application/pdf",
             "mock-up.pdf");

@@ -78,7 +78,7 @@ public static class FileRoutes
     private static async Task<IReadOnlyList<PlanFile>> Files(Guid id, string? paper, ProjectStore store, PlanDesk desk,
         CancellationToken cancel)
     {
-        var sheet = Paper.Named(paper ?? "a4") ?? throw new FieldException("paper", $"paper is \"{paper}\": it must be a4 or letter.");
+        var sheet = Paper.Named(paper ?? "a4") ?? throw new FieldException("paper", $"paper is \"{paper}\": it must be {Paper.Names}.");
         var bench = await desk.Bench(cancel);
         var project = await store.Open(id, cancel);
         return PlanFiles.Of(project.Design, desk.Plan(project, bench), bench.Shop, sheet);

@@ -1,4 +1,3 @@
-using System.Collections.Concurrent;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Checks;
@@ -29,10 +28,10 @@ public sealed class UnplannedException(string message, Exception? inner = null) 
 /// </summary>
 public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<PlanDesk> log)
 {
-    private const int Remembered = 16;
+    /// <summary>A plan with all that its remedies start from takes 5 to 10 MB: what two or three windows are at work on.</summary>
+    private const int Remembered = 6;
 
-    private readonly ConcurrentDictionary<string, BuildPlan> _plans = new(StringComparer.Ordinal);
-    private readonly ConcurrentQueue<string> _order = new();
+    private readonly Recent<BuildPlan> _plans = new(Remembered);
 
     public async Task<Bench> Bench(CancellationToken cancel)
     {
@@ -52,7 +51,13 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
 
     /// <summary>The plan of what is stored.</summary>
     /// <exception cref="UnplannedException">There is none.</exception>
-    public BuildPlan Plan(OpenProject project, Bench bench) => Known(project.Content, bench, () =>
+    public BuildPlan Plan(OpenProject project, Bench bench) => Known(project.Content, bench, () => Made(project, bench));
+
+    /// <summary>The same for a look in passing: it pushes no plan out that someone is at work on.</summary>
+    /// <exception cref="UnplannedException">There is none.</exception>
+    public BuildPlan Glance(OpenProject project, Bench bench) => Known(project.Content, bench, () => Made(project, bench), keep: false);
+
+    private BuildPlan Made(OpenProject project, Bench bench)
     {
         if (DesignCheck.Problems(project.Design, bench.Catalog) is [var problem, ..])
         {
@@ -70,7 +75,7 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
             NoPlan(error, project.Id, project.Revision);
             throw new UnplannedException("This revision cannot be planned, by a fault of the program.", error);
         }
-    });
+    }
 
     /// <summary>The plan of a design that is not stored yet; it is remembered for when it is.</summary>
     /// <exception cref="FieldException">The design holds a value out of range, or is too heavy.</exception>
@@ -83,25 +88,10 @@ public sealed partial class PlanDesk(ShopStore shop, PlanLimit most, ILogger<Pla
                 + $"{design.Trays.Count} trays, {design.Structures.Count} structures). Nothing was changed."));
     }
 
-    private BuildPlan Known(string content, Bench bench, Func<BuildPlan> make)
+    private BuildPlan Known(string content, Bench bench, Func<BuildPlan> make, bool keep = true)
     {
         var key = bench.Content + content;
-        if (_plans.TryGetValue(key, out var known))
-        {
-            return known;
-        }
-
-        var plan = make();
-        if (_plans.TryAdd(key, plan))
-        {
-            _order.Enqueue(key);
-            while (_order.Count > Remembered && _order.TryDequeue(out var oldest))
-            {
-                _plans.TryRemove(oldest, out _);
-            }
-        }
-
-        return plan;
+        return _plans.Find(key) ?? (keep ? _plans.Keep(key, make()) : make());
     }
 
     [LoggerMessage(LogLevel.Error, "Project {Project} at revision {Revision} cannot be planned.")]

@@ -25,6 +25,21 @@ public sealed record ProjectCard(
         NextStep.Of(project.Design, plan), SolidPicture.Of(plan));
 }
 
+/// <summary>Cards, kept as long as nothing that they tell of has changed.</summary>
+public sealed class CardDesk(PlanDesk desk)
+{
+    private const int Remembered = 200;
+
+    private readonly Recent<ProjectCard> _cards = new(Remembered);
+
+    public ProjectCard Of(OpenProject project, Bench bench)
+    {
+        var key = $"{bench.Content}{project.Content}{project.Id}";
+        var card = _cards.Find(key) ?? _cards.Keep(key, ProjectCard.Of(project, desk.Glance(project, bench), bench.Catalog));
+        return card with { Revision = project.Revision };
+    }
+}
+
 public sealed record StationSays(Station Station, int Stops, int Warns);
 
 /// <summary>What is to be done next.</summary>

@@ -5,6 +5,7 @@ using AnvilPlan.Core.Findings;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Plans;
+using AnvilPlan.Core.Reckoning;
 using AnvilPlan.Server.Web;
 using AnvilPlan.Store;
 
@@ -22,11 +23,8 @@ public static class ProjectRoutes
             .WithName("beginnings");
         projects.MapPost("/", Create).WithName("createProject");
         projects.MapGet("/{id:guid}", Open).WithName("openProject");
-        projects.MapGet("/{id:guid}/card", async (Guid id, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
-        {
-            var (project, bench) = (await store.Open(id, cancel), await desk.Bench(cancel));
-            return ProjectCard.Of(project, desk.Plan(project, bench), bench.Catalog);
-        }).WithName("projectCard");
+        projects.MapGet("/{id:guid}/card", async (Guid id, ProjectStore store, PlanDesk desk, CardDesk cards, CancellationToken cancel)
+            => cards.Of(await store.Open(id, cancel), await desk.Bench(cancel))).WithName("projectCard");
         projects.MapPost("/{id:guid}/name", (Guid id, NewName wanted, Editing editing, CancellationToken cancel) => editing.Save(
             id, wanted.ExpectedRevision, "Rename", (before, _) => before.Design with { Name = wanted.Name.Trim() }, cancel))
             .WithName("renameProject");
@@ -59,6 +57,8 @@ public static class ProjectRoutes
         projects.MapPost("/{id:guid}/chain", SetLayer).WithName("setLayer");
         projects.MapPost("/{id:guid}/remedies", Remedies).WithName("remedies");
         projects.MapPost("/{id:guid}/remedies/apply", Apply).WithName("applyRemedy");
+        projects.MapPost("/{id:guid}/remedies/kind", Together).WithName("remediesOfKind");
+        projects.MapPost("/{id:guid}/remedies/kind/apply", ApplyTogether).WithName("applyRemediesOfKind");
     }
 
     private static async Task<ProjectView> Create(NewProject wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel)
@@ -211,6 +211,38 @@ public static class ProjectRoutes
         return [.. TriedRemedies.Of(Finding(plan, question.FindingId), project.Design, plan, bench.Catalog, bench.Shop, project.AsBuilt)
             .Select(r => new RemedyOffer(r.Id, r.Title, Consequences.Between(plan, r.Plan)))];
     }
+
+    /// <summary>What would mend the snags of one kind, or all stops, one after the other.</summary>
+    private static async Task<KindOffer> Together(Guid id, KindQuestion question, ProjectStore store, PlanDesk desk,
+        CancellationToken cancel)
+    {
+        var bench = await desk.Bench(cancel);
+        var project = await store.Open(id, cancel);
+        Expect(project, question.ExpectedRevision);
+        var plan = desk.Plan(project, bench);
+        using (Interrupt.On(cancel))
+        {
+            var mended = Mending.Of(Which(plan, question.Code), project.Design, plan, bench.Catalog, bench.Shop, project.AsBuilt);
+            return new KindOffer(mended.Steps, Consequences.Between(plan, mended.Plan));
+        }
+    }
+
+    private static async Task<ProjectView> ApplyTogether(Guid id, KindQuestion choice, ProjectStore store, Editing editing,
+        CancellationToken cancel)
+    {
+        var asBuilt = (await store.Open(id, cancel)).AsBuilt;
+        return await editing.Save(id, choice.ExpectedRevision, choice.Code is null ? "Remedies for all stops" : "Remedies of a kind",
+            (before, bench) =>
+            {
+                var mended = Mending.Of(Which(before.Plan, choice.Code), before.Design, before.Plan, bench.Catalog, bench.Shop, asBuilt);
+                return mended.Steps.Count > 0 ? mended.Design
+                    : throw new FieldException("code", $"code is \"{choice.Code}\": nothing was found that mends one of these snags.");
+            }, cancel);
+    }
+
+    private static Func<Finding, bool> Which(BuildPlan plan, string? code) => code is null ? f => f.Severity == Severity.Stop
+        : plan.Findings.Any(f => f.Code == code) ? f => f.Code == code
+        : throw new FieldException("code", $"code is \"{code}\": the plan has no snag of that kind.");
 
     private static Finding Finding(BuildPlan plan, string findingId) => plan.Findings.FirstOrDefault(f => f.Id == findingId)
         ?? throw new FieldException("findingId", $"findingId is \"{findingId}\": the plan has no such snag.");

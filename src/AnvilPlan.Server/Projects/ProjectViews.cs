@@ -96,5 +96,12 @@ public sealed record RemedyChoice(int ExpectedRevision, string FindingId, string
 /// <summary>Which snag's remedies are to be tried.</summary>
 public sealed record RemedyQuestion(int ExpectedRevision, string FindingId);
 
+/// <summary>Snags that are to be mended together.</summary>
+/// <param name="Code">Of which kind; null = all that stop the plan.</param>
+public sealed record KindQuestion(int ExpectedRevision, string? Code);
+
+/// <summary>What was tried for several snags, step by step, with what all of it together would do.</summary>
+public sealed record KindOffer(IReadOnlyList<MendStep> Steps, Consequences Consequences);
+
 /// <summary>A remedy that was tried and mends, with what it would do.</summary>
 public sealed record RemedyOffer(string Id, string Title, Consequences Consequences);

@@ -1,23 +1,23 @@
 import { Dialog } from '../kit/controls'
+import { keyWords, type Action } from './actions'
 import { STATIONS } from './stations'
 
-const KEYS: [string, string][] = [
+/** Keys of what is chosen or open, besides those of the actions. */
+const OTHERS: [string, string][] = [
   [`1 to ${STATIONS.length}`, 'go to a station'],
-  ['s', 'snags and their remedies'],
-  ['h', 'history'],
-  ['Ctrl Z, Ctrl Shift Z', 'undo, redo'],
   ['arrows', 'nudge the chosen device by 1 mm; with Shift 10 mm, with Alt 0.1 mm'],
   ['r', 'turn the chosen device by a quarter'],
+  ['Ctrl and wheel', 'a drawing larger or smaller'],
   ['Escape', 'give up what is being typed or dragged'],
-  ['?', 'this list'],
 ]
 
-export function HelpDialog({ open, onClose }: { open: boolean; onClose: () => void }) {
+export function HelpDialog({ open, actions, onClose }: { open: boolean; actions: Action[]; onClose: () => void }) {
+  const keys = actions.flatMap((a): [string, string][] => (a.keys ? [[keyWords(a.keys), a.name]] : []))
   return (
     <Dialog open={open} onClose={onClose} title="Keys and notations">
       <table className="w-full">
         <tbody>
-          {KEYS.map(([key, what]) => (
+          {[...keys, ...OTHERS].map(([key, what]) => (
             <tr key={key} className="border-t border-hair align-top">
               <td className="py-1 pr-4 font-mono text-[0.85rem] whitespace-nowrap">{key}</td>
               <td className="py-1">{what}</td>

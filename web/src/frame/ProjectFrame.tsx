@@ -1,11 +1,14 @@
-import { useEffect, useMemo, useState } from 'react'
+import { lazy, Suspense, useEffect, useMemo, useState } from 'react'
+import { useHotkeys } from 'react-hotkeys-hook'
 import { Link, NavLink, Outlet, useLocation, useNavigate, useParams } from 'react-router'
 import { useQuery } from '@tanstack/react-query'
 import { api, RefusedError, taken } from '../api/client'
 import { Button, Empty } from '../kit/controls'
 import { usePreferences } from '../kit/preferences'
 import { ProjectContext, useProject } from '../project/context'
+import { useFocus } from '../project/useFocus'
 import { useProjectChanges, useProjectQuery, useWaitingChanges, type ProjectView } from '../project/useProject'
+import { bindings, type Action } from './actions'
 import { ConflictDialog } from './ConflictDialog'
 import { HelpDialog } from './HelpDialog'
 import { HistoryDialog } from './HistoryDialog'
@@ -15,6 +18,8 @@ import { STATIONS, stationState } from './stations'
 import { TallyBar } from './TallyBar'
 import { useWhatIf } from './useWhatIf'
 import { WhatIfBar } from './WhatIfBar'
+
+const Finder = lazy(() => import('./Finder'))
 
 /** What stands around every station: stations, head line, tally, snags, help. */
 export function ProjectFrame() {
@@ -105,35 +110,38 @@ function Wait({ text }: { text: string }) {
 
 function Opened({ view }: { view: ProjectView }) {
   const changes = useProjectChanges()
-  const [focus, setFocus] = useState<string | null>(null)
+  const [focus, setFocus] = useFocus()
   const [snags, setSnags] = useState(false)
-  const [dialog, setDialog] = useState<'help' | 'history' | null>(null)
+  const [dialog, setDialog] = useState<'find' | 'help' | 'history' | null>(null)
   const whatIf = useWhatIf(view.id)
   const navigate = useNavigate()
-  const open = useMemo(() => ({ view, changes, focus, setFocus }), [view, changes, focus])
+  const open = useMemo(() => ({ view, changes, focus, setFocus }), [view, changes, focus, setFocus])
 
-  useEffect(() => {
-    const onKey = (event: KeyboardEvent) => {
-      const target = event.target as HTMLElement
-      if (target.closest('input, textarea, select, [contenteditable]')) return
-      const undo = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'z'
-      if (undo) {
-        event.preventDefault()
-        void (event.shiftKey ? changes.redo() : changes.undo())
-        return
-      }
-      if (event.ctrlKey || event.metaKey || event.altKey) return
-      const station = STATIONS[Number(event.key) - 1]
-      if (event.key === '?') setDialog('help')
-      else if (event.key === 's') setSnags((now) => !now)
-      else if (event.key === 'h') setDialog('history')
-      else if (station) void navigate(`/project/${view.id}/${station.key}`)
-      else return
-      event.preventDefault()
-    }
-    window.addEventListener('keydown', onKey)
-    return () => window.removeEventListener('keydown', onKey)
-  }, [changes, navigate, view.id])
+  const { units, setUnits, theme, setTheme } = usePreferences()
+  const actions: Action[] = [
+    { name: 'Find or do', keys: 'f', run: () => setDialog('find') },
+    { name: 'Undo', keys: 'mod+z', run: () => void changes.undo() },
+    { name: 'Redo', keys: 'mod+shift+z', run: () => void changes.redo() },
+    { name: 'Snags and their remedies', keys: 's', run: () => setSnags((now) => !now) },
+    { name: 'History', keys: 'h', run: () => setDialog('history') },
+    { name: 'Keys and notations', keys: '?', run: () => setDialog('help') },
+    ...(whatIf.since === null
+      ? [{ name: 'What if: try changes, then keep or drop them', run: () => whatIf.begin(view.revision) }]
+      : []),
+    { name: units === 'mm' ? 'Lengths in inches' : 'Lengths in millimetres', run: () => setUnits(units === 'mm' ? 'in' : 'mm') },
+    { name: theme === 'light' ? 'Dark colours' : 'Light colours', run: () => setTheme(theme === 'light' ? 'dark' : 'light') },
+    { name: 'The shop', run: () => void navigate('/shop') },
+    { name: 'All projects', run: () => void navigate('/') },
+  ]
+  const keyed = [
+    ...actions.flatMap((a) => (a.keys ? bindings(a.keys) : []).map((keys) => [keys, a.run] as const)),
+    ...STATIONS.map((s, i) => [String(i + 1), () => void navigate(`/project/${view.id}/${s.key}`)] as const),
+  ]
+  useHotkeys(
+    keyed.map(([keys]) => keys),
+    (_, pressed) => keyed.find(([keys]) => keys === pressed.hotkey)?.[1](),
+    { preventDefault: true, useKey: true },
+  )
 
   return (
     <ProjectContext value={open}>
@@ -141,6 +149,7 @@ function Opened({ view }: { view: ProjectView }) {
         <HeadLine
           view={view}
           onSnags={() => setSnags(!snags)}
+          onFind={() => setDialog('find')}
           onHelp={() => setDialog('help')}
           onHistory={() => setDialog('history')}
           onWhatIf={whatIf.since === null ? () => whatIf.begin(view.revision) : null}
@@ -157,7 +166,12 @@ function Opened({ view }: { view: ProjectView }) {
         <TallyBar view={view} onSnags={() => setSnags(true)} />
       </div>
       <ConflictDialog />
-      <HelpDialog open={dialog === 'help'} onClose={() => setDialog(null)} />
+      {dialog === 'find' && (
+        <Suspense>
+          <Finder actions={actions} onClose={() => setDialog(null)} />
+        </Suspense>
+      )}
+      <HelpDialog open={dialog === 'help'} actions={actions} onClose={() => setDialog(null)} />
       <HistoryDialog open={dialog === 'history'} onClose={() => setDialog(null)} />
     </ProjectContext>
   )
@@ -180,12 +194,14 @@ function ChangeProblem() {
 function HeadLine({
   view,
   onSnags,
+  onFind,
   onHelp,
   onHistory,
   onWhatIf,
 }: {
   view: ProjectView
   onSnags: () => void
+  onFind: () => void
   onHelp: () => void
   onHistory: () => void
   /** Null while a trial is on. */
@@ -228,6 +244,9 @@ function HeadLine({
       </Button>
       <Button look="quiet" onClick={() => setTheme(theme === 'light' ? 'dark' : 'light')}>
         {theme === 'light' ? 'Dark' : 'Light'}
+      </Button>
+      <Button look="quiet" onClick={onFind} aria-keyshortcuts="f">
+        Find
       </Button>
       <Button look="quiet" onClick={onHelp} aria-label="Help">
         ?

@@ -1,8 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useState, type ReactNode } from 'react'
 import { Link } from 'react-router'
 import { api, taken, type Schemas } from '../api/client'
-import { Button, Empty } from '../kit/controls'
+import { Button, Drawer, Empty } from '../kit/controls'
 import { useProject } from '../project/context'
 import { figuresOf, touchedBy } from './effects'
 import { STATIONS } from './stations'
@@ -13,32 +13,123 @@ const colours = { stop: 'text-stop', warn: 'text-warn', note: 'text-dim' } as co
 /** What would mend these is tried as soon as they are shown; for the others when asked. */
 const ASKED_AT_ONCE = 5
 
+/** Of one kind, before the rest is asked for. */
+const SHOWN = 3
+
 /** Snags from the right: what, where, why, and remedies that were tried, with their effect, before they are taken. */
 export function SnagDrawer({ onClose }: { onClose: () => void }) {
   const { view } = useProject()
   const { findings } = view.plan
   return (
-    <aside
-      aria-label="Snags"
-      className="fixed top-0 right-0 bottom-0 z-30 flex w-[min(27rem,94vw)] flex-col border-l border-line bg-paper"
-    >
-      <header className="flex items-center justify-between border-b border-line px-4 py-2">
-        <h2>Snags</h2>
-        <Button look="quiet" onClick={onClose}>
-          Close
-        </Button>
-      </header>
-      <ol className="flex-1 overflow-auto">
-        {findings.length === 0 && (
-          <li className="px-4">
-            <Empty>Nothing stands in the way.</Empty>
-          </li>
-        )}
-        {findings.map((f, i) => (
-          <Snag key={f.id} finding={f} ask={i < ASKED_AT_ONCE && f.severity !== 'note'} />
+    <Drawer title="Snags" onClose={onClose}>
+      {findings.length === 0 && (
+        <div className="px-4">
+          <Empty>Nothing stands in the way.</Empty>
+        </div>
+      )}
+      {findings.filter((f) => f.severity === 'stop').length > 1 && (
+        <div className="border-b border-line px-4 py-3">
+          <MendAll code={null}>What would mend all stops?</MendAll>
+        </div>
+      )}
+      {kindsOf(findings).map(({ first, all, at }) => (
+        <Kind
+          key={`${first.severity} ${first.code}`}
+          first={first}
+          all={all}
+          ask={at < ASKED_AT_ONCE && first.severity !== 'note'}
+        />
+      ))}
+    </Drawer>
+  )
+}
+
+type Finding = Schemas['Finding']
+
+/** Snags of one kind together, in the order in which they are best mended. */
+export function kindsOf(findings: Finding[]): { first: Finding; all: Finding[]; at: number }[] {
+  const kinds = new Map<string, { first: Finding; all: Finding[]; at: number }>()
+  for (const [at, f] of findings.entries()) {
+    const key = `${f.severity} ${f.code}`
+    const kind = kinds.get(key)
+    if (kind) kind.all.push(f)
+    else kinds.set(key, { first: f, all: [f], at })
+  }
+  return [...kinds.values()]
+}
+
+/** A kind of snag: what it is in general where there are several, then each of them. */
+function Kind({ first, all, ask }: { first: Finding; all: Finding[]; ask: boolean }) {
+  const [open, setOpen] = useState(false)
+  const shown = open ? all : all.slice(0, SHOWN)
+  return (
+    <section className="border-b border-line" aria-label={first.about ?? first.code}>
+      {all.length > 1 && (
+        <header className="bg-ground px-4 py-2">
+          <h3>
+            <span className={colours[first.severity]}>{marks[first.severity]}</span> {all.length} times: {first.about}
+          </h3>
+          {first.severity !== 'note' && <MendAll code={first.code}>What would mend them together?</MendAll>}
+        </header>
+      )}
+      <ol>
+        {shown.map((f) => (
+          <Snag key={f.id} finding={f} ask={ask && all.length === 1} />
         ))}
       </ol>
-    </aside>
+      {shown.length < all.length && (
+        <Button look="quiet" className="w-full text-violet" onClick={() => setOpen(true)}>
+          {all.length - shown.length} more
+        </Button>
+      )}
+    </section>
+  )
+}
+
+/** Remedies for several snags, tried one after the other and shown before they are taken. */
+function MendAll({ code, children }: { code: string | null; children: ReactNode }) {
+  const { view, changes } = useProject()
+  const [asked, setAsked] = useState<number | null>(null)
+  const now = asked === view.revision
+  const offer = useQuery({
+    queryKey: ['remedies', view.id, view.revision, 'kind', code],
+    enabled: now,
+    queryFn: async ({ signal }) =>
+      taken(
+        await api.POST('/api/projects/{id}/remedies/kind', {
+          params: { path: { id: view.id } },
+          body: { expectedRevision: view.revision, code },
+          signal,
+        }),
+      ),
+  })
+  if (!now) {
+    return (
+      <button type="button" className="text-[0.88rem] text-violet underline" onClick={() => setAsked(view.revision)}>
+        {children}
+      </button>
+    )
+  }
+  if (offer.isPending) return <p className="text-dim">Trying one remedy after the other.</p>
+  if (offer.isError) return <p className="text-stop">It could not be tried: the project has moved on.</p>
+  const { steps, consequences } = offer.data
+  if (steps.length === 0) return <p className="text-dim">No remedy mends one of them: change it by hand.</p>
+  return (
+    <div className="mt-1">
+      <ol className="list-decimal pl-5">
+        {[...new Set(steps.map((s) => s.remedy))].map((remedy) => {
+          const times = steps.filter((s) => s.remedy === remedy).length
+          return <li key={remedy}>{times > 1 ? `${times} × ${remedy}` : remedy}</li>
+        })}
+      </ol>
+      {consequences.workLost.length > 0 && (
+        <p className="text-[0.85rem] text-warn">▲ spoils what is made: {consequences.workLost.join(', ')}</p>
+      )}
+      <Effect effect={consequences} />
+      <Button look="main" className="mt-1" disabled={changes.busy} onClick={() => void changes.mendAll(code)}>
+        Do all of it
+      </Button>
+    </div>
   )
 }
 

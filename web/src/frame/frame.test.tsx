@@ -102,6 +102,35 @@ describe('the snags', () => {
     expect(changes.applyRemedy).toHaveBeenCalledWith(stop.id, 'washers')
   })
 
+  it('of one kind stand together, the first of them first, with one way to mend all', async () => {
+    const asked: unknown[] = []
+    serve({
+      [`/api/projects/${someView().id}/remedies/kind`]: async (request) => {
+        asked.push(await request.json())
+        return {
+          steps: ['a', 'b', 'c', 'd'].map((x) => ({ snag: `Snag ${x}`, remedy: `Remedy for ${x}` })),
+          consequences: { ...nothing, partsChanged: ['shell/back'] },
+        }
+      },
+      '/api/projects/': () => [],
+    })
+    const some = (id: string, code: string) => ({ ...stop, id, code, text: `Text of ${id}.`, about: `What ${code} is.` })
+    const findings = [some('a', 'x'), some('e', 'y'), some('b', 'x'), some('c', 'x'), some('d', 'x')]
+    const changes = renderOpen(<SnagDrawer onClose={() => {}} />, someView({ plan: { findings } }))
+    const kind = screen.getByRole('region', { name: 'What x is.' })
+    expect(within(kind).getByRole('heading').textContent).toContain('4 times: What x is.')
+    expect(within(kind).getAllByText(/^Text of/)).toHaveLength(3)
+    await userEvent.click(within(kind).getByRole('button', { name: '1 more' }))
+    expect(within(kind).getAllByText(/^Text of/)).toHaveLength(4)
+    expect(screen.queryByText(/1 times/)).toBeNull()
+    await userEvent.click(within(kind).getByRole('button', { name: 'What would mend them together?' }))
+    expect(await within(kind).findByText('Remedy for d')).toBeTruthy()
+    expect(asked).toEqual([{ expectedRevision: 4, code: 'x' }])
+    await userEvent.click(screen.getByRole('button', { name: 'Do all of it' }))
+    expect(changes.mendAll).toHaveBeenCalledWith('x')
+    expect(screen.getByRole('button', { name: 'What would mend all stops?' })).toBeTruthy()
+  })
+
   it('say so when no remedy mends it', async () => {
     serve({ '/api/projects/': () => [] })
     renderOpen(<SnagDrawer onClose={() => {}} />, someView({ plan: { findings: [stop] } }))

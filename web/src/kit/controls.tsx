@@ -1,5 +1,5 @@
-import { Dialog as RadixDialog } from 'radix-ui'
-import type { ButtonHTMLAttributes, ReactNode, SelectHTMLAttributes } from 'react'
+import { Checkbox, Dialog as RadixDialog } from 'radix-ui'
+import { useId, type ButtonHTMLAttributes, type ReactNode, type SelectHTMLAttributes } from 'react'
 
 const base = 'inline-flex min-h-9 items-center gap-1.5 rounded-sm border px-3 py-1 text-[0.92rem] disabled:opacity-45'
 const looks = {
@@ -28,12 +28,20 @@ export function Field({ label, children, hint }: { label: string; children: Reac
 }
 
 /** A box to tick, with its words behind it. */
-export function Tick({ label, checked, onChange }: { label: string; checked: boolean; onChange: (checked: boolean) => void }) {
+export function Tick({ label, checked, onChange }: { label: ReactNode; checked: boolean; onChange: (checked: boolean) => void }) {
+  const id = useId()
   return (
-    <label className="flex items-center gap-2 text-[0.92rem]">
-      <input type="checkbox" className="h-4 w-4 accent-violet" checked={checked} onChange={(e) => onChange(e.target.checked)} />
-      {label}
-    </label>
+    <span className="flex items-center gap-2 text-[0.92rem]">
+      <Checkbox.Root
+        id={id}
+        checked={checked}
+        onCheckedChange={(now) => onChange(now === true)}
+        className="flex h-5 w-5 shrink-0 items-center justify-center border border-line bg-paper data-[state=checked]:border-violet data-[state=checked]:bg-violet"
+      >
+        <Checkbox.Indicator className="text-[0.8rem] leading-none text-on-violet">✓</Checkbox.Indicator>
+      </Checkbox.Root>
+      <label htmlFor={id}>{label}</label>
+    </span>
   )
 }
 
@@ -91,6 +99,27 @@ export function Dialog({
           {children}
         </RadixDialog.Content>
       </RadixDialog.Portal>
+    </RadixDialog.Root>
+  )
+}
+
+/** From the right, over what stands there; the page behind it stays at work. */
+export function Drawer({ title, onClose, children }: { title: string; onClose: () => void; children: ReactNode }) {
+  return (
+    <RadixDialog.Root open modal={false} onOpenChange={(now) => !now && onClose()}>
+      <RadixDialog.Content
+        aria-describedby={undefined}
+        onInteractOutside={(e) => e.preventDefault()}
+        className="fixed top-0 right-0 bottom-0 z-30 flex w-[min(27rem,94vw)] flex-col border-l border-line bg-paper"
+      >
+        <header className="flex items-center justify-between border-b border-line px-4 py-2">
+          <RadixDialog.Title className="font-semibold">{title}</RadixDialog.Title>
+          <RadixDialog.Close asChild>
+            <Button look="quiet">Close</Button>
+          </RadixDialog.Close>
+        </header>
+        <div className="flex-1 overflow-auto">{children}</div>
+      </RadixDialog.Content>
     </RadixDialog.Root>
   )
 }

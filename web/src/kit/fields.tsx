@@ -1,4 +1,4 @@
-import { useId, useState, type KeyboardEvent } from 'react'
+import { useId, useState, type ChangeEvent, type FocusEvent, type KeyboardEvent } from 'react'
 import { api, RefusedError, taken } from '../api/client'
 import { usePreferences } from './preferences'
 import { inches, mm } from './units'
@@ -12,6 +12,83 @@ function keys(event: KeyboardEvent<HTMLInputElement>, commit: () => void, reset:
   else if (event.key === 'Escape') reset()
   else return
   event.stopPropagation()
+}
+
+/** What is typed into a field of a length until the server has read it. */
+function useLengthDraft(value: number | null, onCommit: (mm: number | null) => void, nullable: boolean) {
+  const { units } = usePreferences()
+  const [draft, setDraft] = useState<Draft | null>(null)
+  const shown = value === null ? '' : units === 'mm' ? mm(value, 3) : inches(value, 32).text
+  const commit = async () => {
+    if (draft === null) return
+    const text = draft.text.trim()
+    if (text === shown) return setDraft(null)
+    if (text === '' && nullable) {
+      setDraft(null)
+      if (value !== null) onCommit(null)
+      return
+    }
+    try {
+      const read = taken(await api.GET('/api/lengths', { params: { query: { text, unit: units } } }))
+      setDraft(null)
+      if (read.mm !== value) onCommit(read.mm)
+    } catch (error) {
+      setDraft({ text: draft.text, error: error instanceof RefusedError ? error.message : 'The length could not be read.' })
+    }
+  }
+  return {
+    draft,
+    value: draft?.text ?? shown,
+    onChange: (e: ChangeEvent<HTMLInputElement>) => setDraft({ text: e.target.value, error: null }),
+    onFocus: (e: FocusEvent<HTMLInputElement>) => e.target.select(),
+    onBlur: () => void commit(),
+    onKeyDown: (e: KeyboardEvent<HTMLInputElement>) =>
+      keys(
+        e,
+        () => void commit(),
+        () => setDraft(null),
+      ),
+  }
+}
+
+/** A length that is typed into where it stands in a drawing; whoever draws says where that is and how large. */
+export function FigureField({
+  label,
+  value,
+  onCommit,
+  className = '',
+}: {
+  label: string
+  value: number
+  onCommit: (mm: number) => void
+  className?: string
+}) {
+  const { lengthNote } = usePreferences()
+  const id = useId()
+  const { draft, ...typed } = useLengthDraft(value, (read) => read !== null && onCommit(read), false)
+  return (
+    <>
+      <input
+        inputMode="text"
+        autoComplete="off"
+        aria-label={label}
+        {...typed}
+        title={lengthNote(value)}
+        aria-invalid={draft?.error ? true : undefined}
+        aria-describedby={draft?.error ? `${id}-error` : undefined}
+        className={`h-full w-full rounded-[1px] border bg-paper text-center text-violet ${draft?.error ? 'border-stop' : 'border-violet'} ${className}`}
+      />
+      {draft?.error && (
+        <p
+          id={`${id}-error`}
+          role="alert"
+          className="absolute top-full right-0 z-10 w-56 border border-stop bg-paper p-1.5 text-[0.8rem] text-stop"
+        >
+          {draft.error}
+        </p>
+      )}
+    </>
+  )
 }
 
 /**
@@ -36,26 +113,8 @@ export function LengthField({
   big?: boolean
 }) {
   const { units, lengthNote } = usePreferences()
-  const [draft, setDraft] = useState<Draft | null>(null)
   const id = useId()
-  const shown = value === null ? '' : units === 'mm' ? mm(value, 3) : inches(value, 32).text
-  const commit = async () => {
-    if (draft === null) return
-    const text = draft.text.trim()
-    if (text === shown) return setDraft(null)
-    if (text === '' && nullable) {
-      setDraft(null)
-      if (value !== null) onCommit(null)
-      return
-    }
-    try {
-      const read = taken(await api.GET('/api/lengths', { params: { query: { text, unit: units } } }))
-      setDraft(null)
-      if (read.mm !== value) onCommit(read.mm)
-    } catch (error) {
-      setDraft({ text: draft.text, error: error instanceof RefusedError ? error.message : 'The length could not be read.' })
-    }
-  }
+  const { draft, ...typed } = useLengthDraft(value, onCommit, nullable)
   return (
     <div>
       <label htmlFor={id} className={hideLabel ? 'sr-only' : 'block text-[0.82rem] text-dim'}>
@@ -67,21 +126,11 @@ export function LengthField({
         inputMode="text"
         autoComplete="off"
         className={`${box} text-right ${big ? 'text-[1.25rem]' : ''} ${draft?.error ? 'border-stop' : 'border-line'}`}
-        value={draft?.text ?? shown}
+        {...typed}
         placeholder={placeholder}
         title={value === null ? undefined : lengthNote(value)}
         aria-invalid={draft?.error ? true : undefined}
         aria-describedby={draft?.error ? `${id}-error` : undefined}
-        onChange={(e) => setDraft({ text: e.target.value, error: null })}
-        onFocus={(e) => e.target.select()}
-        onBlur={() => void commit()}
-        onKeyDown={(e) =>
-          keys(
-            e,
-            () => void commit(),
-            () => setDraft(null),
-          )
-        }
       />
       {draft?.error && (
         <p id={`${id}-error`} role="alert" className="mt-0.5 text-[0.8rem] text-stop">

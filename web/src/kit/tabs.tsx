@@ -1,3 +1,4 @@
+import { RadioGroup } from 'radix-ui'
 import type { ReactNode } from 'react'
 
 /** A row of keys of which one is down; arrow keys walk along it. */
@@ -12,38 +13,25 @@ export function Keys<K extends string>({
   options: readonly (readonly [K, ReactNode])[]
   onChange: (value: K) => void
 }) {
-  const step = (by: number) => {
-    const at = options.findIndex(([k]) => k === value)
-    const next = options[(at + by + options.length) % options.length]
-    if (next) onChange(next[0])
-  }
   return (
-    <div
-      role="radiogroup"
+    <RadioGroup.Root
       aria-label={label}
-      tabIndex={-1}
-      className="flex flex-wrap gap-px border border-line bg-line"
-      onKeyDown={(e) => {
-        if (e.key === 'ArrowRight' || e.key === 'ArrowDown') step(1)
-        else if (e.key === 'ArrowLeft' || e.key === 'ArrowUp') step(-1)
-        else return
-        e.preventDefault()
-        e.stopPropagation()
+      value={value}
+      onValueChange={(now) => {
+        const option = options.find(([key]) => key === now)
+        if (option) onChange(option[0])
       }}
+      className="flex flex-wrap gap-px border border-line bg-line"
     >
       {options.map(([key, name]) => (
-        <button
+        <RadioGroup.Item
           key={key}
-          type="button"
-          role="radio"
-          aria-checked={key === value}
-          tabIndex={key === value ? 0 : -1}
-          className={`min-h-9 flex-1 px-3 py-1 text-[0.92rem] whitespace-nowrap ${key === value ? 'bg-violet font-semibold text-on-violet' : 'bg-paper hover:bg-violet-soft'}`}
-          onClick={() => onChange(key)}
+          value={key}
+          className="min-h-9 flex-1 bg-paper px-3 py-1 text-[0.92rem] whitespace-nowrap hover:bg-violet-soft data-[state=checked]:bg-violet data-[state=checked]:font-semibold data-[state=checked]:text-on-violet"
         >
           {name}
-        </button>
+        </RadioGroup.Item>
       ))}
-    </div>
+    </RadioGroup.Root>
   )
 }

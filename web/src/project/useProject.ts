@@ -166,11 +166,24 @@ export function useProjectChanges() {
           }),
         ),
       ),
+    mendAll: (code: string | null) =>
+      run(async (now) =>
+        taken(
+          await api.POST('/api/projects/{id}/remedies/kind/apply', {
+            params: path,
+            body: { expectedRevision: now.revision, code },
+          }),
+        ),
+      ),
     reload: () => cache.invalidateQueries({ queryKey: key(id) }),
   }
 }
 
 export type Changes = ReturnType<typeof useProjectChanges>
+
+/** What a decision is until the maker takes another; undefined until the server has said it. */
+export const useUsual = () =>
+  useQuery({ queryKey: ['usual'], queryFn: async () => taken(await api.GET('/api/usual')), staleTime: Infinity }).data
 
 export function useCatalog() {
   return useQuery({ queryKey: ['catalog'], queryFn: async () => taken(await api.GET('/api/catalog')), staleTime: Infinity })

@@ -1,21 +1,33 @@
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
+using AnvilPlan.Formats.Fonts;
 
 namespace AnvilPlan.Formats.Drawing.Sheets;
 
 /// <summary>A rectangle along the axes of a drawing, mm.</summary>
 public readonly record struct Field(Uv Min, Uv Max)
 {
-    /// <summary>Of a letter with what is left before the next, in sizes of its type: no wider in any face that ships.</summary>
-    private const double LetterShare = 0.6;
-
     /// <summary>What hangs below the line and what stands above it, in sizes of the type.</summary>
     private const double Below = 0.22, Above = 0.78;
 
-    public static double WidthOf(string text, double sizeMm) => text.Length * LetterShare * sizeMm;
+    /// <summary>About a figure, in sizes of its type.</summary>
+    private const double FrameAcross = 0.4, FrameUp = 0.25;
 
-    /// <summary>What a text takes.</summary>
+    public static double WidthOf(string text, double sizeMm) => Typefaces.WidthOf(text) * sizeMm;
+
+    /// <summary>With its frame, along the way that it reads.</summary>
+    public static double WidthOf(TextStroke text) =>
+        WidthOf(text.Text, text.Height) + (text.Figure is null ? 0 : 2 * FrameAcross * text.Height);
+
+    /// <summary>What a text takes; one that may be typed into has a frame about it.</summary>
     public static Field Of(TextStroke text)
+    {
+        var bare = Bare(text);
+        var frame = text.Figure is null ? default : new Uv(FrameAcross * text.Height, FrameUp * text.Height);
+        return new(bare.Min - frame, bare.Max + frame);
+    }
+
+    private static Field Bare(TextStroke text)
     {
         var width = WidthOf(text.Text, text.Height);
         var from = text.Anchor switch { TextAnchor.Start => 0, TextAnchor.Middle => -width / 2, _ => -width };
@@ -51,10 +63,12 @@ public readonly record struct Field(Uv Min, Uv Max)
 }
 
 /// <summary>Keeps texts of a drawing off each other and off its lines.</summary>
-public sealed class Placer
+/// <param name="cellMm">What lies in the same cells of a grid is compared: about the length of a word.</param>
+public sealed class Placer(double cellMm)
 {
-    private readonly List<Field> _taken = [];
-    private readonly List<(Uv A, Uv B)> _lines = [];
+    private readonly Dictionary<(int, int), List<Field>> _taken = [];
+    private readonly Dictionary<(int, int), List<Field>> _barred = [];
+    private readonly Dictionary<(int, int), List<(Uv A, Uv B)>> _lines = [];
 
     /// <summary>Lines that texts keep off.</summary>
     public void Keep(IEnumerable<Uv> along, bool closed)
@@ -62,33 +76,69 @@ public sealed class Placer
         var points = along.ToList();
         for (var i = 0; i + 1 < points.Count; i++)
         {
-            _lines.Add((points[i], points[i + 1]));
+            Keep(points[i], points[i + 1]);
         }
 
         if (closed && points.Count > 2)
         {
-            _lines.Add((points[^1], points[0]));
+            Keep(points[^1], points[0]);
         }
     }
 
-    public void Take(Field field) => _taken.Add(field);
-
-    public bool Free(Field field) => !_taken.Exists(t => t.Overlaps(field)) && !_lines.Exists(l => field.Meets(l.A, l.B));
-
-    /// <summary>The first that is free, and takes its room; null when none is.</summary>
-    public TextStroke? First(IEnumerable<TextStroke> texts, double airMm)
+    private void Keep(Uv a, Uv b)
     {
-        foreach (var text in texts)
+        foreach (var cell in Cells(Between(a, b)).Where(c => Cell(c).Meets(a, b)))
         {
-            var field = Field.Of(text).Grow(airMm);
-            if (Free(field))
+            In(_lines, cell).Add((a, b));
+        }
+    }
+
+    /// <summary>A text stands there.</summary>
+    public void Take(Field field) => Put(_taken, field);
+
+    /// <summary>No text may stand there, but a leader may end in it.</summary>
+    public void Bar(Field field) => Put(_barred, field);
+
+    private void Put(Dictionary<(int, int), List<Field>> into, Field field)
+    {
+        foreach (var cell in Cells(field))
+        {
+            In(into, cell).Add(field);
+        }
+    }
+
+    public bool Free(Field field) => Cells(field).All(c => !In(_taken, c).Exists(t => t.Overlaps(field))
+        && !In(_barred, c).Exists(t => t.Overlaps(field)) && !In(_lines, c).Exists(l => field.Meets(l.A, l.B)));
+
+    /// <summary>True when a line meets no text.</summary>
+    public bool Passes(Uv a, Uv b) => Cells(Between(a, b)).All(c => !In(_taken, c).Exists(t => t.Meets(a, b)));
+
+    private static Field Between(Uv a, Uv b) =>
+        new(new(Math.Min(a.U, b.U), Math.Min(a.V, b.V)), new(Math.Max(a.U, b.U), Math.Max(a.V, b.V)));
+
+    private IEnumerable<(int, int)> Cells(Field field)
+    {
+        int At(double mm) => (int)Math.Floor(mm / cellMm);
+        for (var i = At(field.Min.U); i <= At(field.Max.U); i++)
+        {
+            for (var j = At(field.Min.V); j <= At(field.Max.V); j++)
             {
-                _taken.Add(field);
-                return text;
+                yield return (i, j);
             }
         }
+    }
 
-        return null;
+    private Field Cell((int U, int V) cell) =>
+        new(new(cell.U * cellMm, cell.V * cellMm), new((cell.U + 1) * cellMm, (cell.V + 1) * cellMm));
+
+    private static List<T> In<T>(Dictionary<(int, int), List<T>> cells, (int, int) cell)
+    {
+        if (!cells.TryGetValue(cell, out var there))
+        {
+            cells[cell] = there = [];
+        }
+
+        return there;
     }
 
     /// <summary>

@@ -43,7 +43,7 @@ internal static class Prisms
             part.Pose.VectorInSpace(part.Frame.Normal) * -part.ThicknessMm);
     }
 
-    private static Prism Of(Place of, Stuff stuff, Box box, Pose? pose)
+    public static Prism Of(Place of, Stuff stuff, Box box, Pose? pose)
     {
         var (min, max) = (box.Min, box.Max);
         Point3[] top = [new(min.X, min.Y, max.Z), new(max.X, min.Y, max.Z), max, new(min.X, max.Y, max.Z)];

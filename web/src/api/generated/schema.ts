@@ -4,6 +4,22 @@
  */
 
 export interface paths {
+    "/api/usual": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["usualDecisions"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/lengths": {
         parameters: {
             query?: never;
@@ -372,6 +388,38 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{id}/remedies/kind": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["remediesOfKind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/remedies/kind/apply": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["applyRemediesOfKind"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{id}/files": {
         parameters: {
             query?: never;
@@ -718,6 +766,102 @@ export interface paths {
         get?: never;
         put?: never;
         post: operations["previewFigure"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/drawings/section/{view}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["section"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/drawings/part": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["partDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/drawings/net": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["netDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/drawings/nest/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["nestDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/drawings/bar/{number}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["barDrawing"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/projects/{id}/drawings/assembly/{view}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["assemblyDrawing"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1960,6 +2104,7 @@ export interface components {
             /** @description What is built besides panels and plates: rail frames, wraps, racks and the like. */
             structures: components["schemas"]["Structure"][];
             engraved: null | components["schemas"]["Engraved"];
+            /** @description How what is glued is glued; to begin with by the glue for a box of many joints. */
             glueUp: components["schemas"]["GlueUp"];
         };
         DesignEdit: {
@@ -2105,6 +2250,12 @@ export interface components {
             /** @description The blocks that it fills; one, its body, for most. */
             blocks: components["schemas"]["Box"][];
             pose: null | components["schemas"]["Pose"];
+        };
+        /** @description What a shift across and up a section does to a device's place on its deck: so many mm of u and of v for one mm of each. */
+        DevicePush: {
+            deviceId: string;
+            across: components["schemas"]["Uv"];
+            up: components["schemas"]["Uv"];
         };
         Diagonals: {
             /** @description Name of one of the plan's frames. */
@@ -2641,6 +2792,15 @@ export interface components {
             /** Format: double */
             insetMm: number;
         };
+        /** @description A dimension that is a decision: whoever reads it may put another in its place. */
+        Figure: {
+            /** @description As the project knows it. */
+            id: string;
+            /** @description What it measures. */
+            name: string;
+            /** Format: double */
+            mm: number;
+        };
         FigureChoice: {
             /** Format: int32 */
             expectedRevision: number;
@@ -3036,6 +3196,11 @@ export interface components {
             fromOutline: boolean;
             holes: components["schemas"]["MountHole"][];
         };
+        /**
+         * @description What a line of a shop drawing stands for; every writer gives each its own weight and colour.
+         * @enum {unknown}
+         */
+        Ink: "outline" | "cut" | "pocket" | "drill" | "mark" | "dimension" | "lettering" | "hatch" | "grain" | "paper" | "behind" | "device" | "section" | "room" | "stop" | "faint";
         /** @description One board of a joint as it is laid out. */
         JointBoard: {
             partId: string;
@@ -3110,6 +3275,18 @@ export interface components {
             depthMm: number;
             /** Format: double */
             heightMm: number;
+        };
+        /** @description What was tried for several snags, step by step, with what all of it together would do. */
+        KindOffer: {
+            steps: components["schemas"]["MendStep"][];
+            consequences: components["schemas"]["Consequences"];
+        };
+        /** @description Snags that are to be mended together. */
+        KindQuestion: {
+            /** Format: int32 */
+            expectedRevision: number;
+            /** @description Of which kind; null = all that stop the plan. */
+            code: null | string;
         };
         /** @description How true a process is here: stated, or from coupons. */
         KnownTolerance: {
@@ -3400,6 +3577,11 @@ export interface components {
             /** Format: double */
             plusMinusMm: number;
             from: string;
+        };
+        /** @description A snag and the remedy that mended it. */
+        MendStep: {
+            snag: string;
+            remedy: string;
         };
         /** @description Something sawn, milled or cut into a part that is not a drilled hole, as a line of its table. mm, in the part's u and v. */
         MilledRow: {
@@ -3791,6 +3973,13 @@ export interface components {
             /** @description Cut from sheet, with a drawing of its own. */
             flat: boolean;
         };
+        /** @description A part with what its holes and cuts are called by, by their ids. */
+        PartDrawing: {
+            sheet: components["schemas"]["ScreenSheet"];
+            marks: {
+                [key: string]: string;
+            };
+        };
         /** @enum {unknown} */
         PartEdge: "uLeast" | "uMost" | "vLeast" | "vMost";
         /** @enum {unknown} */
@@ -4158,6 +4347,71 @@ export interface components {
         };
         /** @enum {unknown} */
         SalvageKind: "device" | "screw";
+        ScreenMark: components["schemas"]["ScreenMarkScreenLine"] | components["schemas"]["ScreenMarkScreenArea"] | components["schemas"]["ScreenMarkScreenText"];
+        /** @description Filled by the rule of even and odd. */
+        ScreenMarkScreenArea: {
+            /** @enum {string} */
+            kind: "area";
+            path: string;
+            stuff: null | components["schemas"]["Stuff"];
+            ink: components["schemas"]["Ink"];
+            of: null | components["schemas"]["Place"];
+        };
+        ScreenMarkScreenLine: {
+            /** @enum {string} */
+            kind: "line";
+            /** @description As the path of an SVG. */
+            path: string;
+            dashed: boolean;
+            ink: components["schemas"]["Ink"];
+            of: null | components["schemas"]["Place"];
+        };
+        ScreenMarkScreenText: {
+            /** @enum {string} */
+            kind: "text";
+            /**
+             * Format: double
+             * @description Where its line begins, has its middle or ends.
+             */
+            u: number;
+            /** Format: double */
+            v: number;
+            /** Format: double */
+            sizeMm: number;
+            /**
+             * Format: double
+             * @description What it takes, with the frame of a figure.
+             */
+            widthMm: number;
+            text: string;
+            anchor: components["schemas"]["TextAnchor"];
+            /**
+             * Format: double
+             * @description Clockwise on the screen.
+             */
+            turnDeg: number;
+            figure: null | components["schemas"]["Figure"];
+            ink: components["schemas"]["Ink"];
+            of: null | components["schemas"]["Place"];
+        };
+        /**
+         * @description A sheet as a screen paints it: in millimetres of paper, down the screen, from its upper left corner. Whoever paints it knows no
+         *     geometry.
+         */
+        ScreenSheet: {
+            title: string;
+            /** Format: double */
+            widthMm: number;
+            /** Format: double */
+            heightMm: number;
+            /**
+             * Format: double
+             * @description Millimetres of the thing to one of paper.
+             */
+            unitMm: number;
+            /** @description In order: what is painted later lies on top. */
+            marks: components["schemas"]["ScreenMark"][];
+        };
         /** @description One kind of screw at one place: what it is, how long and why. Lengths in mm. */
         ScrewChoice: {
             id: string;
@@ -4253,6 +4507,11 @@ export interface components {
             cancelled: boolean;
             /** @description When nothing was found, or nothing but what stands: one sentence. */
             why: null | string;
+        };
+        /** @description A section with how its devices are pushed about in it. */
+        SectionDrawing: {
+            sheet: components["schemas"]["ScreenSheet"];
+            pushes: components["schemas"]["DevicePush"][];
         };
         /** @description A flat area as corners to paint: its rim counter-clockwise, and what is cut out of its inside. */
         SeenArea: {
@@ -4910,6 +5169,8 @@ export interface components {
             /** Format: double */
             to: number;
         };
+        /** @enum {unknown} */
+        TextAnchor: "start" | "middle" | "end";
         /** @description The weight at which another option comes to the front. */
         TippingPoint: {
             criterionId: string;
@@ -5035,6 +5296,15 @@ export interface components {
          * @enum {unknown}
          */
         UsedAt: "desk" | "floor" | "shelf" | "drawer" | "wall" | "insideAnother";
+        /** @description What a decision is until the maker takes another. */
+        UsualDecisions: {
+            feet: components["schemas"]["Feet"];
+            engraved: components["schemas"]["Engraved"];
+            /** @description Between a device and holes that it does not meet. */
+            plate: components["schemas"]["Adapter"];
+            tray: components["schemas"]["Tray"];
+            flanges: components["schemas"]["TrayFlanges"];
+        };
         /** @description A position in a plane of its own, mm: u to the right, v up, seen from the face that is named with it. */
         Uv: {
             /** Format: double */
@@ -5241,6 +5511,26 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    usualDecisions: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["UsualDecisions"];
+                };
+            };
+        };
+    };
     readLength: {
         parameters: {
             query: {
@@ -6773,6 +7063,130 @@ export interface operations {
             };
         };
     };
+    remediesOfKind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KindQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KindOffer"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    applyRemediesOfKind: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KindQuestion"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ProjectView"];
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
     listFiles: {
         parameters: {
             query?: {
@@ -8151,6 +8565,278 @@ export interface operations {
             };
             /** @description Conflict */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    section: {
+        parameters: {
+            query: {
+                through?: string;
+                chains?: boolean;
+                width: number;
+                height: number;
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                view: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SectionDrawing"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    partDrawing: {
+        parameters: {
+            query: {
+                part: string;
+                turned?: boolean;
+                width: number;
+                height: number;
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PartDrawing"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    netDrawing: {
+        parameters: {
+            query: {
+                width: number;
+                height: number;
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenSheet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    nestDrawing: {
+        parameters: {
+            query: {
+                width: number;
+                height: number;
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenSheet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    barDrawing: {
+        parameters: {
+            query: {
+                width: number;
+                height: number;
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenSheet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    assemblyDrawing: {
+        parameters: {
+            query: {
+                width: number;
+                height: number;
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+                view: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenSheet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

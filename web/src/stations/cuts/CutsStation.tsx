@@ -5,7 +5,7 @@ import { usePreferences } from '../../kit/preferences'
 import { money } from '../../kit/units'
 import { WhyFigure } from '../../kit/why'
 import { useProject } from '../../project/context'
-import { SheetDrawing } from './SheetDrawing'
+import { BarDrawing, SheetDrawing } from './SheetDrawing'
 
 /** The cut list beside the nest: point at a row to find it on its sheet, and the other way round. */
 export function CutsStation() {
@@ -53,10 +53,10 @@ export function CutsStation() {
       <Pane title="Sheets and bars">
         {cuts.tooLarge.length > 0 && <p className="mb-3 text-stop">No stock gives: {cuts.tooLarge.join(', ')}. See the snags.</p>}
         {cuts.sheets.map((s, i) => (
-          <SheetDrawing key={i} sheet={s} />
+          <SheetDrawing key={i} sheet={s} number={i + 1} />
         ))}
         {cuts.bars.map((b, i) => (
-          <BarDrawing key={i} bar={b} />
+          <BarDrawing key={i} bar={b} number={i + 1} />
         ))}
         <p className="text-[0.85rem] text-dim">
           Caution: push stick, riving knife and guard at the saw; no gloves near a running blade; dust mask.
@@ -119,50 +119,5 @@ function PartTable({ parts }: { parts: Schemas['Part'][] }) {
         </tbody>
       </table>
     </div>
-  )
-}
-
-function BarDrawing({ bar }: { bar: Schemas['BarLayout'] }) {
-  const { view, focus, setFocus } = useProject()
-  const { length } = usePreferences()
-  const height = bar.lengthMm * 0.035
-  return (
-    <figure className="mb-4">
-      <figcaption className="mb-1 flex justify-between gap-2">
-        <span>
-          <b>
-            {bar.count > 1 && `${bar.count} alike: `}
-            {bar.material} {bar.section}
-          </b>
-          , {length(bar.lengthMm)}
-        </span>
-        <span className="text-dim">rest {length(bar.restMm)}</span>
-      </figcaption>
-      <svg
-        viewBox={`-2 -2 ${bar.lengthMm + 4} ${height + 4}`}
-        className="w-full"
-        role="group"
-        aria-label={`Bar of ${bar.material}`}
-      >
-        <rect width={bar.lengthMm} height={height} fill="var(--bench)" stroke="var(--ink)" vectorEffect="non-scaling-stroke" />
-        {bar.pieces.map((p, i) => (
-          <g key={i} onMouseEnter={() => setFocus(p.partId)}>
-            <rect
-              x={p.x}
-              width={p.lengthMm}
-              height={height}
-              fill={focus === p.partId ? 'var(--brass-soft)' : 'var(--paper)'}
-              stroke={focus === p.partId ? 'var(--brass)' : 'var(--ink)'}
-              strokeWidth={focus === p.partId ? 3 : 1.2}
-              vectorEffect="non-scaling-stroke"
-            />
-            <text x={p.x + p.lengthMm / 2} y={height * 0.68} fontSize={height * 0.55} textAnchor="middle" fill="var(--ink)">
-              {length(p.lengthMm)}
-            </text>
-            <title>{view.plan.parts.find((x) => x.id === p.partId)?.name}</title>
-          </g>
-        ))}
-      </svg>
-    </figure>
   )
 }

@@ -3,7 +3,7 @@ import type { Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField, NumberField, TextField } from '../../kit/fields'
 import { useProject } from '../../project/context'
-import { useCatalog } from '../../project/useProject'
+import { useCatalog, useUsual } from '../../project/useProject'
 import { StockOptions } from './StockOptions'
 
 const FROM: Record<Schemas['TrayPlane'], string> = {
@@ -25,37 +25,26 @@ export function DecksPane() {
   const { trays } = view.design
   const set = (id: string, label: string, part: Partial<Schemas['Tray']>) =>
     void changes.edit(label, (d) => ({ ...d, trays: d.trays.map((t) => (t.id === id ? { ...t, ...part } : t)) }))
+  const usual = useUsual()
   const add = () =>
+    usual &&
     void changes.edit('Add a tray', (d) => {
       let n = d.trays.length + 1
       while (d.trays.some((t) => t.id === `tray-${n}`) || d.devices.some((x) => x.id === `tray-${n}`)) n++
       return {
         ...d,
-        trays: [
-          ...d.trays,
-          {
-            id: `tray-${n}`,
-            name: `Tray ${n}`,
-            materialId: 'aluminium-5052',
-            nominalMm: 2,
-            measuredMm: null,
-            undersideMm: 30,
-            gapMm: 1,
-            support: 'rails',
-            railBarId: 'aluminium-6061-15x15',
-            plane: 'level',
-            drawer: null,
-            drilled: [],
-            locked: false,
-            stiffenerBarId: null,
-            housingMm: null,
-            flanges: null,
-          },
-        ],
+        trays: [...d.trays, { ...usual.tray, id: `tray-${n}`, name: `Tray ${n}` }],
       }
     })
   return (
-    <Pane title="Trays and plates" actions={<Button onClick={add}>Add a tray</Button>}>
+    <Pane
+      title="Trays and plates"
+      actions={
+        <Button disabled={!usual} onClick={add}>
+          Add a tray
+        </Button>
+      }
+    >
       {trays.length === 0 && <Empty>No tray. Hardware can also stand on the bottom or hang on any panel.</Empty>}
       {trays.map((t) => (
         <div key={t.id} className="mb-3 grid grid-cols-2 gap-2 border-b border-hair pb-3 last:mb-0 last:border-b-0 last:pb-0">
@@ -98,8 +87,10 @@ export function DecksPane() {
               value={t.support === 'rails' ? (t.railBarId ?? '') : t.support}
               onChange={(e) => {
                 const value = e.target.value
-                if (value === 'flanges')
-                  return set(t.id, 'Tray support', { support: value, flanges: atWalls(t.flanges), drawer: null })
+                if (value === 'flanges') {
+                  const folded = t.flanges ?? usual?.flanges
+                  return folded && set(t.id, 'Tray support', { support: value, flanges: atWalls(folded), drawer: null })
+                }
                 set(
                   t.id,
                   'Tray support',
@@ -204,11 +195,11 @@ export function DecksPane() {
   )
 }
 
-const USUAL: Schemas['TrayFlanges'] = { edges: 'walls', behind: false, heightMm: 20, radiusMm: 2, turnDeg: 90, join: 'rivetNuts' }
-
-/** Flanges that can carry a tray: what is folded already, with the edges beside the walls among it. */
-const atWalls = (flanges: Schemas['TrayFlanges'] | null | undefined): Schemas['TrayFlanges'] =>
-  flanges ? { ...flanges, edges: flanges.edges === 'free' ? 'all' : flanges.edges } : USUAL
+/** Flanges that can carry a tray: those beside the walls are among them. */
+const atWalls = (flanges: Schemas['TrayFlanges']): Schemas['TrayFlanges'] => ({
+  ...flanges,
+  edges: flanges.edges === 'free' ? 'all' : flanges.edges,
+})
 
 /** Which edges of a sheet are folded over, and how. */
 function FlangesFields({
@@ -219,6 +210,8 @@ function FlangesFields({
   onChange: (label: string, part: Partial<Schemas['Tray']>) => void
 }) {
   const { flanges } = tray
+  const usual = useUsual()
+  const folded = flanges ?? usual?.flanges
   const set = (label: string, part: Partial<Schemas['TrayFlanges']>) =>
     flanges && onChange(label, { flanges: { ...flanges, ...part } })
   return (
@@ -229,7 +222,7 @@ function FlangesFields({
           onChange={(e) => {
             const edges = e.target.value as Schemas['FlangedEdges'] | ''
             if (edges === '') onChange('Flat tray', { flanges: null, ...(tray.support === 'flanges' ? { support: 'none' } : {}) })
-            else onChange('Folded edges', { flanges: { ...(flanges ?? USUAL), edges } })
+            else if (folded) onChange('Folded edges', { flanges: { ...folded, edges } })
           }}
         >
           <option value="">none, a flat plate</option>

@@ -1,3 +1,4 @@
+import { useSearchParams } from 'react-router'
 import { lazy, Suspense, useState } from 'react'
 import type { Schemas } from '../../api/client'
 import { Empty, Field, Pane, Select } from '../../kit/controls'
@@ -5,14 +6,14 @@ import { LengthField } from '../../kit/fields'
 import { Keys } from '../../kit/tabs'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
-import { BoxView } from './BoxView'
-import { ChainEditor } from './ChainEditor'
 import { depthFollows } from './decks'
 import { DecksPane } from './DecksPane'
 import { LinksPane } from './LinksPane'
 import { MockUpPane } from './MockUpPane'
+import type { ViewKey } from './SectionDrawing'
 import { PlaceEditor } from './PlaceEditor'
 import { PocketsPane } from './PocketsPane'
+import { OtherViews, SectionsPane, throughs, VIEWS } from './SectionsPane'
 import { ShellSearchPane } from './ShellSearchPane'
 import { deviceAt } from '../../project/places'
 
@@ -22,7 +23,7 @@ const SolidView = lazy(() => import('./SolidView').then((m) => ({ default: m.Sol
 const templateOf = (id: string) => id.split('@')[0] ?? id
 
 type Look = 'views' | 'solid' | 'mockUp'
-type Side = 'chains' | 'decks' | 'cables' | 'shells' | 'pockets'
+type Side = 'views' | 'decks' | 'cables' | 'shells' | 'pockets'
 
 /** Where everything stands: views, solid model or mock-up, beside chains, decks, cables and the search for a shell. */
 export function FitStation() {
@@ -34,44 +35,41 @@ export function FitStation() {
     change(id, 'Move a device', (d) => ({ ...d, uMm: round(d.uMm + du), vMm: round(d.vMm + dv) }))
   const turn = (id: string) => change(id, 'Turn a device', (d) => ({ ...d, quarterTurns: (d.quarterTurns + 1) % 4 }))
   const [look, setLook] = useState<Look>('views')
-  const [side, setSide] = useState<Side>('chains')
-  const { x: w, y: d, z: h } = view.plan.outer.max
-  const margin = Math.max(w, d, h) * 0.07 + 8
-  const room = 2 * margin
+  const [side, setSide] = useState<Side>('views')
   const chosen = deviceAt(focus)
   const device = chosen === null ? undefined : view.design.devices.find((d) => d.id === templateOf(chosen))
+  const [search, setSearch] = useSearchParams()
+  const [picked, setPicked] = useState<string | null>(null)
+  const main = VIEWS.find((v) => v === search.get('view')) ?? 'front'
+  const open = (which: ViewKey) =>
+    setSearch(
+      (now) => {
+        now.set('view', which)
+        return now
+      },
+      { replace: true },
+    )
+  const through = throughs(view)
+  const cut = through.some(([k]) => k === chosen) ? chosen : (picked ?? through[0]?.[0] ?? null)
+  const shown = (
+    <Keys
+      label="Shown as"
+      value={look}
+      onChange={setLook}
+      options={[
+        ['views', 'Section'],
+        ['solid', 'Solid'],
+        ['mockUp', 'Mock-up'],
+      ]}
+    />
+  )
   return (
     <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_23rem]">
       <div className="flex min-h-[26rem] min-w-0 flex-col gap-2 border border-line bg-paper p-3">
-        <div className="max-w-sm">
-          <Keys
-            label="Shown as"
-            value={look}
-            onChange={setLook}
-            options={[
-              ['views', 'Three views'],
-              ['solid', 'Solid'],
-              ['mockUp', 'Mock-up'],
-            ]}
-          />
-        </div>
-        {look === 'views' && (
-          <div
-            className="grid min-h-0 flex-1 gap-2 max-[700px]:!grid-cols-1 max-[700px]:!grid-rows-none"
-            style={{
-              gridTemplateColumns: `minmax(0,${w + room}fr) minmax(0,${d + room}fr)`,
-              gridTemplateRows: `minmax(0,${d + room}fr) minmax(0,${h + room}fr)`,
-            }}
-          >
-            <BoxView which="top" margin={margin} onMove={move} onTurn={turn} />
-            <div className="overflow-auto text-[0.88rem] text-dim">
-              <p className="mb-1">Drag a device, or choose it and use the arrow keys.</p>
-              <p>Violet marks ports. A dashed red outline has a snag; dotted brass is room that must stay free.</p>
-              <BoxSize />
-            </div>
-            <BoxView which="front" margin={margin} onMove={move} onTurn={turn} />
-            <BoxView which="side" margin={margin} onMove={move} onTurn={turn} />
-          </div>
+        {look === 'views' ? (
+          <SectionsPane lead={shown} main={main} cut={cut} onCut={setPicked} onMove={move} onTurn={turn} />
+        ) : (
+          <div className="max-w-sm">{shown}</div>
         )}
         {look === 'solid' && (
           <Suspense fallback={<Empty>Loading the solid model.</Empty>}>
@@ -87,16 +85,17 @@ export function FitStation() {
           value={side}
           onChange={setSide}
           options={[
-            ['chains', 'Chains'],
+            ['views', 'Views'],
             ['decks', 'Decks'],
             ['cables', 'Cables'],
             ['shells', 'Shells'],
             ['pockets', 'Pockets'],
           ]}
         />
-        {side === 'chains' && (
-          <Pane title="Chains">
-            <ChainEditor />
+        {side === 'views' && (
+          <Pane title="The other views">
+            {look === 'views' && <OtherViews main={main} onOpen={open} cut={cut} onMove={move} onTurn={turn} />}
+            <BoxSize />
           </Pane>
         )}
         {side === 'decks' && <DecksPane />}
@@ -115,7 +114,7 @@ function BoxSize() {
   const set = (label: string, part: Partial<Schemas['PanelBox']>) =>
     void changes.edit(label, (d) => ({ ...d, box: { ...d.box, ...part } }))
   return (
-    <div className="mt-3 grid grid-cols-2 gap-2 text-ink">
+    <div className="grid grid-cols-2 gap-2">
       <LengthField label="Width" value={box.widthMm} onCommit={(v) => v !== null && set('Width', { widthMm: v })} />
       {depthFollows(view.design) ? (
         <Field label="Depth">

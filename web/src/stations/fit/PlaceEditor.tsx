@@ -3,11 +3,8 @@ import { Button, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { useProject } from '../../project/context'
 import { screwed, screwsOf } from '../../project/mounting'
-import { useCatalog } from '../../project/useProject'
+import { useCatalog, useUsual } from '../../project/useProject'
 import { countedFromFront, decksOf } from './decks'
-
-/** What a plate between is, until another is chosen. */
-const PLATE: Schemas['Adapter'] = { materialId: 'aluminium-5052', nominalMm: 3, revealMm: null, bevelDeg: 0 }
 
 const SEEN: Record<Schemas['TrayPlane'], string> = {
   level: 'Seen from above, from the front left corner.',
@@ -137,13 +134,15 @@ function HeldBy({
   onChange: (label: string, change: (d: Schemas['Device']) => Schemas['Device']) => void
 }) {
   const { mounting } = device
+  const usual = useUsual()
   const strips = mounting.by === 'sticking' ? mounting : null
   const set = (next: Schemas['DeviceMounting']) => onChange('Hold it', (d) => ({ ...d, mounting: next }))
   const choose = (by: string) => {
     const screws = screwsOf(mounting)
     if (by === 'ownFixings' || by === 'deckHoles') set({ by, ...screws })
-    else if (by === 'adapter') set({ by, plate: PLATE, ...screws })
-    else {
+    else if (by === 'adapter') {
+      if (usual) set({ by, plate: usual.plate, ...screws })
+    } else {
       const { widthMm, lengthMm } = strips ?? { widthMm: 20, lengthMm: Math.round(Math.min(model.widthMm, 60)) }
       set({ by: 'sticking', kind: by as Schemas['StickKind'], widthMm, lengthMm })
     }

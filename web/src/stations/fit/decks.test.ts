@@ -1,16 +1,10 @@
 import { describe, expect, it } from 'vitest'
 import type { Design } from '../../project/useProject'
-import { countedFromFront, deckAxes, decksOf, depthFollows } from './decks'
+import { countedFromFront, decksOf, depthFollows } from './decks'
 
 const empty = { trays: [{ id: 'tray-1', name: 'Tray' }], devices: [], structures: [] } as unknown as Design
 
 describe('decks', () => {
-  it('runs u to the left on the back, as seen from outside', () => {
-    expect(deckAxes(empty, 'panel/back').u).toEqual({ axis: 'x', sign: -1 })
-    expect(deckAxes(empty, 'tray-1')).toEqual({ u: { axis: 'x', sign: 1 }, v: { axis: 'y', sign: 1 } })
-    const upright = { ...empty, trays: [{ ...empty.trays[0], plane: 'facesRight' }] } as Design
-    expect(deckAxes(upright, 'tray-1')).toEqual({ u: { axis: 'y', sign: 1 }, v: { axis: 'z', sign: 1 } })
-  })
   it('is measured from the front on a wall board alone', () => {
     const board = { ...empty, structures: [{ system: 'backBoard' }] } as unknown as Design
     expect(countedFromFront(board, 'panel/back')).toBe(true)

@@ -1,9 +1,6 @@
 import type { Schemas } from '../../api/client'
 import type { Design } from '../../project/useProject'
 
-export type AxisKey = 'x' | 'y' | 'z'
-type Along = { axis: AxisKey; sign: 1 | -1 }
-
 export const FACE_NAMES: Record<Schemas['Face'], string> = {
   left: 'Left side',
   right: 'Right side',
@@ -13,32 +10,10 @@ export const FACE_NAMES: Record<Schemas['Face'], string> = {
   top: 'Top',
 }
 
-const PANELS: Record<Schemas['Face'], { u: Along; v: Along }> = {
-  front: { u: { axis: 'x', sign: 1 }, v: { axis: 'z', sign: 1 } },
-  back: { u: { axis: 'x', sign: -1 }, v: { axis: 'z', sign: 1 } },
-  left: { u: { axis: 'y', sign: -1 }, v: { axis: 'z', sign: 1 } },
-  right: { u: { axis: 'y', sign: 1 }, v: { axis: 'z', sign: 1 } },
-  top: { u: { axis: 'x', sign: 1 }, v: { axis: 'y', sign: 1 } },
-  bottom: { u: { axis: 'x', sign: 1 }, v: { axis: 'y', sign: 1 } },
-}
-
-const PLANES: Record<Schemas['TrayPlane'], { u: Along; v: Along }> = {
-  level: PANELS.bottom,
-  facesFront: PANELS.front,
-  facesRight: PANELS.right,
-}
-
 const PANEL = 'panel/'
 
 /** A deck is a panel of the enclosure, or else a tray by its id. */
 export const isPanel = (deckId: string) => deckId.startsWith(PANEL)
-
-/** Along which axis a deck's u and v run, as its drawing shows them. */
-export function deckAxes(design: Design, deckId: string): { u: Along; v: Along } {
-  return isPanel(deckId)
-    ? PANELS[deckId.slice(PANEL.length) as Schemas['Face']]
-    : PLANES[design.trays.find((t) => t.id === deckId)?.plane ?? 'level']
-}
 
 /** A board on a wall is measured by one who stands before it; panels of a box, and project files, count from outside. */
 export function countedFromFront(design: Design, deckId: string): boolean {

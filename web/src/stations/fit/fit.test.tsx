@@ -1,12 +1,11 @@
-import { fireEvent, screen, within } from '@testing-library/react'
+import { fireEvent, screen, waitFor } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
 import { renderOpen, serve, someDevice, someTray, someView } from '../../../../tests/web/project'
-import { BoxView } from './BoxView'
-import { ChainEditor } from './ChainEditor'
 import { FitStation } from './FitStation'
 import { PlaceEditor } from './PlaceEditor'
+import { SectionDrawing, type ViewKey } from './SectionDrawing'
 
 const board = someDevice({ id: 'sbc', modelId: 'sbc-85', name: 'Recorder', deckId: 'tray-1', uMm: 20, vMm: 30, quarterTurns: 3 })
 
@@ -26,82 +25,116 @@ const place = (part: Partial<Schemas['DevicePlace']> = {}): Schemas['DevicePlace
   ...part,
 })
 
-const chains: Schemas['Chain'][] = [
-  {
-    id: 'sbc/z',
-    axis: 'z',
-    leans: false,
-    through: 'sbc',
-    title: 'Z through Recorder',
-    totalMm: 100,
-    slackMm: 68,
-    layers: [
-      { what: 'Bottom', fromMm: 0, thicknessMm: 12, kind: 'fixed', handle: 'panel/bottom' },
-      { what: 'Recorder', fromMm: 12, thicknessMm: 20, kind: 'fixed', handle: null },
-      { what: 'air', fromMm: 32, thicknessMm: 68, kind: 'slack', handle: 'box' },
+const view = () => someView({ design: { devices: [board] }, plan: { devices: [place()] } })
+
+const air: Schemas['Figure'] = { id: 'chain/sbc/z/2', name: 'air, layer 3', mm: 68 }
+
+const text = (u: number, figure: Schemas['Figure'] | null, words: string): Schemas['ScreenMark'] => ({
+  kind: 'text',
+  ink: 'device',
+  of: null,
+  u,
+  v: 20,
+  sizeMm: 3.8,
+  widthMm: 10,
+  text: words,
+  anchor: 'middle',
+  turnDeg: 0,
+  figure,
+})
+
+const outline = (of: string | null): Schemas['ScreenMark'] => ({
+  kind: 'line',
+  ink: 'device',
+  of,
+  path: 'M1,1 L9,1 L9,5 Z',
+  dashed: false,
+})
+
+/** What the server draws: two millimetres of the thing to one of paper, the device on a tray as it is seen in that view. */
+const section = (which: string): Schemas['SectionDrawing'] => ({
+  sheet: {
+    title: 'A section',
+    widthMm: 100,
+    heightMm: 60,
+    unitMm: 2,
+    marks: [
+      outline('shell/left'),
+      outline('device/sbc'),
+      // chains are asked for in the large one alone
+      ...(which === 'front' ? [text(50, air, '68'), text(60, { id: 'outside/width', name: 'Width', mm: 200 }, '200')] : []),
+      text(70, null, 'Recorder'),
     ],
   },
-  {
-    id: 'sbc/x',
-    axis: 'x',
-    leans: false,
-    through: 'sbc',
-    title: 'X through Recorder',
-    totalMm: 200,
-    slackMm: 0,
-    layers: [{ what: 'Left side', fromMm: 0, thicknessMm: 200, kind: 'fixed', handle: null }],
-  },
-]
+  pushes: [{ deviceId: 'sbc', across: { u: 1, v: 0 }, up: which === 'top' ? { u: 0, v: 1 } : { u: 0, v: 0 } }],
+})
 
-const view = () => someView({ design: { devices: [board] }, plan: { devices: [place()], chains } })
-
-beforeEach(() =>
-  serve({
-    '/api/catalog': () => ({ materials: [], sheets: [], bars: [], own: {}, hardware: [], threads: [] }),
-    '/api/lengths': (request) => ({
-      mm: Number(new URL(request.url).searchParams.get('text')),
-      text: '',
-      inches: '',
-      inchErrorMm: 0,
-    }),
+const served = {
+  '/api/catalog': () => ({ materials: [], sheets: [], bars: [], own: {}, hardware: [], threads: [] }),
+  '/api/lengths': (request: Request) => ({
+    mm: Number(new URL(request.url).searchParams.get('text')),
+    text: '',
+    inches: '',
+    inchErrorMm: 0,
   }),
-)
+  ...Object.fromEntries(
+    ['top', 'front', 'side'].map((which) => [
+      `/api/projects/00000000-0000-0000-0000-000000000001/drawings/section/${which}`,
+      () => section(which),
+    ]),
+  ),
+}
 
-describe('a view of the box', () => {
+beforeEach(() => serve(served))
+
+const drawn = (move: (id: string, du: number, dv: number) => void, which: ViewKey = 'top', open = view()) =>
+  renderOpen(<SectionDrawing view={which} through={null} chains={false} onMove={move} onTurn={() => {}} />, open)
+
+const recorder = () => screen.findByRole('button', { name: /^Recorder/ })
+
+describe('a section', () => {
   it.each([
     ['ArrowRight', {}, 1, 0],
     ['ArrowUp', {}, 0, 1],
     ['ArrowLeft', { shiftKey: true }, -10, 0],
     ['ArrowDown', { altKey: true }, 0, -0.1],
-  ] as const)('nudges a device on a tray by %s', (key, keys, du, dv) => {
+  ] as const)('nudges a device on a tray by %s', async (key, keys, du, dv) => {
     const move = vi.fn()
-    renderOpen(<BoxView which="top" margin={20} onMove={move} onTurn={() => {}} />, view())
-    fireEvent.keyDown(screen.getByRole('button', { name: 'Recorder' }), { key, ...keys })
+    drawn(move)
+    fireEvent.keyDown(await recorder(), { key, ...keys })
     expect(move).toHaveBeenCalledExactlyOnceWith('sbc', du, dv)
   })
 
-  it('leaves the height of a device on a tray alone', () => {
+  it('leaves alone what its deck has no way for', async () => {
     const move = vi.fn()
-    renderOpen(<BoxView which="front" margin={20} onMove={move} onTurn={() => {}} />, view())
-    fireEvent.keyDown(screen.getByRole('button', { name: 'Recorder' }), { key: 'ArrowUp' })
+    drawn(move, 'front')
+    fireEvent.keyDown(await recorder(), { key: 'ArrowUp' })
     expect(move).not.toHaveBeenCalled()
   })
 
-  it('counts u of the back from its other end, as seen from outside', () => {
+  it('is dragged as far as the thing is, not as the paper', async () => {
     const move = vi.fn()
-    renderOpen(
-      <BoxView which="front" margin={20} onMove={move} onTurn={() => {}} />,
-      someView({
-        design: { devices: [{ ...board, deckId: 'panel/back' }] },
-        plan: { devices: [place({ deckId: 'panel/back' })] },
-      }),
-    )
-    fireEvent.keyDown(screen.getByRole('button', { name: 'Recorder' }), { key: 'ArrowRight' })
-    expect(move).toHaveBeenCalledWith('sbc', -1, 0)
+    drawn(move)
+    const device = await recorder()
+    // 96 pixels of a page are 25.4 mm of paper, which are 50.8 of the thing; to half a millimetre
+    const point = (type: string, clientX: number) =>
+      fireEvent(device, new MouseEvent(type, { bubbles: true, clientX, clientY: 10 }))
+    point('pointerdown', 10)
+    point('pointermove', 106)
+    point('pointerup', 106)
+    expect(move).toHaveBeenCalledExactlyOnceWith('sbc', 51, 0)
   })
 
-  it('turns a device by its key and says which has a snag', () => {
-    const turn = vi.fn()
+  it('gives up a drag that ends where it began', async () => {
+    const move = vi.fn()
+    drawn(move)
+    const device = await recorder()
+    fireEvent.pointerDown(device, { clientX: 10, clientY: 10, pointerId: 1 })
+    fireEvent.pointerUp(device, { clientX: 10, clientY: 10, pointerId: 1 })
+    expect(move).not.toHaveBeenCalled()
+  })
+
+  it('says which device has a snag', async () => {
     const finding = {
       id: 'x',
       code: 'device-outside',
@@ -111,69 +144,52 @@ describe('a view of the box', () => {
       text: 'x',
       places: ['device/sbc'],
     }
-    renderOpen(
-      <BoxView which="top" margin={20} onMove={() => {}} onTurn={turn} />,
-      someView({ design: { devices: [board] }, plan: { devices: [place()], findings: [finding] } }),
-    )
-    fireEvent.keyDown(screen.getByRole('button', { name: 'Recorder, has a snag' }), { key: 'r' })
-    expect(turn).toHaveBeenCalledWith('sbc')
-  })
-
-  it('measures the chosen device to the inner walls', () => {
-    renderOpen(<BoxView which="top" margin={20} onMove={() => {}} onTurn={() => {}} />, view(), 'device/sbc')
-    // inner 12..188 and 12..138 against a body 40..110 and 50..100
-    const drawing = screen.getByRole('group', { name: /From above/ })
-    for (const text of ['28', '78', '38']) expect(within(drawing).getAllByText(text).length).toBeGreaterThan(0)
-  })
-
-  it('gives up a drag that ends where it began', () => {
-    const move = vi.fn()
-    renderOpen(<BoxView which="top" margin={20} onMove={move} onTurn={() => {}} />, view())
-    const device = screen.getByRole('button', { name: 'Recorder' })
-    fireEvent.pointerDown(device, { clientX: 10, clientY: 10, pointerId: 1 })
-    fireEvent.pointerUp(device, { clientX: 10, clientY: 10, pointerId: 1 })
-    expect(move).not.toHaveBeenCalled()
+    drawn(vi.fn(), 'top', someView({ design: { devices: [board] }, plan: { devices: [place()], findings: [finding] } }))
+    expect((await recorder()).getAttribute('aria-label')).toBe('Recorder, has a snag')
   })
 })
 
-describe('the chain editor', () => {
-  it('lists layers with kind and total, and only those that can be set have a field', () => {
-    renderOpen(<ChainEditor />, view())
-    expect(screen.getByRole('row', { name: /Recorder fixed 20/ })).toBeTruthy()
-    expect(screen.getByRole('row', { name: /Total/ }).textContent).toContain('100')
-    expect(screen.getAllByRole('textbox')).toHaveLength(2)
+describe('the figures of a section', () => {
+  const type = async (name: string, words: string) => {
+    const field = await screen.findByLabelText(name)
+    await userEvent.clear(field)
+    await userEvent.type(field, words)
+    return field
+  }
+
+  it('set a layer of a chain by the policy that is chosen', async () => {
+    const changes = renderOpen(<FitStation />, view())
+    await type('air, layer 3', '15{Enter}')
+    await vi.waitFor(() => expect(changes.setLayer).toHaveBeenCalledWith('sbc/z', 2, 15, 'useSlack'))
+    await userEvent.click(screen.getByRole('radio', { name: 'box changes' }))
+    await type('air, layer 3', '9{Enter}')
+    await vi.waitFor(() => expect(changes.setLayer).toHaveBeenCalledWith('sbc/z', 2, 9, 'changeBox'))
   })
 
-  it('sets a layer by the policy that is chosen, and the last air always by the box', async () => {
-    const changes = renderOpen(<ChainEditor />, view())
-    const bottom = screen.getByLabelText('Bottom, layer 1 mm')
-    await userEvent.clear(bottom)
-    await userEvent.type(bottom, '15{Enter}')
-    await vi.waitFor(() => expect(changes.setLayer).toHaveBeenCalledWith('sbc/z', 0, 15, 'useSlack'))
-    await userEvent.click(screen.getByLabelText(/the box changes/))
-    await userEvent.clear(bottom)
-    await userEvent.type(bottom, '9{Enter}')
-    await vi.waitFor(() => expect(changes.setLayer).toHaveBeenCalledWith('sbc/z', 0, 9, 'changeBox'))
-    await userEvent.click(screen.getByLabelText(/the air gives way/))
-    const air = screen.getByLabelText('air, layer 3 mm')
-    await userEvent.clear(air)
-    await userEvent.type(air, '60{Enter}')
-    await vi.waitFor(() => expect(changes.setLayer).toHaveBeenCalledWith('sbc/z', 2, 60, 'changeBox'))
+  it('set the size over all', async () => {
+    const changes = renderOpen(<FitStation />, view())
+    await type('Width', '240{Enter}')
+    await vi.waitFor(() => expect(changes.putFigure).toHaveBeenCalledWith('outside/width', 240))
   })
 
-  it('changes the axis', async () => {
-    renderOpen(<ChainEditor />, view())
-    await userEvent.selectOptions(screen.getByRole('combobox', { name: 'Running' }), 'left to right')
-    expect(screen.getByRole('row', { name: /Left side/ })).toBeTruthy()
+  it('are left as they were by Escape, and keep the sentence of a wrong length', async () => {
+    serve({
+      ...served,
+      '/api/lengths': () => ({ status: 422, detail: "'wide' is not a length." }),
+    })
+    renderOpen(<FitStation />, view())
+    const field = await type('Width', 'wide{Enter}')
+    expect((await screen.findByRole('alert')).textContent).toContain('not a length')
+    await userEvent.type(field, '{Escape}')
+    expect((field as HTMLInputElement).value).toBe('200')
+    expect(screen.queryByRole('alert')).toBeNull()
   })
 })
 
 describe('the fit station', () => {
-  it('turns a device from the third quarter back to none', () => {
+  it('turns a device from the third quarter back to none', async () => {
     const changes = renderOpen(<FitStation />, view())
-    fireEvent.keyDown(within(screen.getByRole('group', { name: /From above/ })).getByRole('button', { name: 'Recorder' }), {
-      key: 'r',
-    })
+    fireEvent.keyDown((await screen.findAllByRole('button', { name: 'Recorder' }))[0] as Element, { key: 'r' })
     const change = vi.mocked(changes.edit).mock.calls[0]?.[1]
     expect(change?.(view().design).devices[0]?.quarterTurns).toBe(0)
   })
@@ -273,13 +289,18 @@ describe('the chosen device', () => {
 describe('keys in a row', () => {
   it('are walked by arrows and wrap round', async () => {
     renderOpen(<FitStation />)
-    const chains = screen.getByRole('radio', { name: 'Chains' })
+    const chains = screen.getByRole('radio', { name: 'Views' })
     chains.focus()
-    await userEvent.keyboard('{ArrowLeft}')
-    expect(screen.getByRole('radio', { name: 'Pockets' }).getAttribute('aria-checked')).toBe('true')
-    await userEvent.keyboard('{ArrowRight}{ArrowRight}')
-    expect(screen.getByRole('radio', { name: 'Decks' }).getAttribute('aria-checked')).toBe('true')
-    expect(screen.getAllByRole('radio', { checked: true })).toHaveLength(2)
+    const down = (name: string) =>
+      waitFor(() => expect(screen.getByRole('radio', { name }).getAttribute('aria-checked')).toBe('true'))
+    // an arrow chooses while it is held
+    await userEvent.keyboard('{ArrowLeft>}')
+    await down('Pockets')
+    await userEvent.keyboard('{/ArrowLeft}{ArrowRight>}')
+    await down('Views')
+    await userEvent.keyboard('{/ArrowRight}{ArrowRight>}')
+    await down('Decks')
+    expect(screen.getAllByRole('radio', { checked: true })).toHaveLength(3)
   })
 
   it('measures a device on a wall board from its left edge and writes its place as files have it', async () => {

@@ -11,7 +11,7 @@ export function DeviceDrawing({ model }: { model: Schemas['HardwareModel'] }) {
   const left = Math.max(0, ...rooms.map((k) => -k.xMm))
   const below = Math.max(0, ...rooms.map((k) => -k.yMm))
   const beyond = Math.max(0, ...rooms.flatMap((k) => [k.xMm + k.widthMm - model.widthMm, k.yMm + k.depthMm - model.depthMm]))
-  const text = Math.max(model.widthMm, model.depthMm) * 0.05 + 1
+  const text = Math.max(model.widthMm, model.depthMm) * 0.055 + 1
   const margin = Math.max(Math.max(model.widthMm, model.depthMm) * 0.16 + 4, left + 2.2 * text, below + 2.2 * text, beyond + 2)
   return (
     <svg

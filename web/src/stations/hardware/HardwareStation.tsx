@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
 import { api, taken, type Schemas } from '../../api/client'
-import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
+import { Button, Empty, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField, TextField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { money } from '../../kit/units'
@@ -276,6 +276,8 @@ function DeviceLine({ device, models }: { device: Schemas['Device']; models: Mod
   const place = placeOfDevice(device.id)
   const open = focus === place
   const model = models.find((m) => m.id === device.modelId)
+  const setClosed = (portId: string, closed: boolean) =>
+    set('Port', { closedPorts: closed ? [...device.closedPorts, portId] : device.closedPorts.filter((c) => c !== portId) })
   const cabled = (portId: string) =>
     view.design.links.some(
       (l) => (l.fromDeviceId === device.id && l.fromPortId === portId) || (l.toDeviceId === device.id && l.toPortId === portId),
@@ -339,40 +341,22 @@ function DeviceLine({ device, models }: { device: Schemas['Device']; models: Mod
           {model?.ports
             .filter((p) => p.needsOpening)
             .map((p) => (
-              <label key={p.id} className="flex items-center gap-2 text-[0.92rem]">
-                <input
-                  type="checkbox"
-                  className="h-4 w-4 accent-violet"
-                  checked={!device.closedPorts.includes(p.id)}
-                  onChange={(e) =>
-                    set('Port', {
-                      closedPorts: e.target.checked
-                        ? device.closedPorts.filter((c) => c !== p.id)
-                        : [...device.closedPorts, p.id],
-                    })
-                  }
-                />
-                {p.name} reached from outside
-              </label>
+              <Tick
+                key={p.id}
+                label={`${p.name} reached from outside`}
+                checked={!device.closedPorts.includes(p.id)}
+                onChange={(open) => setClosed(p.id, !open)}
+              />
             ))}
           {model?.ports
             .filter((p) => !p.needsOpening && !cabled(p.id))
             .map((p) => (
-              <label key={p.id} className="flex items-center gap-2 text-[0.92rem]">
-                <input
-                  type="checkbox"
-                  className="h-4 w-4 accent-violet"
-                  checked={device.closedPorts.includes(p.id)}
-                  onChange={(e) =>
-                    set('Port', {
-                      closedPorts: e.target.checked
-                        ? [...device.closedPorts, p.id]
-                        : device.closedPorts.filter((c) => c !== p.id),
-                    })
-                  }
-                />
-                {p.name} stays unused
-              </label>
+              <Tick
+                key={p.id}
+                label={`${p.name} stays unused`}
+                checked={device.closedPorts.includes(p.id)}
+                onChange={(closed) => setClosed(p.id, closed)}
+              />
             ))}
           <div className="flex justify-end">
             <Button

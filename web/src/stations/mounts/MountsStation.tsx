@@ -2,11 +2,13 @@ import { useState, type ReactNode } from 'react'
 import type { Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
+import { Keys } from '../../kit/tabs'
 import { usePreferences } from '../../kit/preferences'
 import { WhyFigure, WhySentence } from '../../kit/why'
+import { useRoom, useZoom } from '../../kit/drawing/room'
 import { useProject } from '../../project/context'
 import { AssemblyMap, AssemblyTable } from './AssemblyMap'
-import { HoleMap } from './HoleMap'
+import { PartDrawing, usePartDrawing } from './PartDrawing'
 import { numberedHoles, type NumberedHole } from './holes'
 import { screwed, screwsOf } from '../../project/mounting'
 import { placeOfDevice } from '../../project/places'
@@ -16,19 +18,32 @@ const VIEW = 'view/'
 
 /** Hole map and table of a part, and the screws of the whole housing. */
 export function MountsStation() {
+  const { view } = useProject()
+  const { parts } = view.plan
+  const first = parts.find((p) => p.kind === 'tray') ?? parts[0]
+  return first ? <Mounts first={first} /> : <Empty>No part yet.</Empty>
+}
+
+function Mounts({ first }: { first: Schemas['Part'] }) {
   const { view, focus, setFocus } = useProject()
   const { parts } = view.plan
+  const { zoom, step, keys } = useZoom()
+  const { ground, paper } = useRoom({ zoom, step })
   const [picked, setPicked] = useState<string | null>(null)
   const [turned, setTurned] = useState(false)
-  const [hot, setHot] = useState<string | null>(null)
-  const carrier = view.plan.devices.find((d) => placeOfDevice(d.id) === focus)?.partId
-  const part = parts.find((p) => p.id === (picked ?? carrier ?? focus)) ?? parts.find((p) => p.kind === 'tray') ?? parts[0]
-  if (!part) return <Empty>No part yet.</Empty>
+  const [side, setSide] = useState<'drawn' | 'screws'>('drawn')
+  const pointed = focus?.startsWith('hole/') ? focus.slice('hole/'.length) : null
+  const [passed, setHot] = useState<string | null>(null)
+  const hot = passed ?? pointed
+  const bearer = pointed === null ? undefined : parts.find((p) => p.features.some((f) => f.id === pointed))?.id
+  const carrier = bearer ?? view.plan.devices.find((d) => placeOfDevice(d.id) === focus)?.partId
+  const part = parts.find((p) => p.id === (picked ?? carrier ?? focus)) ?? first
   const holes = numberedHoles(part)
   const chosen = picked ?? (focus === null && view.plan.views[0] ? VIEW + view.plan.views[0].id : null)
   const assembly = view.plan.views.find((v) => VIEW + v.id === chosen)
+  const drawing = usePartDrawing(part.id, turned, assembly ? null : paper)
   return (
-    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_27rem] lg:grid-rows-[minmax(0,3fr)_minmax(0,2fr)]">
+    <div className="grid gap-3 lg:h-full lg:grid-cols-[minmax(0,1fr)_28rem]">
       <div className="flex min-h-72 min-w-0 flex-col border border-line bg-paper">
         <div className="flex flex-wrap items-end gap-3 border-b border-hair px-3 py-2">
           <div className="w-56">
@@ -67,34 +82,42 @@ export function MountsStation() {
               <Button onClick={() => setTurned(!turned)}>Turn over</Button>
             </>
           )}
+          {keys}
         </div>
-        <div className="min-h-0 flex-1 p-2">
+        <div {...ground} className="m-2 min-h-[26rem] flex-1 overflow-auto">
           {assembly ? (
-            <AssemblyMap assembly={assembly} hot={hot} onHot={setHot} />
+            <AssemblyMap assembly={assembly} paper={paper} hot={hot} onHot={setHot} />
           ) : (
-            <HoleMap
-              part={part}
-              outline={view.outlines[part.id] ?? null}
-              holes={holes}
-              hot={hot}
-              onHot={setHot}
-              turned={turned}
-            />
+            drawing && <PartDrawing part={part} turned={turned} drawing={drawing} hot={hot} onHot={setHot} />
           )}
         </div>
       </div>
-      {assembly ? (
-        <Pane title={assembly.title} className="row-span-2">
+      <Pane
+        title={side === 'screws' ? 'Screws' : assembly ? assembly.title : `Holes in ${part.name.toLowerCase()}`}
+        actions={
+          <Keys
+            label="Beside the drawing"
+            value={side}
+            onChange={setSide}
+            options={[
+              ['drawn', assembly ? 'Measures' : 'Holes'],
+              ['screws', 'Screws'],
+            ]}
+          />
+        }
+      >
+        {side === 'screws' ? (
+          <Screws />
+        ) : assembly ? (
           <AssemblyTable assembly={assembly} />
-        </Pane>
-      ) : (
-        <Pane title={`Holes in ${part.name.toLowerCase()}`} className="row-span-2">
-          <HoleTable part={part} holes={holes} hot={hot} onHot={setHot} turned={turned} />
-          <EdgeHoleTable part={part} turned={turned} />
-          <MilledTable part={part} turned={turned} />
-        </Pane>
-      )}
-      <ScrewPane />
+        ) : (
+          <>
+            <HoleTable part={part} holes={holes} marks={drawing?.marks ?? {}} hot={hot} onHot={setHot} turned={turned} />
+            <EdgeHoleTable part={part} hot={hot} onHot={setHot} turned={turned} />
+            <MilledTable part={part} marks={drawing?.marks ?? {}} turned={turned} />
+          </>
+        )}
+      </Pane>
     </div>
   )
 }
@@ -102,12 +125,15 @@ export function MountsStation() {
 function HoleTable({
   part,
   holes,
+  marks,
   hot,
   onHot,
   turned,
 }: {
   part: Schemas['Part']
   holes: NumberedHole[]
+  /** What holes are called by in the drawing: one letter for each bit and setting. */
+  marks: Record<string, string>
   hot: string | null
   onHot: (id: string) => void
   turned: boolean
@@ -121,6 +147,7 @@ function HoleTable({
       <thead>
         <tr>
           <th>no</th>
+          <th>bit</th>
           <th className="text-right">u</th>
           <th className="text-right">v</th>
           <th className="pr-2 text-right">dia</th>
@@ -134,11 +161,12 @@ function HoleTable({
           return (
             <tr
               key={hole.id}
-              id={'hole-' + hole.id}
+              id={'hole/' + hole.id}
               className={`border-t border-hair ${hot === hole.id ? 'bg-brass-soft' : ''}`}
               onMouseEnter={() => onHot(hole.id)}
             >
               <td className="py-1 pr-2 text-right text-dim">{number}</td>
+              <td className="py-1 pr-2 text-violet">{marks[hole.id]}</td>
               <td className="py-1 pr-2 text-right text-[1.1rem]">
                 <PlaceFigure hole={hole} why={turned ? undefined : point?.whyU} name="u">
                   {length(turned ? part.lengthMm - hole.at.u : hole.at.u)}
@@ -207,7 +235,17 @@ const EDGES: Record<Schemas['PartEdge'], string> = {
 }
 
 /** Holes and slots that start in the ends and edges, as they lie in the drawing. */
-function EdgeHoleTable({ part, turned }: { part: Schemas['Part']; turned: boolean }) {
+function EdgeHoleTable({
+  part,
+  hot,
+  onHot,
+  turned,
+}: {
+  part: Schemas['Part']
+  hot: string | null
+  onHot: (id: string) => void
+  turned: boolean
+}) {
   const { length } = usePreferences()
   const order = Object.keys(EDGES)
   const holes = part.features
@@ -233,7 +271,12 @@ function EdgeHoleTable({ part, turned }: { part: Schemas['Part']; turned: boolea
         </thead>
         <tbody>
           {holes.map((h) => (
-            <tr key={h.id} className="border-t border-hair">
+            <tr
+              key={h.id}
+              id={'hole/' + h.id}
+              className={`border-t border-hair ${hot === h.id ? 'bg-brass-soft' : ''}`}
+              onMouseEnter={() => onHot(h.id)}
+            >
               <td className="py-1 pr-2 whitespace-nowrap">{word(h.edge)}</td>
               <td className="py-1 pr-2 text-right text-[1.1rem]">
                 {length(turned && across(h.edge) ? part.lengthMm - h.alongMm : h.alongMm)}
@@ -262,7 +305,7 @@ function EdgeHoleTable({ part, turned }: { part: Schemas['Part']; turned: boolea
 }
 
 /** What is sawn and milled: equal ones at equal steps as one line. */
-function MilledTable({ part, turned }: { part: Schemas['Part']; turned: boolean }) {
+function MilledTable({ part, marks, turned }: { part: Schemas['Part']; marks: Record<string, string>; turned: boolean }) {
   const { view } = useProject()
   const { length } = usePreferences()
   const rows = view.milled[part.id] ?? []
@@ -275,6 +318,7 @@ function MilledTable({ part, turned }: { part: Schemas['Part']; turned: boolean 
       <table className="w-full">
         <thead>
           <tr>
+            <th>no</th>
             <th>what</th>
             <th className="text-right">u</th>
             <th className="pr-2 text-right">v</th>
@@ -289,6 +333,7 @@ function MilledTable({ part, turned }: { part: Schemas['Part']; turned: boolean 
             const last = turned && r.step ? (r.count - 1) * r.step.u : 0
             return (
               <tr key={r.id} className="border-t border-hair align-top">
+                <td className="py-1 pr-2 text-right text-good">{marks[r.id]}</td>
                 <td className="py-1 pr-2">
                   {r.count > 1 && `${r.count} × `}
                   {r.what}
@@ -315,12 +360,12 @@ function MilledTable({ part, turned }: { part: Schemas['Part']; turned: boolean 
   )
 }
 
-function ScrewPane() {
+function Screws() {
   const { view, changes, setFocus } = useProject()
   const { length } = usePreferences()
   const { screws, standoffs } = view.plan
   return (
-    <Pane title="Screws">
+    <>
       <table className="w-full">
         <thead>
           <tr>
@@ -380,6 +425,6 @@ function ScrewPane() {
       <p className="mt-2 text-[0.85rem] text-dim">
         Caution: clamp before drilling, back up the exit side, cover or take out electronics near the drill.
       </p>
-    </Pane>
+    </>
   )
 }

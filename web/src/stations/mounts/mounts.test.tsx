@@ -1,8 +1,8 @@
-import { screen, within } from '@testing-library/react'
+import { fireEvent, screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it } from 'vitest'
-import { renderOpen, serve, someHole, somePart, someView } from '../../../../tests/web/project'
-import { bevelEnd, numberedHoles } from './holes'
+import { renderOpen, serve, someHole, somePart, someSheet, someView } from '../../../../tests/web/project'
+import { numberedHoles } from './holes'
 import { MountsStation } from './MountsStation'
 
 const holes = [
@@ -26,26 +26,6 @@ describe('holes', () => {
       [1, 'a/1'],
       [2, 'a/2'],
       [3, 'b/1'],
-    ])
-  })
-})
-
-describe('a bevel', () => {
-  const bevel = (edge: 'uLeast' | 'uMost' | 'vLeast' | 'vMost') =>
-    bevelEnd(
-      { kind: 'bevel', id: 'b', for: 'x', purpose: 'bevel', from: 'far', edge, angleDeg: 45 } as Parameters<typeof bevelEnd>[0],
-      100,
-      40,
-      6,
-    )
-  it('at 45 degrees ends as far in as the part is thick, along the whole edge', () => {
-    expect(bevel('vLeast').map((p) => [p.u, Math.round(p.v * 1e6) / 1e6])).toEqual([
-      [0, 6],
-      [100, 6],
-    ])
-    expect(bevel('uMost').map((p) => [Math.round(p.u * 1e6) / 1e6, p.v])).toEqual([
-      [94, 0],
-      [94, 40],
     ])
   })
 })
@@ -74,7 +54,7 @@ describe('the mounts station', () => {
   })
 
   it('shows a level from above first, with each rail by its middle, and parts when they are chosen', async () => {
-    serve({})
+    serve({ [`/api/projects/${view().id}/drawings/assembly/low`]: () => someSheet('f/low-rail-1', 'device/a') })
     const level = {
       id: 'low',
       title: 'Lower level, seen from above',
@@ -89,10 +69,13 @@ describe('the mounts station', () => {
       measures: [{ what: 'top of the rails', mm: 90, from: 'floor' }],
     }
     renderOpen(<MountsStation />, { ...view(), plan: { ...view().plan, views: [level] } })
-    const map = screen.getByRole('img', { name: /Lower level, seen from above: 2 rails/ })
-    expect(map.textContent).toContain('100')
-    expect(map.textContent).toContain('250')
-    expect(map.textContent).toContain('Battery')
+    const map = await screen.findByRole('group', { name: 'Lower level, seen from above' })
+    expect(map.textContent).toContain('Word f/low-rail-1')
+    const rail = map.querySelector('g[data-of="f/low-rail-1"]') as Element
+    fireEvent.mouseEnter(rail)
+    expect(rail.hasAttribute('data-chosen')).toBe(true)
+    fireEvent.mouseLeave(rail)
+    expect(rail.hasAttribute('data-chosen')).toBe(false)
     expect(screen.getByRole('row', { name: /top of the rails/ }).textContent).toContain('90')
     await userEvent.selectOptions(screen.getByLabelText('Part'), 'shell/back')
     expect(screen.getByRole('heading', { name: 'Holes in back' })).toBeTruthy()
@@ -114,87 +97,57 @@ describe('the mounts station', () => {
     expect(screen.getByRole('heading', { name: 'Holes in back' })).toBeTruthy()
   })
 
-  it('draws the part as it is left when its edges are cut, with sockets and holes from the edge in place', () => {
-    serve({})
-    const rim = [
-      { u: 12, v: 0 },
-      { u: 200, v: 0 },
-      { u: 200, v: 100 },
-      { u: 0, v: 100 },
-      { u: 0, v: 30 },
-      { u: 12, v: 30 },
-    ]
-    const cut = { for: 'edge/front-left', purpose: 'socket', from: 'seen' } as const
-    const square = [
-      { u: 190, v: 40 },
-      { u: 210, v: 40 },
-      { u: 210, v: 60 },
-      { u: 190, v: 60 },
-    ]
-    const part = somePart({
-      id: 'shell/left',
-      name: 'Left',
-      features: [
-        {
-          kind: 'notch',
-          id: 'n1',
-          ...cut,
-          outline: rim.slice(4).map((p) => ({ ...p, bulge: 0 })),
-          floor: null,
-          depthMm: null,
-          sizeWhy: '',
-        },
-        {
-          kind: 'notch',
-          id: 'n2',
-          ...cut,
-          outline: square.map((p) => ({ ...p, bulge: 0 })),
-          floor: null,
-          depthMm: 8,
-          sizeWhy: '',
-        },
-        {
-          kind: 'edgeHole',
-          id: 'e',
-          ...cut,
-          edge: 'uMost',
-          alongMm: 20,
-          fromSeenMm: 6,
-          diaMm: 8,
-          slotMm: null,
-          depthMm: 25,
-          sinkDiaMm: null,
-          sinkDeg: null,
-          counterboreDiaMm: null,
-          counterboreDeepMm: null,
-          thread: null,
-          why: '',
-        },
-        {
-          kind: 'opening',
-          id: 'o',
-          ...cut,
-          at: { u: 6, v: 15 },
-          widthMm: 12,
-          heightMm: 30,
-          cornerRadiusMm: 0,
-          sizeWhy: '',
-          placeWhy: '',
-        },
-      ],
+  it('shows the drawing of the server, with its letters in the table, and points at a hole in both', async () => {
+    const asked: string[] = []
+    serve({
+      [`/api/projects/${view().id}/drawings/part`]: (request) => {
+        asked.push(new URL(request.url).search)
+        return { sheet: someSheet('hole/a/1', 'hole/b/1'), marks: { 'a/1': 'A', 'b/1': 'B' } }
+      },
     })
-    renderOpen(<MountsStation />, someView({ plan: { parts: [part] }, outlines: { 'shell/left': [{ rim, inside: [] }] } }))
-    const map = screen.getByRole('group', { name: /^Left/ })
-    const paths = [...map.querySelectorAll('path')].map((p) => p.getAttribute('d'))
-    // v runs up, y runs down
-    expect(paths).toContain('M12 100L200 100L200 0L0 0L0 70L12 70Z')
-    expect(paths).toContain('M190 60L210 60L210 40L190 40Z')
-    expect(paths).toContain('M200 84L175 84L175 76L200 76Z')
-    expect(screen.getByRole('row', { name: /right end 20 6 8/ }).textContent).toContain('25')
+    renderOpen(<MountsStation />, view())
+    const map = await screen.findByRole('group', { name: /^Tray, 200 by 100, seen from/ })
+    const row = (number: number) => screen.getAllByRole('row')[number] as HTMLElement
+    expect([row(1).textContent, row(3).textContent].map((t) => t?.slice(0, 2))).toEqual(['1A', '3B'])
+    const hole = map.querySelector('g[data-of="hole/b/1"]') as Element
+    fireEvent.mouseEnter(hole)
+    expect(row(3).className).toContain('bg-brass-soft')
+    fireEvent.mouseEnter(row(1))
+    expect(map.querySelector('g[data-of="hole/a/1"]')?.hasAttribute('data-chosen')).toBe(true)
+    await userEvent.click(screen.getByRole('button', { name: 'Turn over' }))
+    expect(asked.at(-1)).toContain('turned=true')
+    await userEvent.click(screen.getByRole('button', { name: 'Larger' }))
+    const width = (search: string | undefined) => Number(new URLSearchParams(search).get('width'))
+    expect(width(asked.at(-1))).toBeCloseTo(width(asked.at(-2)) * 1.5)
+  })
+
+  it('tells holes from the ends as they lie in the drawing, and turns them over with it', async () => {
+    serve({})
+    const hole = {
+      kind: 'edgeHole',
+      id: 'e',
+      for: 'edge/front-left',
+      purpose: 'dowel',
+      from: 'seen',
+      edge: 'uMost',
+      alongMm: 20,
+      fromSeenMm: 4,
+      diaMm: 8,
+      slotMm: null,
+      depthMm: 25,
+      sinkDiaMm: null,
+      sinkDeg: null,
+      counterboreDiaMm: null,
+      counterboreDeepMm: null,
+      thread: null,
+      why: '',
+    } as const
+    renderOpen(<MountsStation />, someView({ plan: { parts: [somePart({ features: [hole] })] } }))
+    expect(screen.getByRole('row', { name: /right end 20 4 8/ }).textContent).toContain('25')
     // nothing is told of milling that the plan does not tell
     expect(screen.queryByRole('heading', { name: 'Sawn and milled' })).toBeNull()
-    // the opening at the corner is off the outline and not drawn again: no rectangle but the one that clips
-    expect(map.querySelectorAll('rect[stroke]')).toHaveLength(0)
+    await userEvent.click(screen.getByRole('button', { name: 'Turn over' }))
+    expect(screen.getByRole('row', { name: /left end 20 7.9 8/ })).toBeTruthy()
   })
 
   it('tell what is sawn and milled, equal ones at a step as one line, and turn with the part', async () => {

@@ -28,4 +28,28 @@ describe('the packet', () => {
     expect((await screen.findByRole('link', { name: 'holes.csv' })).getAttribute('href')).toContain('paper=letter')
     expect(asked).toEqual(['a4', 'letter'])
   })
+
+  it('shows a drawing as it is drawn and a table by its first lines, and sorts by part', async () => {
+    const table = ['part,u,v', ...Array.from({ length: 20 }, (_, i) => `front,${i},1`)].join('\n')
+    const base = `/api/projects/${someView().id}/files`
+    serve({
+      [`${base}/holes.csv`]: () => table,
+      [base]: () => [
+        { name: 'packet.pdf', what: 'Shop packet', mediaType: 'application/pdf' },
+        { name: 'shell-back.dxf', what: 'Back, for the machine', mediaType: 'image/vnd.dxf' },
+        { name: 'shell-back.svg', what: 'Back, shop drawing', mediaType: 'image/svg+xml' },
+        { name: 'holes.csv', what: 'Hole tables', mediaType: 'text/csv' },
+      ],
+    })
+    renderOpen(<PacketStation />, someView())
+    expect((await screen.findByRole('img', { name: 'Drawing of shell-back' })).getAttribute('src')).toContain('shell-back.svg')
+    await userEvent.click(screen.getByRole('button', { name: 'Look at holes.csv' }))
+    expect(await screen.findByText(/part,u,v/)).toBeTruthy()
+    expect(screen.getByText(/more lines$/)).toBeTruthy()
+    await userEvent.click(screen.getByRole('button', { name: 'Look at packet.pdf' }))
+    expect(screen.getByText(/Shop packet\. It is looked at/)).toBeTruthy()
+    await userEvent.click(screen.getByRole('radio', { name: 'By part' }))
+    const back = screen.getByRole('heading', { name: 'shell-back' }).closest('section') as HTMLElement
+    expect(within(back).getAllByRole('link')).toHaveLength(2)
+  })
 })

@@ -4,11 +4,12 @@ import { Empty, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
-import { useCatalog } from '../../project/useProject'
+import { useCatalog, useUsual } from '../../project/useProject'
 import { FACE_NAMES } from '../fit/decks'
 import { StockOptions } from '../fit/StockOptions'
 import { Keys } from '../../kit/tabs'
-import { BoxNet, panelsOf } from './BoxNet'
+import { BoxNet } from './BoxNet'
+import { panelsOf } from './panels'
 import { CornersPane } from './CornersPane'
 import { GluePane } from './GluePane'
 import { LayoutPane } from './LayoutPane'
@@ -219,26 +220,18 @@ function EdgePane({ id, edges, onChoose }: { id: EdgeKey; edges: typeof EDGES; o
 function FeetPane() {
   const { view, changes } = useProject()
   const { feet } = view.design.box
+  const usual = useUsual()
   const set = (label: string, value: Schemas['Feet'] | null) =>
     void changes.edit(label, (d) => ({ ...d, box: { ...d.box, feet: value } }))
   return (
     <Pane
       title="Feet"
       actions={
-        <label className="text-[0.92rem]">
-          <input
-            type="checkbox"
-            className="accent-violet"
-            checked={feet !== null}
-            onChange={(e) =>
-              set(
-                e.target.checked ? 'Add feet' : 'Take off feet',
-                e.target.checked ? { diaMm: 20, heightMm: 12, insetMm: 25 } : null,
-              )
-            }
-          />{' '}
-          four feet
-        </label>
+        <Tick
+          label="four feet"
+          checked={feet !== null}
+          onChange={(on) => set(on ? 'Add feet' : 'Take off feet', on && usual ? usual.feet : null)}
+        />
       }
     >
       {feet ? (

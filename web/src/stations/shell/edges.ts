@@ -53,33 +53,6 @@ const GIVEN: Record<Given, string> = {
 
 export const jointWord = (joint: Schemas['JointKind']): string => ({ ...JOINTS, ...GIVEN })[joint]
 
-const MARKS: Record<Schemas['JointKind'], string> = {
-  buttGlued: 'butt',
-  buttScrewed: 'block',
-  rabbet: 'rabbet',
-  groove: 'groove',
-  mitre: 'mitre',
-  dowel: 'dowels',
-  biscuit: 'biscuits',
-  pocketScrew: 'pocket',
-  finger: 'fingers',
-  dovetail: 'dovetail',
-  halfBlind: 'half-blind',
-  throughTenon: 'tenons',
-  tapped: 'tapped',
-  riveted: 'rivets',
-  bolted: 'bolts',
-  printedCorner: 'printed',
-  magnets: 'magnets',
-  onRail: 'rail',
-  inRail: 'slot',
-  bent: 'bend',
-  sloped: 'slope',
-  loose: 'loose',
-}
-
-export const jointMark = (joint: Schemas['JointKind']): string => MARKS[joint]
-
 /** The edge in words: who runs over whom, and how they are joined. */
 export function edgeName(edge: Schemas['Edge']): string {
   const faces = EDGES.find((e) => e.key === edge.id)?.faces ?? ['front', 'left']

@@ -22,6 +22,9 @@ function shown(values: Values, key: string): string {
   return typeof value === 'string' ? value.replaceAll('_', ' ') : '–'
 }
 
+/** A rim in the paper's colour keeps letters readable on lines. */
+const HALO = { paintOrder: 'stroke', stroke: 'var(--paper)', strokeWidth: 2, strokeLinejoin: 'round' } as const
+
 /** The sum's drawing with its numbers in place; results in brass. Not to scale. */
 export function SumSketch({
   lines,
@@ -60,10 +63,10 @@ function Shape({ line, values, results }: { line: string; values: Values; result
   const result = results.includes(key)
   const label = (x: number, y: number, anchor: 'start' | 'middle' = 'start'): ReactNode => (
     <g textAnchor={anchor}>
-      <text x={x} y={y - 6.4} fontSize="4.8" fill="var(--dim)">
+      <text x={x} y={y - 7} fontSize="6" fill="var(--dim)" {...HALO}>
         {keyParts(key).name}
       </text>
-      <text x={x} y={y} fontSize="7.2" fill={result ? 'var(--brass)' : 'var(--ink)'} fontWeight={result ? 700 : 400}>
+      <text x={x} y={y} fontSize="7.2" fill={result ? 'var(--brass)' : 'var(--ink)'} fontWeight={result ? 700 : 400} {...HALO}>
         {shown(values, key)}
       </text>
     </g>

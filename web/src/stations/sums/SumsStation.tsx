@@ -1,5 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useId, useRef, useState } from 'react'
+import { Command } from 'cmdk'
+import { useState } from 'react'
 import { Link, useSearchParams } from 'react-router'
 import { api, taken, type Schemas } from '../../api/client'
 import { Empty, Pane } from '../../kit/controls'
@@ -28,93 +29,69 @@ export function SumsPage() {
 export function SumsStation() {
   const [params, setParams] = useSearchParams()
   const [typed, setTyped] = useState('')
-  const [at, setAt] = useState<number | null>(null)
-  const list = useRef<HTMLUListElement>(null)
-  const id = useId()
   const sums = useQuery({ queryKey: ['sums'], queryFn: async () => taken(await api.GET('/api/calc')), staleTime: Infinity })
+  const asked = typed.trim()
   const found = useQuery({
     queryKey: ['sums', typed],
-    enabled: typed.trim() !== '',
+    enabled: asked !== '',
     queryFn: async () => taken(await api.GET('/api/calc/find', { params: { query: { typed } } })),
     placeholderData: (before) => before,
     staleTime: Infinity,
   })
-  const names = typed.trim() === '' ? sums.data?.map((s) => s.name) : found.data
-  const shown = (names ?? []).flatMap((n) => sums.data?.find((s) => s.name === n) ?? [])
   const chosen = sums.data?.find((s) => s.name === params.get('sum'))
-  // until the arrows move, the mark is on the sum that is open
-  const marked = Math.min(
-    at ??
-      Math.max(
-        0,
-        shown.findIndex((s) => s === chosen),
-      ),
-    shown.length - 1,
-  )
-
-  useEffect(() => {
-    list.current?.querySelector('[aria-selected="true"]')?.scrollIntoView({ block: 'nearest' })
-  }, [marked, typed])
-
-  const take = (sum: Sum | undefined) => {
-    if (!sum) return
+  const [marked, setMarked] = useState(chosen?.name ?? '')
+  if (!sums.data) return <Empty>{sums.isError ? 'The server does not answer. Is it still running?' : 'Opening the sums.'}</Empty>
+  const shown = asked === '' ? sums.data : (found.data ?? []).flatMap((n) => sums.data.find((s) => s.name === n) ?? [])
+  // what was asked for comes best first; without a question by trade
+  const groups = asked === '' ? [...new Set(shown.map((s) => s.topic))] : ['']
+  const take = (sum: Sum) => {
     setParams({ sum: sum.name }, { replace: true })
     requestAnimationFrame(() => document.querySelector<HTMLElement>('#sum-sheet input, #sum-sheet select')?.focus())
   }
-  if (!sums.data) return <Empty>{sums.isError ? 'The server does not answer. Is it still running?' : 'Opening the sums.'}</Empty>
   return (
     <div className="grid gap-3 lg:h-full lg:grid-cols-[17rem_minmax(0,1fr)] lg:grid-rows-[minmax(0,1fr)]">
       <Pane title={`${shown.length} of ${sums.data.length} sums`}>
-        <label htmlFor={id} className="block text-[0.82rem] text-dim">
-          What do you want to know
-        </label>
-        <input
-          id={id}
-          type="search"
-          role="combobox"
-          aria-expanded
-          aria-controls={`${id}-list`}
-          aria-activedescendant={shown[marked] ? `${id}-${shown[marked].name}` : undefined}
-          autoComplete="off"
-          // the station is entered to type
-          // eslint-disable-next-line jsx-a11y/no-autofocus
-          autoFocus={!chosen}
-          className="min-h-11 w-full rounded-sm border border-line bg-paper px-2 text-[1.05rem]"
-          placeholder="does the shelf sag"
-          value={typed}
-          onChange={(e) => {
-            setTyped(e.target.value)
-            setAt(0)
-          }}
-          onKeyDown={(e) => {
-            if (e.key === 'ArrowDown') setAt(Math.min(marked + 1, shown.length - 1))
-            else if (e.key === 'ArrowUp') setAt(Math.max(marked - 1, 0))
-            else if (e.key === 'Enter') take(shown[marked])
-            else return
-            e.preventDefault()
-          }}
-        />
-        {shown.length === 0 && <Empty>No sum answers that. Other words, or an empty field, show more.</Empty>}
-        <ul ref={list} id={`${id}-list`} role="listbox" aria-label="Sums" className="mt-2 max-h-52 overflow-auto lg:max-h-none">
-          {shown.map((s, i) => (
-            // keys act on the field above, which owns the list
-            // eslint-disable-next-line jsx-a11y/click-events-have-key-events
-            <li
-              key={s.name}
-              id={`${id}-${s.name}`}
-              role="option"
-              aria-selected={i === marked}
-              className={`cursor-pointer border-t border-hair px-1 py-1.5 ${s === chosen ? 'bg-brass-soft' : i === marked ? 'bg-violet-soft' : 'hover:bg-violet-soft'}`}
-              onClick={() => {
-                setAt(i)
-                take(s)
-              }}
-            >
-              {s.title}
-              <span className="block text-[0.78rem] text-dim">{s.topic}</span>
-            </li>
-          ))}
-        </ul>
+        <Command
+          shouldFilter={false}
+          label="What do you want to know"
+          value={shown.some((s) => s.name === marked) ? marked : (shown[0]?.name ?? '')}
+          onValueChange={setMarked}
+        >
+          <span className="block text-[0.82rem] text-dim">What do you want to know</span>
+          <Command.Input
+            // the station is entered to type
+            // eslint-disable-next-line jsx-a11y/no-autofocus
+            autoFocus={!chosen}
+            className="min-h-11 w-full rounded-sm border border-line bg-paper px-2 text-[1.05rem]"
+            placeholder="does the shelf sag"
+            value={typed}
+            onValueChange={setTyped}
+          />
+          <Command.List label="Sums" className="mt-2 max-h-52 overflow-auto lg:max-h-none">
+            {shown.length === 0 && <Empty>No sum answers that. Other words, or an empty field, show more.</Empty>}
+            {groups.map((topic) => (
+              <Command.Group
+                key={topic}
+                heading={topic || undefined}
+                className="[&_[cmdk-group-heading]]:pt-3 [&_[cmdk-group-heading]]:pb-1 [&_[cmdk-group-heading]]:font-semibold"
+              >
+                {shown
+                  .filter((s) => topic === '' || s.topic === topic)
+                  .map((s) => (
+                    <Command.Item
+                      key={s.name}
+                      value={s.name}
+                      className={`cursor-pointer border-t border-hair px-1 py-1.5 data-[selected=true]:bg-violet-soft ${s === chosen ? '!bg-brass-soft' : ''}`}
+                      onSelect={() => take(s)}
+                    >
+                      {s.title}
+                      {topic === '' && <span className="block text-[0.78rem] text-dim">{s.topic}</span>}
+                    </Command.Item>
+                  ))}
+              </Command.Group>
+            ))}
+          </Command.List>
+        </Command>
       </Pane>
       <div id="sum-sheet" className="min-w-0 lg:overflow-auto">
         {chosen ? (

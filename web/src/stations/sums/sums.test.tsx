@@ -102,9 +102,14 @@ describe('the sums station', () => {
     bench()
     renderOpen(<SumsStation />)
     const field = await screen.findByRole('combobox', { name: 'What do you want to know' })
-    expect(screen.getAllByRole('option').map((o) => o.textContent)).toEqual(['Another sumwood', 'Area of a boardlayout'])
+    // by trade as long as nothing is asked
+    expect(screen.getAllByRole('group').map((g) => g.getAttribute('aria-labelledby') && g.textContent)).toEqual([
+      'Another sum',
+      'Area of a board',
+    ])
+    expect([screen.getByText('wood'), screen.getByText('layout')]).toHaveLength(2)
     await userEvent.type(field, 'how large')
-    await waitFor(() => expect(screen.getAllByRole('option')).toHaveLength(1))
+    await waitFor(() => expect(screen.getAllByRole('option').map((o) => o.textContent)).toEqual(['Area of a boardlayout']))
     await userEvent.type(field, '{ArrowDown}{ArrowUp}{Enter}')
     expect(await screen.findByRole('heading', { name: 'Area of a board' })).toBeDefined()
     await waitFor(() => expect(screen.getByRole('table', { name: 'Results' }).textContent).toContain('100'))
