@@ -213,7 +213,8 @@ public sealed class ApiTests(App app) : IClassFixture<App>
         using var zip = new System.IO.Compression.ZipArchive(await _client.GetStreamAsync($"/api/projects/{id}/everything.zip"));
         Assert.Contains(zip.Entries, e => e.Name == "cutlist.csv");
         await App.Problem(await _client.GetAsync($"/api/projects/{id}/files/..%2Fsecret"), 404);
-        await App.Problem(await _client.GetAsync($"/api/projects/{id}/files?paper=a3"), 422);
+        Assert.True((await _client.GetAsync($"/api/projects/{id}/files?paper=a3")).IsSuccessStatusCode);
+        await App.Problem(await _client.GetAsync($"/api/projects/{id}/files?paper=a9"), 422);
 
         var text = await _client.GetStringAsync($"/api/projects/{id}/project.json");
         var copy = await App.Read<JsonObject>(await _client.PostAsync("/api/projects/import", Json(text)));
