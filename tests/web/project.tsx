@@ -173,7 +173,6 @@ export function someView(
   view: {
     plan?: Partial<Schemas['BuildPlan']>
     design?: Partial<Schemas['Design']>
-    outlines?: Schemas['ProjectView']['outlines']
     milled?: Schemas['ProjectView']['milled']
     consequences?: Schemas['Consequences']
   } = {},
@@ -352,7 +351,6 @@ export function someView(
       hasStop: false,
       ...view.plan,
     },
-    outlines: view.outlines ?? {},
     milled: view.milled ?? {},
     consequences: view.consequences ?? null,
   }

@@ -49,6 +49,20 @@ public sealed class PlacedDevice(
     /// <summary>From the deck towards the device; the way it looks unless it is turned over. Inwards for panel devices.</summary>
     public Direction Away => Model.InPanel ? Facing.Opposite() : Device.TurnedOver ? Facing.Opposite() : Facing;
 
+    /// <summary>
+    /// The way on which it is taken off: from its deck, or out of its panel; null for what bears on a panel from inside and goes as it
+    /// finds room.
+    /// </summary>
+    public Direction? TakenOff => !Model.InPanel ? Away : Model.SeatInside ? null : Facing;
+
+    /// <summary>Its mounting holes, through what a screw clamps or as deep as one may enter.</summary>
+    public IReadOnlyList<DeviceBore> Holes => [.. Model.Holes.Select(h => new DeviceBore(ToSpace(h.XMm, h.YMm, 0),
+        ToSpace(h.XMm, h.YMm, Model.BoardMm > 0 ? Model.BoardMm : Model.DepthMaxMm ?? 0), h.DiaMm))];
+
+    /// <summary>From its face to its back about its round cut-out; null for what is no fan.</summary>
+    public DeviceBore? Rotor => Model.Fan && Model.Cutouts.FirstOrDefault(c => c.HeightMm is null) is { } open
+        ? new DeviceBore(ToSpace(open.XMm, open.YMm, Model.FrontMm), ToSpace(open.XMm, open.YMm, -Model.HeightMm), open.WidthMm) : null;
+
     /// <summary>The body and the standoffs under it, down to the deck.</summary>
     public Box Occupied => occupied ??= Model.InPanel ? Body : DownTo(DeckFrame.ToSpace(default, DeckHeightMm)[Away.Axis()]);
 
@@ -140,3 +154,6 @@ public sealed record PlacedPort(Port Port, Direction Exit, Box Connector, Box Pl
 {
     public Point3 Centre => Connector.Centre;
 }
+
+/// <summary>Something round through a device: a hole, the ring in which a fan turns.</summary>
+public sealed record DeviceBore(Point3 From, Point3 To, double DiaMm);

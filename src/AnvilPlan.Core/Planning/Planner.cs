@@ -112,7 +112,14 @@ public static class Planner
     private static DevicePlace Place(PlacedDevice d, ShellPlan shell) => new(
         d.Id, d.Device.Name, d.Model.Id, d.Device.DeckId, shell.Under(d).Id, d.Body, d.StandoffMm, d.Mirrored, d.Model.InPanel,
         [.. d.Model.Ports.Select(p => d.Place(p)).Select(p => new PortPlace(p.Port.Id, p.Exit, p.Connector))])
-    { Pose = d.Pose, Blocks = d.Blocks, DeckFrame = d.DeckFrame };
+    {
+        Pose = d.Pose,
+        Blocks = d.Blocks,
+        DeckFrame = d.DeckFrame,
+        TakenOff = d.TakenOff,
+        Holes = d.Holes,
+        Rotor = d.Rotor,
+    };
 
     private static RoomPlace Place(Zone zone, PlanSoFar plan) => new(
         zone.Owner, zone.Kind, zone.What, zone.Box, plan.Clearance.Conflicts.All(c => c.Zone != zone))

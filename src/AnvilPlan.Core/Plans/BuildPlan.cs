@@ -88,6 +88,15 @@ public sealed record DevicePlace(
 
     /// <summary>Its deck as drawn, along those axes: it is moved along u and v.</summary>
     [JsonIgnore] public Frame DeckFrame { get; init; }
+
+    /// <summary>The way on which it is taken off its deck, along those axes; null where what stands there decides.</summary>
+    [JsonIgnore] public Direction? TakenOff { get; init; }
+
+    /// <summary>Its own mounting holes, along those axes.</summary>
+    [JsonIgnore] public IReadOnlyList<DeviceBore> Holes { get; init; } = [];
+
+    /// <summary>Where a fan blows through; null for what is none.</summary>
+    [JsonIgnore] public DeviceBore? Rotor { get; init; }
 }
 
 /// <summary>Room that must stay free, for whom and why; <paramref name="Free"/> when nothing stands in it.</summary>

@@ -4,6 +4,7 @@ using AnvilPlan.Core.Plans;
 using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Formats.Drawing.Sections;
 using AnvilPlan.Formats.Drawing.Sheets;
+using AnvilPlan.Formats.Drawing.Solids;
 using AnvilPlan.Server.Lengths;
 using AnvilPlan.Server.Projects;
 using AnvilPlan.Server.Web;
@@ -59,6 +60,8 @@ public static class DrawingRoutes
                 number >= 1 && number <= plan.Cuts.Bars.Count
                 ? BarSheet.Of(plan.Cuts.Bars[number - 1], plan, width, paper.Length.Of)
                 : throw new NotFoundException($"The plan has no bar {number}."), cancel)).WithName("barDrawing");
+        drawings.MapGet("/solid", async (Guid id, ProjectStore store, PlanDesk desk, CancellationToken cancel) =>
+            SolidModel.Of(desk.Plan(await store.Open(id, cancel), await desk.Bench(cancel)))).WithName("solidModel");
         drawings.MapGet("/assembly/{view}", (Guid id, string view, double width, double height, string? unit, ProjectStore store,
             PlanDesk desk, CancellationToken cancel) => Sheet(id, new(width, height, unit), store, desk, (plan, paper) =>
                 plan.Views.FirstOrDefault(v => v.Id == view) is { } assembly ? AssemblySheet.Of(assembly, width, height, paper.Length.Of)

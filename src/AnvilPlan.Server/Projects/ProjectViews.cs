@@ -1,22 +1,17 @@
-using System.Collections.Concurrent;
 using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
-using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Plans;
-using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Store;
 
 namespace AnvilPlan.Server.Projects;
 
 /// <summary>A project as the interface holds it: decisions, plan, and what the last change did.</summary>
 /// <param name="Milled">What is sawn and milled in each part that has such, equal ones gathered.</param>
-/// <param name="Outlines">Of the parts that are not plain rectangles, by part, as seen.</param>
 public sealed record ProjectView(
     Guid Id, int Revision, bool CanUndo, bool CanRedo, Design Design, BuildPlan Plan,
-        IReadOnlyDictionary<string, IReadOnlyList<SeenArea>> Outlines,
     IReadOnlyDictionary<string, IReadOnlyList<MilledRow>> Milled, Consequences? Consequences)
 {
     /// <summary>This revision was made with another catalog or shop than there is now, with which it is planned.</summary>
@@ -24,39 +19,12 @@ public sealed record ProjectView(
 
     public static ProjectView Of(OpenProject project, BuildPlan plan, BuildPlan? before = null) => new(
         project.Id, project.Revision, project.CanUndo, project.CanRedo, project.Design, plan,
-        plan.Parts.Where(p => p.Flat && PartOutline.Shaped(p)).ToDictionary(p => p.Id, SeenArea.Of, StringComparer.Ordinal),
         plan.Parts.Select(p => (p.Id, Rows: Core.Parts.Milled.Gathered(p))).Where(p => p.Rows.Count > 0)
             .ToDictionary(p => p.Id, p => p.Rows, StringComparer.Ordinal),
         before is null ? null : Consequences.Between(before, plan))
     {
         KnewOtherwise = project.KnewOtherwise,
     };
-}
-
-/// <summary>A flat area as corners to paint: its rim counter-clockwise, and what is cut out of its inside.</summary>
-public sealed record SeenArea(IReadOnlyList<Uv> Rim, IReadOnlyList<IReadOnlyList<Uv>> Inside)
-{
-    /// <summary>An arc on the screen is painted in chords that leave it by no more than this (mm).</summary>
-    private const double SagittaMm = 0.05;
-
-    /// <summary>More are not remembered: of some projects with many parts.</summary>
-    private const int MostKept = 4000;
-
-    /// <summary>An edit leaves most parts as they were, and their outlines are the dearest of what is drawn.</summary>
-    private static readonly ConcurrentDictionary<(string, string, double, double), IReadOnlyList<SeenArea>> Kept = new();
-
-    public static IReadOnlyList<SeenArea> Of(Part part)
-    {
-        if (Kept.Count > MostKept)
-        {
-            Kept.Clear();
-        }
-
-        return Kept.GetOrAdd((part.Id, part.Fingerprint, part.LengthMm, part.WidthMm), _ => Painted(part));
-    }
-
-    private static IReadOnlyList<SeenArea> Painted(Part part) =>
-        [.. PartOutline.Seen(part).Select(r => new SeenArea(r.Rim.Points(SagittaMm), [.. r.Inside.Select(i => i.Points(SagittaMm))]))];
 }
 
 /// <param name="System">Key of the way to build that it begins with; null = a closed box.</param>

@@ -6,35 +6,40 @@ using AnvilPlan.Core.Plans;
 
 namespace AnvilPlan.Formats.Drawing.Solids;
 
+/// <summary>How finely round things are told.</summary>
+/// <param name="SagittaMm">Arcs become chords that leave them by no more than this.</param>
+/// <param name="HoleMm2">What is smaller is not cut out.</param>
+/// <param name="StripeDeg">A bend is told in stripes that turn by no more than this.</param>
+internal readonly record struct Fineness(double SagittaMm, double HoleMm2, double StripeDeg)
+{
+    /// <summary>For a picture of the whole.</summary>
+    public static Fineness Picture => new(0.4, 30, 15);
+
+    /// <summary>For solids that one comes near to.</summary>
+    public static Fineness Model => new(0.12, 12, 9);
+}
+
 /// <summary>Parts and devices of a plan as prisms: sheets by their outline, bars and bodies by their blocks, bends as they turn.</summary>
 internal static class Prisms
 {
-    /// <summary>Arcs become chords that leave them by no more than this, mm.</summary>
-    private const double SagittaMm = 0.4;
-
-    /// <summary>What is smaller is not seen in a picture of the whole, mm².</summary>
-    private const double HoleMm2 = 30;
-
-    /// <summary>A bend of a right angle is painted in so many stripes.</summary>
-    private const double StripeDeg = 15;
 
     public static IEnumerable<Prism> Of(BuildPlan plan, Func<Part, bool> shown) =>
-        plan.Parts.Where(p => p.Body.Count > 0 && shown(p)).SelectMany(p => Of(p, StuffOf(p.Family)))
+        plan.Parts.Where(p => p.Body.Count > 0 && shown(p)).SelectMany(p => Of(p, StuffOf(p.Family), Fineness.Picture))
             .Concat(plan.Devices.SelectMany(d => d.Blocks.Select(b => Of(Place.Device(d.Id), Stuff.Device, b, d.Pose))));
 
-    private static IEnumerable<Prism> Of(Part part, Stuff stuff) => part switch
+    public static IEnumerable<Prism> Of(Part part, Stuff stuff, Fineness fine) => part switch
     {
-        { Rings.Count: > 0 } => part.Rings.Select(r => Of(part, stuff, r)),
-        { Flat: true, Body.Count: 1 } => PartOutline.Seen(part).Select(r => Of(part, stuff, r)),
+        { Rings.Count: > 0 } => part.Rings.Select(r => Of(part, stuff, r, fine)),
+        { Flat: true, Body.Count: 1 } => PartOutline.Seen(part).Select(r => Of(part, stuff, r, fine)),
         _ => part.Body.Select(b => Of(Place.Part(part.Id), stuff, b, part.Pose)),
     };
 
-    private static Prism Of(Part part, Stuff stuff, Region region)
+    private static Prism Of(Part part, Stuff stuff, Region region, Fineness fine)
     {
-        Point3[] Lifted(Outline line) => [.. line.Points(SagittaMm).Select(p => part.Pose.InSpace(part.Frame.ToSpace(p)))];
+        Point3[] Lifted(Outline line) => [.. line.Points(fine.SagittaMm).Select(p => part.Pose.InSpace(part.Frame.ToSpace(p)))];
         var holes = part.Features.Where(f => !f.ShapesRim(part.Slab)).SelectMany(f => f.Cuts(part.Slab)).OfType<FaceCut>()
-            .Where(c => c.EndMm is null && c.Mouth.AreaMm2 >= HoleMm2).Select(c => c.Mouth);
-        var rim = region.Rim.Points(SagittaMm);
+            .Where(c => c.EndMm is null && c.Mouth.AreaMm2 >= fine.HoleMm2).Select(c => c.Mouth);
+        var rim = region.Rim.Points(fine.SagittaMm);
         var box = part.Frame.ToSpace(new(rim.Min(p => p.U), rim.Min(p => p.V)), new(rim.Max(p => p.U), rim.Max(p => p.V)), 0,
             -part.ThicknessMm);
         return new Prism(Place.Part(part.Id), stuff, new Block(box, part.Pose), Lifted(region.Rim),
@@ -51,12 +56,12 @@ internal static class Prisms
             pose.VectorInSpace(Direction.Down) * box.Size.Z);
     }
 
-    private static Prism Of(Part part, Stuff stuff, BendRing ring)
+    private static Prism Of(Part part, Stuff stuff, BendRing ring, Fineness fine)
     {
         var (first, second) = (ring.First.Vector(), ring.Second.Vector());
         var normal = ring.First.Cross(ring.Second);
         var centre = ring.Centre.With(ring.Along, normal.Sign() > 0 ? ring.ToMm : ring.FromMm);
-        var stripes = (int)Math.Ceiling(ring.TurnDeg / StripeDeg);
+        var stripes = (int)Math.Ceiling(ring.TurnDeg / fine.StripeDeg);
         Point3 At(double radius, int stripe)
         {
             var (sin, cos) = Math.SinCos(ring.TurnDeg * stripe / stripes * Math.PI / 180);
@@ -79,6 +84,7 @@ internal static class Prisms
         MaterialFamily.Mdf => Stuff.Board,
         MaterialFamily.Aluminium or MaterialFamily.Steel => Stuff.Metal,
         MaterialFamily.Acrylic or MaterialFamily.Polycarbonate => Stuff.Clear,
+        MaterialFamily.Printed => Stuff.Print,
         _ => Stuff.Plastic,
     };
 }

@@ -13,7 +13,19 @@ public enum Stuff
     Metal,
     Clear,
     Plastic,
+
+    /// <summary>Laid down layer on layer.</summary>
+    Print,
     Device,
+
+    /// <summary>A connector or control of a device.</summary>
+    Port,
+
+    /// <summary>Screws, nuts, standoffs.</summary>
+    Steel,
+
+    /// <summary>The mouth of what goes into something.</summary>
+    Hollow,
 }
 
 /// <summary>A flat area of something solid. mm of the picture, v upwards.</summary>

@@ -852,6 +852,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/projects/{id}/drawings/solid": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get: operations["solidModel"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/projects/{id}/drawings/assembly/{view}": {
         parameters: {
             query?: never;
@@ -1252,6 +1268,22 @@ export interface components {
         };
         /** @enum {unknown} */
         AirRole: "intake" | "exhaust" | "either";
+        /** @description How far and when a thing goes as the whole is pulled apart. */
+        ApartMove: {
+            /**
+             * Format: int32
+             * @description Zero-based: the turn that undoes the last operation of assembly comes first.
+             */
+            turn: number;
+            /** @description In the first half of its turn: screws come out before what they hold comes off. */
+            first: boolean;
+            /** @description In the enclosure, mm. */
+            by: components["schemas"]["Point3"];
+        };
+        /** @description One turn: what it undoes of the assembly, the last of it first. */
+        ApartTurn: {
+            titles: string[];
+        };
         /** @description One shell in which everything fits, with what speaks for and against it. */
         Arrangement: {
             goal: components["schemas"]["SearchGoal"];
@@ -4017,6 +4049,8 @@ export interface components {
         PieceJoin: "pins" | "screws" | "glueFlanges";
         /** @enum {unknown} */
         PieceKind: "shank" | "head" | "nut" | "washer" | "standoff" | "peg";
+        /** @enum {unknown} */
+        PieceRole: "part" | "device" | "fitting" | "fixing";
         /**
          * @description A thing of a plan as others name it: findings, operations, fixings, holds. It has one written form, which files and the interface use,
          *     and which is read here and nowhere else: `device/ID`, `edge/front-left`, `tray/ID`, `cable/ID`,
@@ -4236,10 +4270,6 @@ export interface components {
             canRedo: boolean;
             design: components["schemas"]["Design"];
             plan: components["schemas"]["BuildPlan"];
-            /** @description Of the parts that are not plain rectangles, by part, as seen. */
-            outlines: {
-                [key: string]: components["schemas"]["SeenArea"][];
-            };
             /** @description What is sawn and milled in each part that has such, equal ones gathered. */
             milled: {
                 [key: string]: components["schemas"]["MilledRow"][];
@@ -4513,11 +4543,6 @@ export interface components {
             sheet: components["schemas"]["ScreenSheet"];
             pushes: components["schemas"]["DevicePush"][];
         };
-        /** @description A flat area as corners to paint: its rim counter-clockwise, and what is cut out of its inside. */
-        SeenArea: {
-            rim: components["schemas"]["Uv"][];
-            inside: components["schemas"]["Uv"][][];
-        };
         /** @description A device that has to be reached again and again. */
         ServiceNeed: {
             deviceId: string;
@@ -4636,6 +4661,12 @@ export interface components {
         };
         /** @enum {unknown} */
         SizeBasis: "outer" | "inner";
+        /** @description The enclosure as solids to be turned by hand: what a view needs, and nothing that it would have to work out. */
+        SolidModel: {
+            outer: components["schemas"]["Box"];
+            pieces: components["schemas"]["SolidPiece"][];
+            turns: components["schemas"]["ApartTurn"][];
+        };
         /**
          * @description A thing as it stands before the eye, in parallel projection: the facets of which something is seen, the farthest first, so that they
          *     are painted over one another. Lengths along the picture are true.
@@ -4644,6 +4675,42 @@ export interface components {
             min: components["schemas"]["Uv"];
             max: components["schemas"]["Uv"];
             facets: components["schemas"]["Facet"][];
+        };
+        /** @description One thing of the enclosure as a solid. */
+        SolidPiece: {
+            /** @description The part, device or fitting; a fixing by `hole/ID`. */
+            of: components["schemas"]["Place"];
+            name: string;
+            role: components["schemas"]["PieceRole"];
+            /** @description Of what it is told by. */
+            stuff: components["schemas"]["Stuff"];
+            grain: null | components["schemas"]["Point3"];
+            /** @description It closes the enclosure: one sees through it to what is inside. */
+            wall: boolean;
+            /** @description Along its own axes, mm. */
+            size: components["schemas"]["Point3"];
+            prisms: components["schemas"]["SolidPrism"][];
+            rounds: components["schemas"]["SolidRound"][];
+            /** @description How it goes as all is pulled apart. */
+            moves: components["schemas"]["ApartMove"][];
+        };
+        /** @description A flat area with the same thickness everywhere. mm in the enclosure. */
+        SolidPrism: {
+            stuff: components["schemas"]["Stuff"];
+            /** @description Counter-clockwise as seen from the side away from Through. */
+            rim: components["schemas"]["Point3"][];
+            /** @description What is cut out of it, counter-clockwise too. */
+            inside: components["schemas"]["Point3"][][];
+            /** @description From a point of the rim to the one behind it. */
+            through: components["schemas"]["Point3"];
+        };
+        /** @description A cylinder with flat ends, mm in the enclosure. */
+        SolidRound: {
+            stuff: components["schemas"]["Stuff"];
+            from: components["schemas"]["Point3"];
+            to: components["schemas"]["Point3"];
+            /** Format: double */
+            diaMm: number;
         };
         /**
          * @description Which way the line between the two panels of a face runs in the drawing of that face.
@@ -5113,7 +5180,7 @@ export interface components {
          * @description What a facet is made of, as far as the eye tells it.
          * @enum {unknown}
          */
-        Stuff: "wood" | "board" | "metal" | "clear" | "plastic" | "device";
+        Stuff: "wood" | "board" | "metal" | "clear" | "plastic" | "print" | "device" | "port" | "steel" | "hollow";
         /** @enum {unknown} */
         SumInputKind: "number" | "list" | "choice" | "flag" | "points";
         /** @description A construction system that can be added to a design. */
@@ -8788,6 +8855,46 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["ScreenSheet"];
+                };
+            };
+            /** @description Not Found */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    solidModel: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SolidModel"];
                 };
             };
             /** @description Not Found */

@@ -17,7 +17,7 @@ import { OtherViews, SectionsPane, throughs, VIEWS } from './SectionsPane'
 import { ShellSearchPane } from './ShellSearchPane'
 import { deviceAt } from '../../project/places'
 
-const SolidView = lazy(() => import('./SolidView').then((m) => ({ default: m.SolidView })))
+const SolidView = lazy(() => import('../../kit/solid/SolidView').then((m) => ({ default: m.SolidView })))
 
 /** One of a rack's equal devices stands for the one that they all follow. */
 const templateOf = (id: string) => id.split('@')[0] ?? id
@@ -69,11 +69,11 @@ export function FitStation() {
         {look === 'views' ? (
           <SectionsPane lead={shown} main={main} cut={cut} onCut={setPicked} onMove={move} onTurn={turn} />
         ) : (
-          <div className="max-w-sm">{shown}</div>
+          look === 'mockUp' && <div className="max-w-sm">{shown}</div>
         )}
         {look === 'solid' && (
           <Suspense fallback={<Empty>Loading the solid model.</Empty>}>
-            <SolidView />
+            <SolidView lead={shown} />
           </Suspense>
         )}
         {look === 'mockUp' && <MockUpPane />}

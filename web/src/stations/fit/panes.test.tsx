@@ -2,13 +2,12 @@ import { screen, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it, vi } from 'vitest'
 import type { Schemas } from '../../api/client'
-import { renderOpen, serve, someDevice, somePart, someTray, someView } from '../../../../tests/web/project'
+import { renderOpen, serve, someDevice, someTray, someView } from '../../../../tests/web/project'
 import { DecksPane } from './DecksPane'
 import { LinksPane } from './LinksPane'
 import { MockUpPane } from './MockUpPane'
 import { PocketsPane } from './PocketsPane'
 import { ShellSearchPane } from './ShellSearchPane'
-import { sizeOf, solidsOf } from './solids'
 
 const device = (id: string) => someDevice({ id, name: id })
 
@@ -207,91 +206,5 @@ describe('cables, pockets, mock-up', () => {
     await userEvent.click(await screen.findByRole('button', { name: 'Take over 1' }))
     expect(changes.takeMockUp).toHaveBeenCalledWith([{ key: 'inside/x', measuredMm: 182 }])
     expect(within(screen.getByRole('row', { name: /^Front/ })).getByText('240')).toBeTruthy()
-  })
-})
-
-describe('solids', () => {
-  it('cuts openings and through holes into plates and pulls everything away from the middle', () => {
-    const view = someView({
-      plan: {
-        parts: [
-          somePart({
-            features: [
-              {
-                kind: 'opening',
-                id: 'o',
-                for: 'd',
-                purpose: '',
-                from: 'seen',
-                at: { u: 50, v: 40 },
-                widthMm: 30,
-                heightMm: 20,
-                cornerRadiusMm: 0,
-                sizeWhy: '',
-                placeWhy: '',
-              },
-            ],
-          }),
-        ],
-        devices: [
-          {
-            id: 'd',
-            name: 'Board',
-            modelId: 'm',
-            deckId: 'tray-1',
-            partId: 'tray-1',
-            body: { min: { x: 10, y: 20, z: 30 }, max: { x: 90, y: 70, z: 45 } },
-            blocks: [{ min: { x: 10, y: 20, z: 30 }, max: { x: 90, y: 70, z: 45 } }],
-            standoffMm: 5,
-            mirrored: false,
-            inPanel: false,
-            pose: null,
-            ports: [{ id: 'p', exit: 'left', connector: { min: { x: 10, y: 30, z: 32 }, max: { x: 10, y: 40, z: 38 } } }],
-          },
-        ],
-      },
-    })
-    const solids = solidsOf(view)
-    expect(solids.map((s) => s.kind)).toEqual(['plate', 'device', 'port'])
-    expect(solids[0]?.plate?.openings).toEqual([{ u: 50, v: 40, width: 30, height: 20 }])
-    expect(solids[1] && sizeOf(solids[1])).toEqual([80, 50, 15])
-    expect(solids[1]?.apart).toEqual([-50, -30, -12.5])
-    expect(solids[2]?.min[0]).toBeCloseTo(8.5)
-  })
-
-  it('takes the outline of a part that is not a rectangle, and openings at its edge only once', () => {
-    const rim = [
-      { u: 0, v: 0 },
-      { u: 200, v: 0 },
-      { u: 0, v: 100 },
-    ]
-    const opening = {
-      kind: 'opening',
-      id: 'o',
-      for: 'd',
-      purpose: '',
-      from: 'seen',
-      sizeWhy: '',
-      placeWhy: '',
-      cornerRadiusMm: 0,
-    } as const
-    const part = somePart({ features: [{ ...opening, at: { u: 0, v: 0 }, widthMm: 30, heightMm: 20 }] })
-    const [shaped] = solidsOf(someView({ plan: { parts: [part] }, outlines: { [part.id]: [{ rim, inside: [] }] } }))
-    expect(shaped?.plate?.outline).toEqual([
-      {
-        rim: [
-          [0, 0],
-          [200, 0],
-          [0, 100],
-        ],
-        inside: [],
-      },
-    ])
-    expect(shaped?.plate?.openings).toEqual([])
-    // one with round corners is no part of any outline and stays an opening
-    const rounded = somePart({ features: [{ ...opening, cornerRadiusMm: 3, at: { u: 10, v: 50 }, widthMm: 30, heightMm: 20 }] })
-    expect(solidsOf(someView({ plan: { parts: [rounded] } }))[0]?.plate?.openings).toHaveLength(1)
-    const [plain] = solidsOf(someView({ plan: { parts: [part] } }))
-    expect(plain?.plate?.outline[0]?.rim).toHaveLength(4)
   })
 })

@@ -20,7 +20,7 @@ import { EDGES, edgeName, JOINTS, jointWord, type EdgeKey } from './edges'
 type Look = 'net' | 'built' | 'joint' | 'corners' | 'glue' | 'meetings'
 
 /** Three dimensions are fetched only when they are looked at. */
-const SolidView = lazy(() => import('../fit/SolidView').then((m) => ({ default: m.SolidView })))
+const SolidView = lazy(() => import('../../kit/solid/SolidView').then((m) => ({ default: m.SolidView })))
 
 const LOOKS: [Look, string][] = [
   ['net', 'Unfolded'],
@@ -48,18 +48,17 @@ export function ShellStation() {
   const looks = LOOKS.filter(([key]) => (key === 'net' ? closed : key === 'joint' || key === 'corners' ? edge !== null : true))
   const look = looks.find(([key]) => key === wanted)?.[0] ?? (edge === null ? 'built' : 'net')
   const side = edge === null ? 'structures' : turnedTo
+  const shown = <Keys label="Shown as" value={look} onChange={setLook} options={looks} />
   return (
     <div
       className={`grid gap-3 lg:h-full lg:grid-rows-[minmax(0,1fr)_auto] ${WIDE.includes(look) ? '' : 'lg:grid-cols-[minmax(0,1fr)_21rem]'}`}
     >
       <div className="flex min-h-72 min-w-0 flex-col gap-2 border border-line bg-paper p-2 lg:overflow-auto">
-        <div className="max-w-2xl">
-          <Keys label="Shown as" value={look} onChange={setLook} options={looks} />
-        </div>
+        {look !== 'built' && <div className="max-w-2xl">{shown}</div>}
         {look === 'net' && <BoxNet chosen={edge} onChoose={setEdge} />}
         {look === 'built' && (
           <Suspense fallback={<Empty>Building the solid view.</Empty>}>
-            <SolidView />
+            <SolidView lead={shown} />
           </Suspense>
         )}
         {look === 'joint' && edge !== null && <LayoutPane edge={edge} />}
