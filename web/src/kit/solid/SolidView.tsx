@@ -40,7 +40,10 @@ export function SolidView({ lead }: { lead?: ReactNode }) {
   return model ? (
     <Shown lead={lead} model={model} name={view.plan.name} focus={focus} setFocus={setFocus} />
   ) : (
-    <Empty>Making the solids.</Empty>
+    <>
+      {lead}
+      <Empty>Making the solids.</Empty>
+    </>
   )
 }
 

@@ -72,7 +72,7 @@ export function FitStation() {
           look === 'mockUp' && <div className="max-w-sm">{shown}</div>
         )}
         {look === 'solid' && (
-          <Suspense fallback={<Empty>Loading the solid model.</Empty>}>
+          <Suspense fallback={shown}>
             <SolidView lead={shown} />
           </Suspense>
         )}

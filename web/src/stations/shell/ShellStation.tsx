@@ -57,7 +57,7 @@ export function ShellStation() {
         {look !== 'built' && <div className="max-w-2xl">{shown}</div>}
         {look === 'net' && <BoxNet chosen={edge} onChoose={setEdge} />}
         {look === 'built' && (
-          <Suspense fallback={<Empty>Building the solid view.</Empty>}>
+          <Suspense fallback={shown}>
             <SolidView lead={shown} />
           </Suspense>
         )}
