@@ -1,7 +1,7 @@
 import { useSearchParams } from 'react-router'
 import { lazy, Suspense, useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { Empty, Field, Pane, Select } from '../../kit/controls'
+import { Field, Pane, Select } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { Keys } from '../../kit/tabs'
 import { usePreferences } from '../../kit/preferences'

@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react'
 import type { Schemas } from '../../api/client'
-import { Empty, Field, Pane, Select, Tick } from '../../kit/controls'
+import { Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
