@@ -25,7 +25,7 @@ public sealed class PulledApart
     /// <summary>Air between what was together, as a share of the diagonal of the whole.</summary>
     private const double GapShare = 0.035;
 
-    /// <summary>What is this near touches: it does not stand in the way of what slides by, which is not clear of it before its end, mm.</summary>
+    /// <summary>What is this near touches: it does not stand in the way of what slides by, but is not left before its end, mm.</summary>
     private const double TouchMm = 0.5;
 
     /// <summary>Less than this of a thing in the way is a tongue in its groove, a bend round a corner.</summary>
@@ -56,7 +56,8 @@ public sealed class PulledApart
 
         foreach (var device in plan.Devices)
         {
-            Add(Place.Device(device.Id), device.Blocks.Select(b => new Block(b, device.Pose).Hull), device.TakenOff is { } off ? device.Pose.VectorInSpace(off) : null);
+            Add(Place.Device(device.Id), device.Blocks.Select(b => new Block(b, device.Pose).Hull),
+                device.TakenOff is { } off ? device.Pose.VectorInSpace(off) : null);
         }
 
         foreach (var fitting in plan.Fittings.Where(f => f.Body.Count > 0))
@@ -195,11 +196,12 @@ public sealed class PulledApart
         var best = Ways.Select(w => (Way: w, Stands: Share(goes, stays, w) + beside.Sum(o => Share(goes, o, w)),
             HomeMm: TravelMm(goes.Home, stays.Home, w))).OrderBy(w => w.Stands > TongueShare ? w.Stands : 0)
             .ThenBy(w => w.HomeMm).First();
-        return Off(goes, stays) is { } near && (best.Stands > TongueShare || near.Length < best.HomeMm - TouchMm) && Room(goes, stays, beside, near) ? near
+        return Off(goes, stays) is { } near && (best.Stands > TongueShare || near.Length < best.HomeMm - TouchMm)
+            && Room(goes, stays, beside, near) ? near
             : best.Way.Vector() * TravelMm(goes.Apart, stays.Apart, best.Way);
     }
 
-    /// <summary>A step off every face that it lies on, for a single thing; null where it is held from both sides or lies on nothing.</summary>
+    /// <summary>A step off every face that it lies on, for a single thing; null where it is held from both sides or lies free.</summary>
     private Point3? Off(Group goes, Group stays)
     {
         if (goes.Of.Count(o => o.Kind != PlaceKind.Hole) > 1)

@@ -74,7 +74,7 @@ public sealed record SolidModel(Box Outer, IReadOnlyList<SolidPiece> Pieces, IRe
     private static Direction Longest(Box box) => box.Size is var s && s.X >= s.Y && s.X >= s.Z ? Direction.Right
         : s.Y >= s.Z ? Direction.Back : Direction.Up;
 
-    /// <summary>Where something is bored, milled or grooved into a flat part without going through, and holes too small to be cut out.</summary>
+    /// <summary>Where something is bored, milled or grooved into a flat part, and holes too small to be cut out.</summary>
     private static IEnumerable<SolidPrism> Marks(Part part) =>
         from cut in part.Features.Where(f => part is { Flat: true, Body.Count: 1, Rings.Count: 0 } && !f.ShapesRim(part.Slab))
             .SelectMany(f => f.Cuts(part.Slab)).OfType<FaceCut>()
@@ -113,7 +113,8 @@ public sealed record SolidModel(Box Outer, IReadOnlyList<SolidPiece> Pieces, IRe
     {
         var through = bore.To - bore.From;
         var proud = through.Length > 0 ? through * (proudMm / through.Length) : default;
-        return new SolidRound(stuff, Hundredths(pose.InSpace(bore.From - proud)), Hundredths(pose.InSpace(bore.To + proud)), bore.DiaMm * share);
+        return new SolidRound(stuff, Hundredths(pose.InSpace(bore.From - proud)), Hundredths(pose.InSpace(bore.To + proud)),
+            bore.DiaMm * share);
     }
 
     private static SolidPiece Of(Fixing fixing, PulledApart apart)

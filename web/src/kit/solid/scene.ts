@@ -69,6 +69,8 @@ type Piece = {
 const NORMAL = { x: new Vector3(1, 0, 0), y: new Vector3(0, 1, 0), z: new Vector3(0, 0, 1) }
 const FIELD_DEG = 32
 const CLEAR = 0.2
+/** Of the width, what the thing may take. */
+const BESIDE_NAMES = 0.66
 /** Stripes of what is cut, pixels. */
 const STRIPES = 'if (mod(gl_FragCoord.x + gl_FragCoord.y, 9.0) < 1.6) gl_FragColor.rgb *= 0.72;'
 
@@ -187,29 +189,38 @@ export function createScene(
     camera.updateProjectionMatrix()
     render()
   }
-  /** The ball round all of it fills the view, and a little air round that. */
+  /** As near as all that is there can be seen, with room for names at both sides. */
   const fit = () => {
-    const least = new Vector3(Infinity, Infinity, Infinity)
-    const most = least.clone().negate()
-    for (const { own, group } of pieces) {
-      if (!group.visible) continue
-      const corners = [
-        ...own.prisms.flatMap((p) => [...p.rim, ...p.rim.map((q) => vector(q).add(vector(p.through)))]),
-        ...own.rounds.flatMap((r) => [r.from, r.to]),
-      ]
-      for (const c of corners) {
-        const at = vector(c).add(group.position)
-        least.min(at)
-        most.max(at)
-      }
-    }
-    if (most.x < least.x) return
+    const corners = pieces
+      .filter((p) => p.group.visible)
+      .flatMap(({ own, group }) =>
+        [
+          ...own.prisms.flatMap((p) => [...p.rim, ...p.rim.map((q) => vector(q).add(vector(p.through)))]),
+          ...own.rounds.flatMap((r) => [r.from, r.to]),
+        ].map((c) => vector(c).add(group.position)),
+      )
+    if (corners.length === 0) return
     const toEye = framed ? camera.position.clone().sub(controls.target).normalize() : new Vector3(-0.75, -1.35, 0.95).normalize()
-    const half = (FIELD_DEG / 2) * (Math.PI / 180)
-    const narrow = Math.min(1, camera.aspect)
-    const reach = (most.distanceTo(least) / 2) * (1.02 / (Math.sin(half) * narrow))
-    controls.target.copy(least).add(most).multiplyScalar(0.5)
-    camera.position.copy(controls.target).addScaledVector(toEye, Math.max(1, reach))
+    const right = camera.up.clone().cross(toEye).normalize()
+    const up = toEye.clone().cross(right)
+    const span = (way: Vector3) => {
+      const all = corners.map((c) => c.dot(way))
+      return [Math.min(...all), Math.max(...all)] as const
+    }
+    const middle = [right, up, toEye].reduce((sum, way) => {
+      const [least, most] = span(way)
+      return sum.addScaledVector(way, (least + most) / 2)
+    }, new Vector3())
+    const high = Math.tan((FIELD_DEG / 2) * (Math.PI / 180))
+    const wide = high * camera.aspect * BESIDE_NAMES
+    const reach = Math.max(
+      ...corners.map((c) => {
+        const at = c.clone().sub(middle)
+        return at.dot(toEye) + Math.max(Math.abs(at.dot(right)) / wide, Math.abs(at.dot(up)) / (high * 0.94))
+      }),
+    )
+    controls.target.copy(middle)
+    camera.position.copy(middle).addScaledVector(toEye, Math.max(1, reach))
     controls.update()
     framed = true
     render()
