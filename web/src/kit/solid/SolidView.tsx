@@ -224,7 +224,7 @@ function Shown({
           e.preventDefault()
           act()
         }}
-        className="relative min-h-72 flex-1 overflow-hidden border border-hair"
+        className="relative min-h-[26rem] flex-1 overflow-hidden lg:min-h-72 border border-hair"
       >
         <div
           ref={holder}
