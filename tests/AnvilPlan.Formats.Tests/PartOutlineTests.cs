@@ -64,7 +64,7 @@ public class PartOutlineTests
     [MemberData(nameof(Shapes))]
     public void A_point_is_inside_the_outline_when_no_notch_takes_it(string shape)
     {
-        var shaped = Of(shape).Parts.Where(p => p.Flat && PartOutline.Shaped(p)).ToList();
+        var shaped = Of(shape).Parts.Where(p => p.Flat && p.Features.Any(f => f.ShapesRim(p.Slab))).ToList();
         Assert.NotEmpty(shaped);
         var random = new Random(7);
         foreach (var part in shaped)

@@ -129,6 +129,21 @@ for (const graphics of ['webgl', 'svg'] as const) {
     const able = await page.evaluate(() => document.createElement('canvas').getContext('webgl2') !== null)
     await expect(drawing).toHaveAttribute('data-renderer', able ? 'webgl' : 'svg')
     if (graphics === 'svg') expect(able).toBe(false)
+    await page.getByRole('radio', { name: 'All names' }).click()
+    await expect(page.getByText('Rail back top', { exact: true }).last()).toBeVisible()
+    if (able) {
+      await page.getByRole('radio', { name: 'Level' }).click()
+      await expect(page.getByRole('slider', { name: 'Cut at' })).toHaveAttribute('aria-valuetext', '75 mm')
+      await page.getByRole('radio', { name: 'Whole' }).click()
+      // one face against itself is no distance
+      await page.getByRole('checkbox', { name: 'Measure' }).click()
+      for (const at of [0, 1]) {
+        const box = await drawing.boundingBox()
+        await page.mouse.click((box?.x ?? 0) + (box?.width ?? 0) / 2 + at, (box?.y ?? 0) + (box?.height ?? 0) / 2)
+      }
+      await expect(page.getByRole('status').filter({ hasText: 'between the two faces' })).toContainText('0 mm')
+      await page.getByRole('checkbox', { name: 'Measure' }).click()
+    }
     await page.getByRole('slider', { name: 'Pulled apart' }).press('End')
     await expect(page.getByRole('status').filter({ hasText: 'Undoes' })).toBeVisible()
     await page.getByLabel('Part or device').selectOption({ label: 'Recorder board' })

@@ -22,7 +22,7 @@ public static class Checklist
             .. PartChecks.ToldWrongly(plan, solids),
             .. plan.ShapeStopped ? [] : (IEnumerable<Defect>)[.. PartChecks.Run(plan, solids), .. HoleChecks.Run(solids),
                 .. FixingChecks.Run(plan, solids), .. PatternChecks.Run(plan, solids, files), .. ViewChecks.Run(plan, solids, files),
-                .. FoldBack.Run(plan)],
+                .. FoldBack.Run(plan), .. ApartChecks.Run(files.Plan)],
         ];
     }
 }

@@ -33,6 +33,8 @@ public readonly record struct Box(Point3 Min, Point3 Max)
     public bool Contains(Point3 p) =>
         p.X > Min.X && p.X < Max.X && p.Y > Min.Y && p.Y < Max.Y && p.Z > Min.Z && p.Z < Max.Z;
 
+    public Box Moved(Point3 by) => new(Min + by, Max + by);
+
     public Box Grow(double by) => new(Min - new Point3(by, by, by), Max + new Point3(by, by, by));
 
     /// <summary>Wider by so much on every side but along that axis.</summary>

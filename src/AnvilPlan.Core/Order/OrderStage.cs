@@ -17,8 +17,8 @@ internal sealed record Job(
     Design Design, Catalog Catalog, WorkRates Rates, FitPlan Fit, ShellPlan Shell, JointPlan Joints, FixingPlan Fixings, PartPlan Parts,
         GluePlan Glue)
 {
-    private readonly Dictionary<string, string> _made = Parts.Made.SelectMany(m => m.FaceIds.Concat(m.BendIds).Append(m.Id).Distinct()
-        .Select(f => (f, m.Id))).ToDictionary(x => x.f, x => x.Id, StringComparer.Ordinal);
+    private readonly Dictionary<string, string> _made = Parts.Made.SelectMany(m => m.Ids.Select(f => (f, m.Id)))
+        .ToDictionary(x => x.f, x => x.Id, StringComparer.Ordinal);
 
     private readonly Dictionary<string, MadePart> _byId = Parts.Made.ToDictionary(m => m.Id, StringComparer.Ordinal);
 

@@ -18,6 +18,9 @@ public sealed record MadePart(
         PartState State, bool Stale,
     [property: JsonIgnore] Part Drawn, [property: JsonIgnore] IReadOnlyList<Part> Faces)
 {
+    /// <summary>Of itself, its faces and the turns between them.</summary>
+    [JsonIgnore] public IEnumerable<string> Ids => FaceIds.Concat(BendIds).Append(Id).Distinct(StringComparer.Ordinal);
+
     /// <summary>
     /// What the tables of holes and of what is milled are made for: the blank that one works on; of a print, which is worked when it has
     /// its shape, the faces.

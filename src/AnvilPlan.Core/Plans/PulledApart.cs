@@ -47,8 +47,7 @@ public sealed class PulledApart
     {
         _plan = plan;
         _gapMm = plan.Outer.Size.Length * GapShare;
-        _made = plan.Made.SelectMany(m => m.FaceIds.Concat(m.BendIds).Append(m.Id).Distinct().Select(f => (f, m.Id)))
-            .GroupBy(x => x.f).ToDictionary(x => x.Key, x => x.First().Id, StringComparer.Ordinal);
+        _made = plan.Made.SelectMany(m => m.Ids.Select(f => (f, m.Id))).ToDictionary(x => x.f, x => x.Id, StringComparer.Ordinal);
         foreach (var whole in plan.Parts.Where(p => p.Body.Count > 0).GroupBy(p => MadeOf(p.Id)))
         {
             Add(Place.Part(whole.Key), whole.SelectMany(p => p.Body.Select(b => new Block(b, p.Pose).Hull)), null);
@@ -74,8 +73,10 @@ public sealed class PulledApart
         var apart = new PulledApart(plan);
         foreach (var operation in plan.Work.Operations.Where(o => o.Makes.Any(m => Joins(m.Done))))
         {
-            apart.Undo(operation);
+            apart.Join(operation);
         }
+
+        apart.JoinLoose();
 
         apart.Turns = [.. apart._turns.Select(t => new ApartTurn([.. t.AsEnumerable().Reverse()])).Reverse()];
         return apart;
@@ -99,11 +100,13 @@ public sealed class PulledApart
     /// <summary>What it is a face of, or itself.</summary>
     private Place Whole(Place of) => of.Kind == PlaceKind.Part ? Place.Part(MadeOf(of.Id)) : of;
 
-    private void Undo(Operation operation)
+    private void Join(Operation operation)
     {
         var named = operation.Makes.Where(m => Joins(m.Done)).Select(m => m.Of).Concat(operation.Places)
             .Concat(operation.Needs.Select(n => n.Fact.Of)).Select(Whole);
         var groups = Groups(named);
+        groups = [.. groups, .. Groups(_plan.Fittings.Where(f => groups.Exists(g => g.Lies(f.Body, TouchMm)))
+            .Select(f => Place.Part(f.Id))).Except(groups)];
         if (groups.Count == 1)
         {
             groups = [.. groups, .. Standing(groups[0])];
@@ -124,14 +127,28 @@ public sealed class PulledApart
         _turns[turn].Add(operation.Title);
         foreach (var fixing in _plan.Fixings.Where(f => fixings.Contains(f.Id)))
         {
-            Draw(fixing, turn);
+            Drive(fixing, turn);
         }
 
-        if (groups.Count < 2)
+        if (groups.Count > 1)
         {
-            return;
+            Join(groups, turn);
         }
+    }
 
+    /// <summary>What no operation fastens to the rest is laid to it last.</summary>
+    private void JoinLoose()
+    {
+        List<Group> loose = [.. _groups.Values.Distinct()];
+        if (loose.Count > 1)
+        {
+            _turns.Add(["Put together what no step fastens"]);
+            Join(loose, _turns.Count - 1);
+        }
+    }
+
+    private void Join(List<Group> groups, int turn)
+    {
         // what is largest stays; what goes is held against what stays and what has gone
         var whole = groups.OrderByDescending(g => g.VolumeMm3).ThenBy(g => g.Of[0].ToString(), StringComparer.Ordinal).ToList();
         var stays = whole[0];
@@ -165,7 +182,7 @@ public sealed class PulledApart
     }
 
     /// <summary>A fixing goes with what lies under its head, and out of it by its own length.</summary>
-    private void Draw(Fixing fixing, int turn)
+    private void Drive(Fixing fixing, int turn)
     {
         if (fixing.Layers.Count == 0 || fixing.Pieces.Count == 0)
         {
@@ -196,13 +213,13 @@ public sealed class PulledApart
         var best = Ways.Select(w => (Way: w, Stands: Share(goes, stays, w) + beside.Sum(o => Share(goes, o, w)),
             HomeMm: TravelMm(goes.Home, stays.Home, w))).OrderBy(w => w.Stands > TongueShare ? w.Stands : 0)
             .ThenBy(w => w.HomeMm).First();
-        return Off(goes, stays) is { } near && (best.Stands > TongueShare || near.Length < best.HomeMm - TouchMm)
+        return StepOff(goes, stays) is { } near && (best.Stands > TongueShare || near.Length < best.HomeMm - TouchMm)
             && Room(goes, stays, beside, near) ? near
             : best.Way.Vector() * TravelMm(goes.Apart, stays.Apart, best.Way);
     }
 
     /// <summary>A step off every face that it lies on, for a single thing; null where it is held from both sides or lies free.</summary>
-    private Point3? Off(Group goes, Group stays)
+    private Point3? StepOff(Group goes, Group stays)
     {
         if (goes.Of.Count(o => o.Kind != PlaceKind.Hole) > 1)
         {
@@ -223,10 +240,9 @@ public sealed class PulledApart
     /// <summary>Whether nothing stands where it goes, as all is together, nor where it ends, as the rest lies apart.</summary>
     private static bool Room(Group goes, Group stays, List<Group> beside, Point3 by)
     {
-        Box Moved(Box one) => new(one.Min + by, one.Max + by);
-        return goes.Home.Select(o => o.Grow(-TouchMm)).Select(o => o.Hull(Moved(o))).All(o => !stays.Home.Exists(o.Overlaps)
+        return goes.Home.Select(o => o.Grow(-TouchMm)).Select(o => o.Hull(o.Moved(by))).All(o => !stays.Home.Exists(o.Overlaps)
                 && !beside.Exists(b => b.Home.Exists(o.Overlaps)))
-            && goes.Apart.Select(o => Moved(o).Grow(-TouchMm)).All(o => !stays.Apart.Exists(o.Overlaps));
+            && goes.Apart.Select(o => o.Moved(by).Grow(-TouchMm)).All(o => !stays.Apart.Exists(o.Overlaps));
     }
 
     /// <summary>How much of it has something in its way as both are put together: 0 = nothing.</summary>
@@ -287,11 +303,15 @@ public sealed class PulledApart
         /// <summary>The way on which it comes off, where what holds it says so.</summary>
         public Point3? Off { get; private set; } = off;
 
+        /// <summary>Whether blocks lie on it.</summary>
+        public bool Lies(IReadOnlyList<Box> blocks, double touchMm) =>
+            blocks.Any(b => Home.Exists(b.Grow(touchMm).Overlaps));
+
         public void Take(Group other, Point3 by)
         {
             Of.AddRange(other.Of);
             Home.AddRange(other.Home);
-            Apart.AddRange(other.Apart.Select(b => new Box(b.Min + by, b.Max + by)));
+            Apart.AddRange(other.Apart.Select(b => b.Moved(by)));
             VolumeMm3 += other.VolumeMm3;
             Off = null;
         }

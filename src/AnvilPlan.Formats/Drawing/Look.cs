@@ -34,9 +34,6 @@ public sealed record Look(string Colour, double WidthMm)
             Stuff.Metal => 0xe2e6ea,
             Stuff.Clear => 0xcdebf1,
             Stuff.Plastic or Stuff.Print => 0xd3d6c6,
-            Stuff.Steel => 0xb9c0c8,
-            Stuff.Port => 0xa9a3d8,
-            Stuff.Hollow => 0x55504a,
             _ => 0x8fc4ab,
         };
         int Lit(int shift) => (int)Math.Round(((full >> shift) & 255) * light);

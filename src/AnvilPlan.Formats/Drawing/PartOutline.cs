@@ -29,9 +29,6 @@ public static class PartOutline
         ? [new Region(area, [])]
         : Regions(FlatGeometry.Common(Whole(part), FlatGeometry.Area(area)), [.. area.Arcs]);
 
-    /// <summary>True when the rim is not simply the rectangle.</summary>
-    public static bool Shaped(Part part) => Shaping(part).Any();
-
     private static bool Inside(Part part, Uv at) => at.U >= 0 && at.V >= 0 && at.U <= part.LengthMm && at.V <= part.WidthMm;
 
     private static IEnumerable<FaceCut> Shaping(Part part) => part.Features.Where(f => f.ShapesRim(part.Slab))

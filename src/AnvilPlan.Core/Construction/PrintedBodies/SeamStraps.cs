@@ -132,8 +132,7 @@ internal static class SeamStraps
     }
 
     /// <summary>From a connector out through the wall.</summary>
-    private static Box Way(PlacedPort port) => port.Exit.Vector() * PlugWayMm is var out_
-        ? port.Plug.Hull(new Box(port.Plug.Min + out_, port.Plug.Max + out_)) : default;
+    private static Box Way(PlacedPort port) => port.Plug.Hull(port.Plug.Moved(port.Exit.Vector() * PlugWayMm));
 
     private static Box Room(SeamRun run, Direction inwards, Point3 at) => Strap(run, inwards, at, OverMm);
 }

@@ -1,5 +1,7 @@
+using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Fixings;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Joints;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Plans;
@@ -25,13 +27,12 @@ public sealed record SolidRound(Stuff Stuff, Point3 From, Point3 To, double DiaM
 
 /// <summary>One thing of the enclosure as a solid.</summary>
 /// <param name="Of">The part, device or fitting; a fixing by <c>hole/ID</c>.</param>
-/// <param name="Stuff">Of what it is told by.</param>
 /// <param name="Grain">The way its grain or its rolling marks run; null where none shows.</param>
 /// <param name="Wall">It closes the enclosure: one sees through it to what is inside.</param>
 /// <param name="Size">Along its own axes, mm.</param>
 /// <param name="Moves">How it goes as all is pulled apart.</param>
 public sealed record SolidPiece(
-    Place Of, string Name, PieceRole Role, Stuff Stuff, Point3? Grain, bool Wall, Point3 Size, IReadOnlyList<SolidPrism> Prisms,
+    Place Of, string Name, PieceRole Role, Point3? Grain, bool Wall, Point3 Size, IReadOnlyList<SolidPrism> Prisms,
     IReadOnlyList<SolidRound> Rounds, IReadOnlyList<ApartMove> Moves);
 
 /// <summary>The enclosure as solids to be turned by hand: what a view needs, and nothing that it would have to work out.</summary>
@@ -57,7 +58,7 @@ public sealed record SolidModel(Box Outer, IReadOnlyList<SolidPiece> Pieces, IRe
         bool Wall(Part part) => part.Closes is not null || (part is { LeafOf: { } whole, Rings.Count: > 0 } && closing.Contains(whole));
         return new SolidModel(plan.Outer,
             [.. plan.Parts.Where(p => p.Body.Count > 0).Select(p => Of(p, Wall(p), apart)), .. plan.Fittings.Where(f => f.Body.Count > 0)
-                .Select(f => Of(f.Id, f.Name, f.Body, apart)), .. plan.Devices.Select(d => Of(d, apart)),
+                .Select(f => Of(f, apart)), .. plan.Devices.Select(d => Of(d, apart)),
                 .. plan.Fixings.Where(f => f.Pieces.Count > 0).Select(f => Of(f, apart))], apart.Turns);
     }
 
@@ -66,9 +67,8 @@ public sealed record SolidModel(Box Outer, IReadOnlyList<SolidPiece> Pieces, IRe
         var (of, stuff) = (Place.Part(part.Id), Prisms.StuffOf(part.Family));
         var prisms = Prisms.Of(part, stuff, Fineness.Model).Select(Told).Concat(Marks(part)).ToList();
         var size = part.Flat ? new Point3(part.LengthMm, part.WidthMm, part.ThicknessMm) : part.Box.Size;
-        return new SolidPiece(of, part.Name, PieceRole.Part, stuff,
-            stuff is Stuff.Wood or Stuff.Metal ? part.Pose.VectorInSpace(part.Flat ? part.Frame.U : Longest(part.Box)) : null, wall, size,
-            prisms, [], apart.Moves(of));
+        Point3? grain = stuff is Stuff.Wood or Stuff.Metal ? part.Pose.VectorInSpace(part.Flat ? part.Frame.U : Longest(part.Box)) : null;
+        return new SolidPiece(of, part.Name, PieceRole.Part, grain, wall, size, prisms, [], apart.Moves(of));
     }
 
     private static Direction Longest(Box box) => box.Size is var s && s.X >= s.Y && s.X >= s.Z ? Direction.Right
@@ -86,21 +86,19 @@ public sealed record SolidModel(Box Outer, IReadOnlyList<SolidPiece> Pieces, IRe
         select new SolidPrism(Stuff.Hollow, seen ? [.. rim] : [.. rim.Reverse()], [],
             part.Pose.VectorInSpace(part.Frame.Normal) * (seen ? -ProudMm : ProudMm));
 
-    private static SolidPiece Of(string id, string name, IReadOnlyList<Box> body, PulledApart apart)
+    private static SolidPiece Of(FittingPlace fitting, PulledApart apart)
     {
-        var of = Place.Part(id);
-        return new SolidPiece(of, name, PieceRole.Fitting, Stuff.Metal, null, false, body.Aggregate((a, b) => a.Hull(b)).Size,
-            [.. body.Select(b => Told(Prisms.Of(of, Stuff.Metal, b, null)))], [], apart.Moves(of));
+        var of = Place.Part(fitting.Id);
+        return new SolidPiece(of, fitting.Name, PieceRole.Fitting, null, false, fitting.Box.Size,
+            [.. fitting.Body.Select(b => Told(Prisms.Of(of, Stuff.Metal, b, null)))], [], apart.Moves(of));
     }
 
     private static SolidPiece Of(DevicePlace device, PulledApart apart)
     {
         var of = Place.Device(device.Id);
-        var ports = device.Ports.Select(p => Told(Prisms.Of(of, Stuff.Port, p.Exit.Sign() > 0
-            ? p.Connector.WithSpan(p.Exit.Axis(), p.Connector.Min[p.Exit.Axis()], p.Connector.Max[p.Exit.Axis()] + ConnectorMm)
-            : p.Connector.WithSpan(p.Exit.Axis(), p.Connector.Min[p.Exit.Axis()] - ConnectorMm, p.Connector.Max[p.Exit.Axis()]),
-            device.Pose)));
-        return new SolidPiece(of, device.Name, PieceRole.Device, Stuff.Device, null, false, device.Body.Size,
+        var ports = device.Ports.Select(p => Told(Prisms.Of(of, Stuff.Port,
+            p.Connector.Hull(p.Connector.Moved(p.Exit.Vector() * ConnectorMm)), device.Pose)));
+        return new SolidPiece(of, device.Name, PieceRole.Device, null, false, device.Body.Size,
             [.. device.Blocks.Select(b => Told(Prisms.Of(of, Stuff.Device, b, device.Pose))), .. ports],
             [.. device.Holes.Select(h => Bored(h, Stuff.Hollow, 1, ProudMm, device.Pose)), .. Rotor(device)], apart.Moves(of));
     }
@@ -109,7 +107,7 @@ public sealed record SolidModel(Box Outer, IReadOnlyList<SolidPiece> Pieces, IRe
     private static IEnumerable<SolidRound> Rotor(DevicePlace device) => device.Rotor is not { } rotor ? []
         : [Bored(rotor, Stuff.Hollow, 1, ProudMm, device.Pose), Bored(rotor, Stuff.Device, HubShare, 2 * ProudMm, device.Pose)];
 
-    private static SolidRound Bored(Core.Fit.DeviceBore bore, Stuff stuff, double share, double proudMm, Pose? pose)
+    private static SolidRound Bored(DeviceBore bore, Stuff stuff, double share, double proudMm, Pose? pose)
     {
         var through = bore.To - bore.From;
         var proud = through.Length > 0 ? through * (proudMm / through.Length) : default;
@@ -123,7 +121,7 @@ public sealed record SolidModel(Box Outer, IReadOnlyList<SolidPiece> Pieces, IRe
         var (from, to) = (fixing.Pieces.Min(p => p.FromMm), fixing.Pieces.Max(p => p.ToMm));
         var stuff = fixing.Kind is FixingKind.Dowel or FixingKind.Biscuit ? Stuff.Wood : Stuff.Steel;
         var widest = fixing.Pieces.Max(p => p.DiaMm);
-        return new SolidPiece(of, fixing.Id, PieceRole.Fixing, stuff, null, false, new(widest, widest, to - from), [],
+        return new SolidPiece(of, fixing.Id, PieceRole.Fixing, null, false, new(widest, widest, to - from), [],
             [.. fixing.Pieces.Where(p => p.ToMm > p.FromMm).Select(p => new SolidRound(stuff,
                 Hundredths(fixing.Pose.InSpace(fixing.At + (way * p.FromMm))), Hundredths(fixing.Pose.InSpace(fixing.At + (way * p.ToMm))),
                 p.DiaMm))], apart.Moves(of));

@@ -4682,8 +4682,6 @@ export interface components {
             of: components["schemas"]["Place"];
             name: string;
             role: components["schemas"]["PieceRole"];
-            /** @description Of what it is told by. */
-            stuff: components["schemas"]["Stuff"];
             grain: null | components["schemas"]["Point3"];
             /** @description It closes the enclosure: one sees through it to what is inside. */
             wall: boolean;

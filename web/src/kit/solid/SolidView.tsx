@@ -24,6 +24,8 @@ const NAMED = [
   ['all', 'All names'],
 ] as const
 
+const NO_FACES: Picked[] = []
+
 type Naming = (typeof NAMED)[number][0]
 
 const TURN_DEG = 10
@@ -31,14 +33,15 @@ const NEARER = 1.15
 
 /** The enclosure as solids to be turned by hand. Every name and size in it stands in a list as well. */
 export function SolidView({ lead }: { lead?: ReactNode }) {
-  const { view, focus, setFocus } = useProject()
+  const { view } = useProject()
   const model = useQuery({
     queryKey: ['drawing', view.id, view.revision, 'solid'],
     queryFn: async () => taken(await api.GET('/api/projects/{id}/drawings/solid', { params: { path: { id: view.id } } })),
     placeholderData: keepPreviousData,
+    gcTime: 60_000,
   }).data
   return model ? (
-    <Shown lead={lead} model={model} name={view.plan.name} focus={focus} setFocus={setFocus} />
+    <Shown lead={lead} model={model} />
   ) : (
     <>
       {lead}
@@ -47,30 +50,19 @@ export function SolidView({ lead }: { lead?: ReactNode }) {
   )
 }
 
-function Shown({
-  lead,
-  model,
-  name,
-  focus,
-  setFocus,
-}: {
-  lead: ReactNode
-  model: Schemas['SolidModel']
-  name: string
-  focus: string | null
-  setFocus: (of: string | null) => void
-}) {
+function Shown({ lead, model }: { lead: ReactNode; model: Schemas['SolidModel'] }) {
+  const { view, focus, setFocus } = useProject()
   const { length, theme, unitName } = usePreferences()
   const holder = useRef<HTMLDivElement>(null)
   const scene = useRef<SolidScene | null>(null)
   const [walls, setWalls] = useState<Walls>('clear')
-  const [turns, setTurns] = useState(0)
+  const [slid, setTurns] = useState(0)
   const [axis, setAxis] = useState<Cut['axis'] | 'none'>('none')
   const [share, setShare] = useState(0.5)
   const [lower, setLower] = useState(true)
   const [named, setNamed] = useState<Naming>('devices')
   const [measuring, setMeasuring] = useState(false)
-  const [picked, setPicked] = useState<Picked[]>([])
+  const [held, setPicked] = useState<{ of: Schemas['SolidModel']; faces: Picked[] }>({ of: model, faces: [] })
   const [hovered, setHovered] = useState<string | null>(null)
   const [drawnBy, setDrawnBy] = useState<'webgl' | 'svg'>('webgl')
   const [over, setOver] = useState<{ labels: Label[]; marks: { x: number; y: number }[]; wide: number }>({
@@ -84,39 +76,38 @@ function Shown({
   const to = axis === 'none' ? 0 : model.outer.max[axis]
   const cutMm = from + share * (to - from)
 
-  // the scene hears the state of now, and is not made anew with it
-  const now = useRef({ measuring, named, picked, focus, setFocus })
+  // an edit may leave fewer turns, and other faces
+  const turns = Math.min(slid, model.turns.length)
+  const picked = held.of === model ? held.faces : NO_FACES
+
+  // the scene hears what holds now, and is not made anew with it
+  const now = useRef<{ pick: (hit: Picked | null) => void; seen: () => void }>({ pick: () => {}, seen: () => {} })
   useEffect(() => {
-    now.current = { measuring, named, picked, focus, setFocus }
-  })
-  const seen = useRef(() => {})
-  useEffect(() => {
-    seen.current = () => {
-      const [made, box] = [scene.current, holder.current]
-      if (!made || !box) return
-      const { named: which, picked: points, focus: own } = now.current
-      const isNamed = (key: string) => which === 'all' || key === own || (which === 'devices' && deviceAt(key) !== null)
-      setOver({
-        labels: placeNames(
-          made.names().filter((n) => isNamed(n.key)),
-          box.clientWidth,
-          box.clientHeight,
-          widthOf,
-        ),
-        marks: points.map((p) => made.seen(p.key, p.at)),
-        wide: box.clientWidth,
-      })
+    now.current = {
+      pick: (hit) => {
+        if (!measuring) setFocus(hit?.key ?? null)
+        else if (hit) setPicked({ of: model, faces: picked.length === 2 ? [hit] : [...picked, hit] })
+      },
+      seen: () => {
+        const [made, box] = [scene.current, holder.current]
+        if (!made || !box) return
+        const told = made
+          .names()
+          .filter(({ key }) => named === 'all' || key === focus || (named === 'devices' && deviceAt(key) !== null))
+        setOver({
+          labels: placeNames(told, box.clientWidth, box.clientHeight, widthOf),
+          marks: picked.map((p) => made.seen(p.key, p.at)),
+          wide: box.clientWidth,
+        })
+      },
     }
   })
   useEffect(() => {
     if (!holder.current) return
     const made = createScene(holder.current, {
       point: setHovered,
-      pick: (hit) => {
-        if (!now.current.measuring) now.current.setFocus(hit?.key ?? null)
-        else if (hit) setPicked((all) => (all.length === 2 ? [hit] : [...all, hit]))
-      },
-      seen: () => seen.current(),
+      pick: (hit) => now.current.pick(hit),
+      seen: () => now.current.seen(),
     })
     scene.current = made
     setDrawnBy(made.renderer)
@@ -131,7 +122,7 @@ function Shown({
     [walls, turns, axis, cutMm, lower, model, theme],
   )
   useEffect(() => scene.current?.choose(focus), [focus, model, theme])
-  useEffect(() => seen.current(), [named, picked, focus])
+  useEffect(() => now.current.seen(), [named, picked, focus])
 
   const undone = model.turns.slice(0, Math.ceil(turns))
   const last = undone.at(-1)
@@ -204,7 +195,7 @@ function Shown({
           checked={measuring}
           onChange={(yes) => {
             setMeasuring(yes)
-            setPicked([])
+            setPicked({ of: model, faces: [] })
           }}
         />
         <p role="status" className="min-h-9 min-w-60 flex-1 content-center text-[1.1rem]">
@@ -229,7 +220,7 @@ function Shown({
         <div
           ref={holder}
           role="img"
-          aria-label={`Solid view of ${name}, ${listed.length} parts and devices; all are in the list above`}
+          aria-label={`Solid view of ${view.plan.name}, ${listed.length} parts and devices; all are in the list above`}
           data-renderer={drawnBy}
           className="absolute inset-0"
         />

@@ -3,7 +3,7 @@ import { mergeGeometries } from 'three/examples/jsm/utils/BufferGeometryUtils.js
 import type { Schemas } from '../../api/client'
 
 type Piece = Schemas['SolidPiece']
-type Stuff = Piece['stuff']
+type Stuff = Schemas['Stuff']
 type Point = Schemas['Point3']
 
 export const vector = (p: Point) => new Vector3(p.x, p.y, p.z)

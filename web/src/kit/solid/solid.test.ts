@@ -46,7 +46,6 @@ describe('a prism', () => {
       of: 'device/d',
       name: 'Board',
       role: 'device',
-      stuff: 'device',
       grain: null,
       wall: false,
       size: at(40, 30, 5),

@@ -1,7 +1,7 @@
 import { CanvasTexture, RepeatWrapping, SRGBColorSpace, type Texture } from 'three'
 import type { Schemas } from '../../api/client'
 
-export type Stuff = Schemas['SolidPiece']['stuff']
+export type Stuff = Schemas['Stuff']
 
 const SIZE = 256
 
