@@ -1,6 +1,9 @@
+using AnvilPlan.Core.Bench;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Places;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Core.Quantities.Text;
+using AnvilPlan.Core.Shops;
 using AnvilPlan.Formats.Drawing;
 using AnvilPlan.Formats.Drawing.Sheets;
 using AnvilPlan.Formats.Tests.Support;
@@ -39,6 +42,22 @@ public class PartSheetTests
             Readable.Check(PartSheet.Of(part, width, height, new LengthWriting(LengthUnit.Inch), turned), part.Id,
                 t => t.Ink != Ink.Lettering);
         }
+    }
+
+    [Theory]
+    [InlineData(0, -300)]
+    [InlineData(-300, 0)]
+    public void A_hole_that_misses_its_part_is_drawn_and_read_where_it_is(double alongU, double alongV)
+    {
+        // the board stands off its tray: a stop says so, and the sheet shows it
+        var design = Demo.Project.Design with
+        {
+            Devices = [.. Demo.Project.Design.Devices.Select(d => d.Id == "sbc" ? d with { UMm = d.UMm + alongU, VMm = d.VMm + alongV } : d)],
+        };
+        var part = Planner.Plan(design, Shipped.Catalog, ShopProfile.Usual, AsBuilt.Nothing).Part("tray-1");
+        Assert.Contains(part.Features.OfType<Hole>(), h => h.At.U < 0 || h.At.V < 0);
+        Readable.Check(PartSheet.Of(part, 190, 140, LengthWriting.Millimetres, false), part.Id, t => t.Ink != Ink.Lettering);
+        Readable.Check(PartSheet.Of(part, 190, 140, LengthWriting.Millimetres, true), part.Id, t => t.Ink != Ink.Lettering);
     }
 
     [Fact]

@@ -51,6 +51,9 @@ public sealed class PartSheet
 
     private readonly SheetPen _pen;
 
+    /// <summary>Least and most of the part and of holes that miss it: they are drawn where they are, and all that is told stands off.</summary>
+    private readonly Uv _from, _to;
+
     /// <summary>As far to the right as ordinates reach.</summary>
     private double _rightMost;
 
@@ -61,6 +64,7 @@ public sealed class PartSheet
         _part = turned ? part.TurnedOver() : part;
         _length = length;
         _seen = PartOutline.Seen(_part);
+        _to = _part.Slab.Far;
         (_kinds, _milled) = (HoleKind.Of(part), Told(part));
         if (turned)
         {
@@ -79,8 +83,16 @@ public sealed class PartSheet
             KeyRows++;
         }
 
-        double Fit(double beside, double under) => Math.Min((paperWidthMm - BesideMm - beside) / part.LengthMm,
-            (paperHeightMm - BesideMm - AboveMm - under) / part.WidthMm);
+        foreach (var hole in _kinds.SelectMany(k => k.Holes))
+        {
+            var half = new Uv(hole.DiaMm / 2, hole.DiaMm / 2);
+            var (least, most) = (hole.At - half, hole.At + half);
+            (_from, _to) = (new(Math.Min(_from.U, least.U), Math.Min(_from.V, least.V)),
+                new(Math.Max(_to.U, most.U), Math.Max(_to.V, most.V)));
+        }
+
+        double Fit(double beside, double under) => Math.Min((paperWidthMm - BesideMm - beside) / (_to.U - _from.U),
+            (paperHeightMm - BesideMm - AboveMm - under) / (_to.V - _from.V));
         var (right, below) = (Fit(RightMm + KeyWidthMm, 0), Fit(RightMm, (KeyRows + 2) * KeyRowMm));
         _keyBelow = below > right;
         KeyRows = _keyBelow ? KeyRows : _key.Count;
@@ -162,7 +174,7 @@ public sealed class PartSheet
         PrintKey();
         Numbers();
         Letters();
-        var (min, max) = (new Uv(-BesideMm, -BesideMm) * _k, _part.Slab.Far + (new Uv(RightMm, AboveMm) * _k));
+        var (min, max) = (_from + (new Uv(-BesideMm, -BesideMm) * _k), _to + (new Uv(RightMm, AboveMm) * _k));
         return _pen.Sheet(_part.Name, min, max);
     }
 
@@ -174,7 +186,7 @@ public sealed class PartSheet
 
     private void Title()
     {
-        var at = _part.WidthMm + (7 * _k);
+        var at = _to.V + (7 * _k);
         _pen.Text(Ink.Mark, new(0, at + (5.5 * _k)), TitleMm, _part.Name);
         _pen.Text(Ink.Dimension, new(0, at), TextMm, $"{_part.Material} {_length.Named(_part.ThicknessMm)}, seen from {_part.SeenFrom}"
             + $"{(_part.Grain ? ", grain along" : "")}; dashed = worked from {_part.FarSide}");
@@ -190,19 +202,19 @@ public sealed class PartSheet
     /// <summary>Length below, width at the left, outside the ordinates; oblique ticks, the figure over its line.</summary>
     private void Size()
     {
-        var (l, w, off) = (_part.LengthMm, _part.WidthMm, -OffMm * _k);
+        var (l, w, low, left) = (_part.LengthMm, _part.WidthMm, _from.V - (OffMm * _k), _from.U - (OffMm * _k));
         foreach (var u in (double[])[0, l])
         {
-            _pen.Line(Ink.Faint, new(u, off + (2 * _k)), new(u, off - (1.5 * _k)));
+            _pen.Line(Ink.Faint, new(u, low + (2 * _k)), new(u, low - (1.5 * _k)));
         }
 
         foreach (var v in (double[])[0, w])
         {
-            _pen.Line(Ink.Faint, new(off + (2 * _k), v), new(off - (1.5 * _k), v));
+            _pen.Line(Ink.Faint, new(left + (2 * _k), v), new(left - (1.5 * _k), v));
         }
 
-        _pen.Dimension(new(0, off), new(l, off), _length.Of(l), SizeMm);
-        _pen.Dimension(new(off, 0), new(off, w), _length.Of(w), SizeMm);
+        _pen.Dimension(new(0, low), new(l, low), _length.Of(l), SizeMm);
+        _pen.Dimension(new(left, 0), new(left, w), _length.Of(w), SizeMm);
     }
 
     /// <summary>
@@ -227,8 +239,8 @@ public sealed class PartSheet
             Tell(u, v, [.. kind.Holes.Select(h => h.At)], [kind.Holes[0].At, kind.Holes[^1].At]);
         }
 
-        _rightMost = _pen.Ordinates([.. u], default, _length.Of);
-        _pen.Ordinates([.. v], default, _length.Of, alongU: false);
+        _rightMost = _pen.Ordinates([.. u], _from, _length.Of);
+        _pen.Ordinates([.. v], _from, _length.Of, alongU: false);
     }
 
     private void Tell(SortedSet<double> u, SortedSet<double> v, IReadOnlyList<Uv> at, IReadOnlyList<Uv> atLeast)
@@ -355,8 +367,8 @@ public sealed class PartSheet
 
     private void PrintKey()
     {
-        var (left, top) = _keyBelow ? (-BesideMm * _k, (-BesideMm - 6) * _k)
-            : (Math.Max(_part.LengthMm + (RightMm * _k), _rightMost + RoomMm), _part.WidthMm - (TextMm * _k));
+        var (left, top) = _keyBelow ? (_from.U - (BesideMm * _k), _from.V - ((BesideMm + 6) * _k))
+            : (Math.Max(_to.U + (RightMm * _k), _rightMost + RoomMm), _part.WidthMm - (TextMm * _k));
         foreach (var ((mark, text), i) in _key.Select((k, i) => (k, i)))
         {
             var (u, v) = (left + (i / KeyRows * KeyWidthMm * _k), top - (i % KeyRows * KeyRowMm * _k));
