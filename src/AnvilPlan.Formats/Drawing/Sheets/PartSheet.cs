@@ -51,7 +51,7 @@ public sealed class PartSheet
 
     private readonly SheetPen _pen;
 
-    /// <summary>Least and most of the part and of holes that miss it, which are drawn where they are: what is told stands off from both.</summary>
+    /// <summary>Least and most of the part and of holes that miss it, drawn where they are: what is told stands off from both.</summary>
     private readonly Uv _from, _to;
 
     /// <summary>As far to the right as ordinates reach.</summary>
