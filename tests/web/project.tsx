@@ -4,6 +4,7 @@ import { useState, type ReactNode } from 'react'
 import { MemoryRouter } from 'react-router'
 import { afterEach, vi } from 'vitest'
 import type { Schemas } from '../../web/src/api/client'
+import { NoticesProvider } from '../../web/src/kit/notices'
 import { PreferencesProvider } from '../../web/src/kit/preferences'
 import { ProjectContext } from '../../web/src/project/context'
 import type { Changes, ProjectView } from '../../web/src/project/useProject'
@@ -394,9 +395,11 @@ export function renderOpen(piece: ReactNode, view: ProjectView = someView(), foc
   render(
     <QueryClientProvider client={queries}>
       <PreferencesProvider>
-        <MemoryRouter>
-          <Open />
-        </MemoryRouter>
+        <NoticesProvider>
+          <MemoryRouter>
+            <Open />
+          </MemoryRouter>
+        </NoticesProvider>
       </PreferencesProvider>
     </QueryClientProvider>,
   )

@@ -7,6 +7,7 @@ import './index.css'
 import { Opening, PageLost } from './frame/PageLost'
 import { ProjectFrame } from './frame/ProjectFrame'
 import type { StationKey } from './frame/stations'
+import { NoticesProvider } from './kit/notices'
 import { PreferencesProvider } from './kit/preferences'
 import { ProjectsStation } from './stations/projects/ProjectsStation'
 
@@ -62,7 +63,9 @@ if (root) {
     <StrictMode>
       <QueryClientProvider client={queries}>
         <PreferencesProvider>
-          <RouterProvider router={router} />
+          <NoticesProvider>
+            <RouterProvider router={router} />
+          </NoticesProvider>
         </PreferencesProvider>
       </QueryClientProvider>
     </StrictMode>,

@@ -3,6 +3,7 @@ import { useState } from 'react'
 import { api, taken } from '../api/client'
 import { useProject } from '../project/context'
 import type { ProjectView } from '../project/useProject'
+import { Table } from '../kit/table'
 
 /** Says that this revision was made with another shop or catalog than it is planned with now, and what differs. */
 export function OtherwiseBar({ view }: { view: ProjectView }) {
@@ -34,24 +35,17 @@ export function Differences({ number }: { number: number }) {
   if (differences.isError) return <p className="text-stop">It could not be compared.</p>
   if (!differences.data) return <p className="text-dim">Comparing.</p>
   return (
-    <table className="w-full text-[0.85rem]" aria-label={`What differs since revision ${number}`}>
-      <thead>
-        <tr>
-          <th>field</th>
-          <th className="text-right">then</th>
-          <th className="text-right">now</th>
-        </tr>
-      </thead>
-      <tbody>
-        {differences.data.differences.map((d) => (
-          <tr key={d.what} className="border-t border-hair">
-            <td className="py-0.5 pr-2 break-all">{d.what}</td>
-            <td className="py-0.5 pr-2 text-right tabular-nums">{short(d.then)}</td>
-            <td className="py-0.5 text-right tabular-nums">{short(d.now)}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table
+      label={`What differs since revision ${number}`}
+      className="text-[0.85rem]"
+      rows={differences.data.differences}
+      rowId={(d) => d.what}
+      columns={[
+        { head: 'field', value: (d) => d.what, className: 'break-all' },
+        { head: 'then', value: (d) => short(d.then), figure: true },
+        { head: 'now', value: (d) => short(d.now), figure: true },
+      ]}
+    />
   )
 }
 

@@ -4,6 +4,7 @@ import { Button, Empty, Pane } from '../../kit/controls'
 import { LengthField, NumberField, TextField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
+import { Table } from '../../kit/table'
 
 const AXES: Record<Schemas['Axis'], string> = { x: 'width', y: 'depth', z: 'height' }
 
@@ -63,28 +64,19 @@ export function LikenessPane({ pages }: { pages: ReactNode }) {
               : `As everything is stacked now, it works up to ${check.largestFactor.toFixed(2)} times smaller.`}
           </p>
           {check.misses.length > 0 && (
-            <table className="mt-3 max-w-3xl">
-              <thead>
-                <tr>
-                  <th className="pr-6">no longer fits</th>
-                  <th className="pr-6">in</th>
-                  <th className="pr-6 text-right">needs</th>
-                  <th className="pr-6 text-right">has</th>
-                  <th className="text-right">lacks</th>
-                </tr>
-              </thead>
-              <tbody>
-                {check.misses.map((m) => (
-                  <tr key={m.through + m.axis} className="border-t border-hair">
-                    <td className="py-1 pr-6">{m.name}</td>
-                    <td className="pr-6">{AXES[m.axis]}</td>
-                    <td className="pr-6 text-right">{length(m.needMm)}</td>
-                    <td className="pr-6 text-right">{length(m.hasMm)}</td>
-                    <td className="text-right text-warn">{length(m.shortMm)}</td>
-                  </tr>
-                ))}
-              </tbody>
-            </table>
+            <Table
+              label="What no longer fits"
+              className="mt-3 max-w-3xl"
+              rows={check.misses}
+              rowId={(m) => m.through + m.axis}
+              columns={[
+                { head: 'no longer fits', value: (m) => m.name },
+                { head: 'in', value: (m) => AXES[m.axis] },
+                { head: 'needs', value: (m) => m.needMm, mm: true },
+                { head: 'has', value: (m) => m.hasMm, mm: true },
+                { head: 'lacks', value: (m) => m.shortMm, mm: true, className: 'text-warn' },
+              ]}
+            />
           )}
           <div className="mt-4">
             <Button onClick={() => set(null)}>No likeness</Button>

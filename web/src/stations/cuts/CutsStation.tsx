@@ -1,7 +1,7 @@
-import { useEffect, useRef } from 'react'
 import type { Schemas } from '../../api/client'
 import { Pane } from '../../kit/controls'
 import { usePreferences } from '../../kit/preferences'
+import { Table } from '../../kit/table'
 import { money } from '../../kit/units'
 import { WhyFigure } from '../../kit/why'
 import { useProject } from '../../project/context'
@@ -22,32 +22,25 @@ export function CutsStation() {
           <PartTable parts={parts} />
         </Pane>
         <Pane title="To buy" className="flex-none">
-          <table className="w-full">
-            <thead>
-              <tr>
-                <th>what</th>
-                <th className="text-right">count</th>
-                <th className="text-right">each</th>
-                <th className="text-right">together</th>
-              </tr>
-            </thead>
-            <tbody>
-              {cost.purchase.map((l) => (
-                <tr key={l.kind + l.item} className="border-t border-hair">
-                  <td className="py-1 pr-2">{l.item}</td>
-                  <td className="py-1 pr-2 text-right">{l.count}</td>
-                  <td className="py-1 pr-2 text-right">{money(l.priceCents)}</td>
-                  <td className="py-1 text-right">{money(l.totalCents)}</td>
-                </tr>
-              ))}
+          <Table
+            label="To buy"
+            rows={cost.purchase}
+            rowId={(l) => l.kind + l.item}
+            columns={[
+              { head: 'what', value: (l) => l.item },
+              { head: 'count', value: (l) => l.count, figure: true },
+              { head: 'each', value: (l) => l.priceCents / 100, figure: true, cell: (l) => money(l.priceCents) },
+              { head: 'together', value: (l) => l.totalCents / 100, figure: true, cell: (l) => money(l.totalCents) },
+            ]}
+            foot={(columns) => (
               <tr className="border-t-2 border-line font-semibold">
-                <td className="py-1" colSpan={3}>
+                <td className="py-1" colSpan={columns - 1}>
                   Together
                 </td>
                 <td className="py-1 text-right">{money(cost.purchase.reduce((s, l) => s + l.totalCents, 0))}</td>
               </tr>
-            </tbody>
-          </table>
+            )}
+          />
         </Pane>
       </div>
       <Pane title="Sheets and bars">
@@ -68,56 +61,46 @@ export function CutsStation() {
 
 function PartTable({ parts }: { parts: Schemas['Part'][] }) {
   const { focus, setFocus } = useProject()
-  const { length, lengthNote, unitName } = usePreferences()
-  const rows = useRef<HTMLTableSectionElement>(null)
-  useEffect(() => {
-    if (focus && rows.current)
-      rows.current.querySelector(`[data-part="${CSS.escape(focus)}"]`)?.scrollIntoView({ block: 'nearest' })
-  }, [focus])
-  const figure = (part: Schemas['Part'], name: string, value: number) => (
-    <WhyFigure why={part.whys.find((w) => w.figure === name)}>
-      <span title={lengthNote(value)}>{length(value)}</span>
-    </WhyFigure>
-  )
+  const { lengthNote } = usePreferences()
+  const why = (name: string, value: (p: Schemas['Part']) => number) => ({
+    value,
+    mm: true as const,
+    cell: (p: Schemas['Part'], shown: string) => (
+      <WhyFigure why={p.whys.find((w) => w.figure === name)}>
+        <span title={lengthNote(value(p))}>{shown}</span>
+      </WhyFigure>
+    ),
+  })
   return (
-    <div className="overflow-x-auto">
-      <table className="w-full">
-        <thead>
-          <tr>
-            <th>part</th>
-            <th>material</th>
-            <th className="text-right whitespace-nowrap">length {unitName}</th>
-            <th className="text-right">width</th>
-            <th className="text-right">thick</th>
-            <th className="text-right">blank</th>
-            <th className="pl-2">grain</th>
-          </tr>
-        </thead>
-        <tbody ref={rows}>
-          {parts.map((p) => (
-            <tr
-              key={p.id}
-              id={'row-' + p.id}
-              data-part={p.id}
-              className={`border-t border-hair ${focus === p.id ? 'bg-brass-soft' : ''}`}
-              onMouseEnter={() => setFocus(p.id)}
-            >
-              <td className="py-1 pr-2 whitespace-nowrap">
-                {p.name}
-                {p.stale && <span className="text-warn"> ▲ changed since it was cut</span>}
-              </td>
-              <td className="py-1 pr-2 text-[0.88rem] text-dim">{p.material}</td>
-              <td className="py-1 pr-2 text-right text-[1.1rem]">{figure(p, 'length', p.lengthMm)}</td>
-              <td className="py-1 pr-2 text-right text-[1.1rem]">{figure(p, 'width', p.widthMm)}</td>
-              <td className="py-1 pr-2 text-right">{figure(p, 'thickness', p.thicknessMm)}</td>
-              <td className="py-1 pr-2 text-right whitespace-nowrap">
-                {figure(p, 'blank length', p.blankLengthMm)} × {figure(p, 'blank width', p.blankWidthMm)}
-              </td>
-              <td className="py-1 pl-2 text-[0.88rem] text-dim">{p.grain ? 'length' : ''}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
-    </div>
+    <Table
+      label="Cut list"
+      className="overflow-x-auto"
+      rows={parts}
+      rowId={(p) => p.id}
+      domId={(p) => 'row-' + p.id}
+      hot={focus}
+      onPoint={(p) => setFocus(p.id)}
+      columns={[
+        {
+          head: 'part',
+          value: (p) => p.name,
+          className: 'whitespace-nowrap',
+          cell: (p) => (
+            <>
+              {p.name}
+              {p.stale && <span className="text-warn"> ▲ changed since it was cut</span>}
+            </>
+          ),
+        },
+        { head: 'material', value: (p) => p.material, dim: true },
+        { head: 'length', large: true, ...why('length', (p) => p.lengthMm) },
+        { head: 'width', large: true, ...why('width', (p) => p.widthMm) },
+        { head: 'thick', ...why('thickness', (p) => p.thicknessMm) },
+        { head: 'blank length', ...why('blank length', (p) => p.blankLengthMm) },
+        { head: 'blank width', ...why('blank width', (p) => p.blankWidthMm) },
+        { head: 'grain', value: (p) => (p.grain ? 'length' : ''), dim: true },
+        { head: 'mass, g', value: (p) => Number(p.massG.toFixed(1)), figure: true, hidden: true },
+      ]}
+    />
   )
 }

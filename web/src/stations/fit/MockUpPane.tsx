@@ -3,14 +3,13 @@ import { useState } from 'react'
 import { api, RefusedError, taken, type Schemas } from '../../api/client'
 import { Button, Pane } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
-import { usePreferences } from '../../kit/preferences'
 import { figuresOf } from '../../frame/effects'
 import { useProject } from '../../project/context'
+import { Table } from '../../kit/table'
 
 /** The same inside in cardboard: what to cut, and what measuring it taught. */
 export function MockUpPane() {
   const { view, changes } = useProject()
-  const { length } = usePreferences()
   const [card, setCard] = useState(3)
   const [tab, setTab] = useState(20)
   const [readings, setReadings] = useState<Record<string, number | null>>({})
@@ -59,26 +58,17 @@ export function MockUpPane() {
             {mockUp.error instanceof RefusedError ? mockUp.error.message : 'The server does not answer.'}
           </p>
         )}
-        <table className="w-full">
-          <thead>
-            <tr>
-              <th>piece</th>
-              <th className="pr-3 text-right">length</th>
-              <th className="pr-3 text-right">width</th>
-              <th className="text-right">folds</th>
-            </tr>
-          </thead>
-          <tbody>
-            {mockUp.data?.pieces.map((p) => (
-              <tr key={p.id} className="border-t border-hair">
-                <td className="py-0.5 pr-2">{p.name}</td>
-                <td className="py-0.5 pr-3 text-right">{length(p.lengthMm)}</td>
-                <td className="py-0.5 pr-3 text-right">{length(p.widthMm)}</td>
-                <td className="py-0.5 text-right">{p.folds}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          label="Pieces of the mock-up"
+          rows={mockUp.data?.pieces ?? []}
+          rowId={(p) => p.id}
+          columns={[
+            { head: 'piece', value: (p) => p.name },
+            { head: 'length', value: (p) => p.lengthMm, mm: true },
+            { head: 'width', value: (p) => p.widthMm, mm: true },
+            { head: 'folds', value: (p) => p.folds, figure: true },
+          ]}
+        />
         <p className="mt-2 text-dim">{mockUp.data && `${(mockUp.data.cardDm2 / 100).toFixed(2)} m² of card.`}</p>
       </Pane>
       <Pane
@@ -123,32 +113,30 @@ export function MockUpPane() {
             ))}
           </p>
         )}
-        <table className="w-full">
-          <thead>
-            <tr>
-              <th>what</th>
-              <th className="text-right">plan</th>
-              <th className="text-right">measured</th>
-            </tr>
-          </thead>
-          <tbody>
-            {lines.map((l) => (
-              <tr key={l.key} className="border-t border-hair">
-                <td className="py-0.5 pr-2">{l.name}</td>
-                <td className="py-0.5 pr-2 text-right whitespace-nowrap">{length(l.planMm)}</td>
-                <td className="w-24 py-0.5">
-                  <LengthField
-                    hideLabel
-                    label={`Measured: ${l.name}`}
-                    nullable
-                    value={readings[l.key] ?? null}
-                    onCommit={(v) => setReadings({ ...readings, [l.key]: v })}
-                  />
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          label="The mock-up against the plan"
+          rows={lines}
+          rowId={(l) => l.key}
+          columns={[
+            { head: 'what', value: (l) => l.name },
+            { head: 'plan', value: (l) => l.planMm, mm: true },
+            {
+              head: 'measured',
+              value: (l) => readings[l.key] ?? null,
+              mm: true,
+              className: 'w-24',
+              cell: (l) => (
+                <LengthField
+                  hideLabel
+                  label={`Measured: ${l.name}`}
+                  nullable
+                  value={readings[l.key] ?? null}
+                  onCommit={(v) => setReadings({ ...readings, [l.key]: v })}
+                />
+              ),
+            },
+          ]}
+        />
       </Pane>
     </div>
   )

@@ -3,6 +3,7 @@ import type { Schemas } from '../../api/client'
 import { Empty, Pane, Select } from '../../kit/controls'
 import { useProject } from '../../project/context'
 import { placeOfDevice } from '../../project/places'
+import { Table } from '../../kit/table'
 
 const KINDS: Record<Schemas['CheckKind'], string> = {
   port: 'port',
@@ -41,28 +42,30 @@ export function CheckListPane() {
     >
       {shown.length === 0 && <Empty>{lines.length === 0 ? 'No device yet: nothing is asked for.' : 'None.'}</Empty>}
       {shown.length > 0 && (
-        <table className="w-full">
-          <thead>
-            <tr>
-              <th>device</th>
-              <th>asks for</th>
-              <th>state</th>
-              <th>where</th>
-            </tr>
-          </thead>
-          <tbody>
-            {shown.map((l, i) => (
-              <tr key={i} className="border-t border-hair align-top" onMouseEnter={() => setFocus(placeOfDevice(l.deviceId))}>
-                <td className="py-1 pr-2">{view.design.devices.find((d) => d.id === l.deviceId)?.name}</td>
-                <td className="py-1 pr-2">
+        <Table
+          label="Check list"
+          rows={shown}
+          rowId={(l) => `${l.deviceId} ${l.kind} ${l.what}`}
+          onPoint={(l) => setFocus(placeOfDevice(l.deviceId))}
+          columns={[
+            { head: 'device', value: (l) => view.design.devices.find((d) => d.id === l.deviceId)?.name },
+            {
+              head: 'asks for',
+              value: (l) => `${KINDS[l.kind]} ${l.what}`,
+              cell: (l) => (
+                <>
                   <span className="text-dim">{KINDS[l.kind]}</span> {l.what}
-                </td>
-                <td className={`py-1 pr-2 whitespace-nowrap ${STATES[l.state][1]}`}>{STATES[l.state][0]}</td>
-                <td className="py-1 text-[0.9rem]">{l.where}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+            {
+              head: 'state',
+              value: (l) => STATES[l.state][0],
+              className: (l) => `whitespace-nowrap ${STATES[l.state][1]}`,
+            },
+            { head: 'where', value: (l) => l.where },
+          ]}
+        />
       )}
     </Pane>
   )

@@ -5,6 +5,7 @@ import { Button, Pane } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { mm } from '../../kit/units'
 import { useProject } from '../../project/context'
+import { Table } from '../../kit/table'
 
 type Row = Schemas['DimensionRecord']
 
@@ -119,100 +120,79 @@ export function MeasurePane({
           {error instanceof RefusedError ? error.message : 'The server does not answer.'}
         </p>
       )}
-      <table className="w-full">
-        <thead>
-          <tr>
-            <th>dimension</th>
-            <th className="pr-2 text-right">nominal</th>
-            <th className="pr-2 text-right">readings</th>
-            <th className="pr-2 text-right">mean</th>
-            <th className="pr-2 text-right">range</th>
-            <th className="pr-2 text-right">differs</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {rows.data?.map((r) => (
-            <DimensionLine
-              key={r.key}
-              row={r}
-              chosen={r.key === at}
-              onChoose={() => setAt(r.key)}
-              onDrop={(index) => drop.mutate({ key: r.key, index })}
-              onAccept={() => accept.mutate(r.key)}
-            />
-          ))}
-        </tbody>
-      </table>
+      <Table
+        label={`Dimensions of ${model.name}`}
+        rows={rows.data ?? NONE}
+        rowId={(r) => r.key}
+        hot={at}
+        below={(r) =>
+          r.key === at && r.readings.length > 0 && <Readings row={r} onDrop={(index) => drop.mutate({ key: r.key, index })} />
+        }
+        columns={[
+          {
+            head: 'dimension',
+            value: (r) => r.name,
+            cell: (r) => (
+              <button
+                type="button"
+                aria-pressed={r.key === at}
+                className="min-h-8 w-full px-1 text-left hover:underline"
+                onClick={() => setAt(r.key)}
+              >
+                {r.name}
+              </button>
+            ),
+          },
+          { head: 'nominal', value: (r) => r.nominalMm, mm: 2 },
+          { head: 'readings', value: (r) => r.readings.length, figure: true },
+          { head: 'mean', value: (r) => r.acceptMm, mm: 3 },
+          { head: 'range', value: (r) => r.rangeMm, mm: 2 },
+          {
+            head: 'differs',
+            value: (r) => r.differenceMm,
+            mm: 3,
+            className: (r) => (r.differenceMm !== null && Math.abs(r.differenceMm) >= 0.1 ? 'text-warn' : ''),
+            cell: (r, shown) => (r.differenceMm !== null && r.differenceMm > 0 ? '+' : '') + shown,
+          },
+          {
+            head: '',
+            cell: (r) =>
+              r.acceptMm !== null && (
+                <Button aria-label={`Accept ${r.name}`} onClick={() => accept.mutate(r.key)}>
+                  Accept
+                </Button>
+              ),
+          },
+        ]}
+      />
     </Pane>
   )
 }
 
-function DimensionLine({
-  row,
-  chosen,
-  onChoose,
-  onDrop,
-  onAccept,
-}: {
-  row: Row
-  chosen: boolean
-  onChoose: () => void
-  onDrop: (index: number) => void
-  onAccept: () => void
-}) {
+const NONE: Row[] = []
+
+/** Readings one by one: pressed, one goes. */
+function Readings({ row, onDrop }: { row: Row; onDrop: (index: number) => void }) {
   return (
     <>
-      <tr className={`border-t border-hair ${chosen ? 'bg-brass-soft' : ''}`}>
-        <td className="py-0.5">
-          <button
-            type="button"
-            aria-pressed={chosen}
-            className="min-h-8 w-full px-1 text-left hover:underline"
-            onClick={onChoose}
-          >
-            {row.name}
-          </button>
-        </td>
-        <td className="pr-2 text-right">{mm(row.nominalMm, 2)}</td>
-        <td className="pr-2 text-right">{row.readings.length}</td>
-        <td className="pr-2 text-right">{row.acceptMm === null ? '' : mm(row.acceptMm, 3)}</td>
-        <td className="pr-2 text-right">{row.rangeMm === null ? '' : mm(row.rangeMm, 2)}</td>
-        <td className={`pr-2 text-right ${row.differenceMm !== null && Math.abs(row.differenceMm) >= 0.1 ? 'text-warn' : ''}`}>
-          {row.differenceMm === null ? '' : `${row.differenceMm > 0 ? '+' : ''}${mm(row.differenceMm, 3)}`}
-        </td>
-        <td className="text-right">
-          {row.acceptMm !== null && (
-            <Button aria-label={`Accept ${row.name}`} onClick={onAccept}>
-              Accept
+      <ul className="flex flex-wrap gap-1">
+        {row.readings.map((r, i) => (
+          <li key={i}>
+            <Button
+              className={i === row.outlierIndex ? 'text-stop line-through' : ''}
+              title={`${r.source}; press to take it out`}
+              aria-label={`Take out reading ${mm(r.valueMm, 2)}${i === row.outlierIndex ? ', an outlier' : ''}`}
+              onClick={() => onDrop(i)}
+            >
+              {mm(r.valueMm, 2)}
             </Button>
-          )}
-        </td>
-      </tr>
-      {chosen && row.readings.length > 0 && (
-        <tr className="bg-brass-soft">
-          <td colSpan={7} className="pb-2">
-            <ul className="flex flex-wrap gap-1">
-              {row.readings.map((r, i) => (
-                <li key={i}>
-                  <Button
-                    className={i === row.outlierIndex ? 'text-stop line-through' : ''}
-                    title={`${r.source}; press to take it out`}
-                    aria-label={`Take out reading ${mm(r.valueMm, 2)}${i === row.outlierIndex ? ', an outlier' : ''}`}
-                    onClick={() => onDrop(i)}
-                  >
-                    {mm(r.valueMm, 2)}
-                  </Button>
-                </li>
-              ))}
-            </ul>
-            {row.outlierIndex !== null && (
-              <p className="text-[0.85rem] text-stop">
-                Reading {row.outlierIndex + 1} stands apart by the Dixon test (90 %) and is left out of the mean.
-              </p>
-            )}
-          </td>
-        </tr>
+          </li>
+        ))}
+      </ul>
+      {row.outlierIndex !== null && (
+        <p className="text-[0.85rem] text-stop">
+          Reading {row.outlierIndex + 1} stands apart by the Dixon test (90 %) and is left out of the mean.
+        </p>
       )}
     </>
   )

@@ -1,5 +1,6 @@
 import type { ModelDifference } from '../../api/client'
 import { Button, Dialog } from '../../kit/controls'
+import { Table } from '../../kit/table'
 
 /** Asks what is to be done with models that came in a file and differ from those of the same id that are here. */
 export function ModelsDiffer({
@@ -25,24 +26,17 @@ export function ModelsDiffer({
           <h3 className="font-semibold">
             {d.name} <span className="font-normal text-dim">{d.shipped ? 'came with the application' : 'your own'}</span>
           </h3>
-          <table className="w-full table-fixed text-[0.9rem]">
-            <thead>
-              <tr>
-                <th>what</th>
-                <th>here</th>
-                <th>in the file</th>
-              </tr>
-            </thead>
-            <tbody>
-              {d.fields.map((f) => (
-                <tr key={f.field} className="border-t border-hair align-top">
-                  <td className="py-0.5 pr-2 break-words">{f.what}</td>
-                  <td className="py-0.5 pr-2 break-words">{f.ours}</td>
-                  <td className="py-0.5 break-words">{f.theirs}</td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <Table
+            label="What differs"
+            className="text-[0.9rem]"
+            rows={d.fields}
+            rowId={(f) => f.field}
+            columns={[
+              { head: 'what', value: (f) => f.what },
+              { head: 'here', value: (f) => f.ours, className: 'break-words' },
+              { head: 'in the file', value: (f) => f.theirs, className: 'break-words' },
+            ]}
+          />
         </section>
       ))}
       <div className="flex flex-wrap justify-end gap-2">

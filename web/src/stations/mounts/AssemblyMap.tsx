@@ -1,7 +1,7 @@
 import { api, taken, type Schemas } from '../../api/client'
 import { Sheet } from '../../kit/drawing/Sheet'
 import { useDrawing, type Paper } from '../../kit/drawing/useDrawing'
-import { usePreferences } from '../../kit/preferences'
+import { Table } from '../../kit/table'
 
 type View = Schemas['AssemblyView']
 
@@ -32,25 +32,16 @@ export function AssemblyMap({
 
 /** The measures at which a level is set, as a table. */
 export function AssemblyTable({ assembly }: { assembly: View }) {
-  const { length } = usePreferences()
   return (
-    <table className="w-full">
-      <thead>
-        <tr>
-          <th>measure</th>
-          <th className="text-right">set to</th>
-          <th className="pl-3">from</th>
-        </tr>
-      </thead>
-      <tbody>
-        {assembly.measures.map((m) => (
-          <tr key={m.what} className="border-t border-hair">
-            <td className="py-1">{m.what}</td>
-            <td className="py-1 text-right text-[1.1rem]">{length(m.mm)}</td>
-            <td className="py-1 pl-3 text-dim">{m.from}</td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
+    <Table
+      label={assembly.title}
+      rows={assembly.measures}
+      rowId={(m) => m.what}
+      columns={[
+        { head: 'measure', value: (m) => m.what },
+        { head: 'set to', value: (m) => m.mm, mm: true, large: true },
+        { head: 'from', value: (m) => m.from, dim: true },
+      ]}
+    />
   )
 }

@@ -3,6 +3,7 @@ import type { Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { Keys } from '../../kit/tabs'
+import { Table } from '../../kit/table'
 import { usePreferences } from '../../kit/preferences'
 import { WhyFigure, WhySentence } from '../../kit/why'
 import { useRoom, useZoom } from '../../kit/drawing/room'
@@ -140,70 +141,83 @@ function HoleTable({
 }) {
   const { view } = useProject()
   const { length } = usePreferences()
+  const point = (hole: Schemas['FeatureHole']) =>
+    view.plan.mountPoints.find((m) => m.partId === part.id && `${m.deviceId}/${m.number}` === hole.id)
   if (holes.length === 0)
     return <Empty>{part.features.some((f) => f.kind === 'edgeHole') ? 'No hole in its faces.' : 'No hole in this part.'}</Empty>
   return (
-    <table className="w-full">
-      <thead>
-        <tr>
-          <th>no</th>
-          <th>bit</th>
-          <th className="text-right">u</th>
-          <th className="text-right">v</th>
-          <th className="pr-2 text-right">dia</th>
-          <th className="text-right">depth</th>
-          <th className="pl-2">for</th>
-        </tr>
-      </thead>
-      <tbody>
-        {holes.map(({ hole, number }) => {
-          const point = view.plan.mountPoints.find((m) => m.partId === part.id && `${m.deviceId}/${m.number}` === hole.id)
-          return (
-            <tr
-              key={hole.id}
-              id={'hole/' + hole.id}
-              className={`border-t border-hair ${hot === hole.id ? 'bg-brass-soft' : ''}`}
-              onMouseEnter={() => onHot(hole.id)}
-            >
-              <td className="py-1 pr-2 text-right text-dim">{number}</td>
-              <td className="py-1 pr-2 text-violet">{marks[hole.id]}</td>
-              <td className="py-1 pr-2 text-right text-[1.1rem]">
-                <PlaceFigure hole={hole} why={turned ? undefined : point?.whyU} name="u">
-                  {length(turned ? part.lengthMm - hole.at.u : hole.at.u)}
-                </PlaceFigure>
-              </td>
-              <td className="py-1 pr-2 text-right text-[1.1rem]">
-                <PlaceFigure hole={hole} why={point?.whyV} name="v">
-                  {length(hole.at.v)}
-                </PlaceFigure>
-              </td>
-              <td className="py-1 pr-2 text-right">
-                <WhySentence title={`diameter ${hole.diaMm} mm`} text={hole.drillWhy}>
-                  {length(hole.diaMm)}
-                </WhySentence>
-              </td>
-              <td className="py-1 text-right">
-                {hole.depthMm === null ? (
-                  'through'
-                ) : (
-                  <WhySentence title={`depth ${hole.depthMm} mm`} text={hole.depthWhy ?? hole.drillWhy}>
-                    {length(hole.depthMm)}
-                  </WhySentence>
-                )}
-              </td>
-              <td className="py-1 pl-2 text-[0.88rem]">
-                {hole.purpose}
-                {hole.thread && `, tap ${hole.thread}`}
-                {hole.sinkDiaMm !== null && `, sink ${length(hole.sinkDiaMm)}`}
-                {hole.counterboreDiaMm !== null &&
-                  `, counterbore ${length(hole.counterboreDiaMm)} to ${length(hole.counterboreDeepMm ?? 0)} deep`}
-              </td>
-            </tr>
-          )
-        })}
-      </tbody>
-    </table>
+    <Table
+      label={`Holes in ${part.name.toLowerCase()}`}
+      rows={holes}
+      rowId={(h) => h.hole.id}
+      domId={(h) => 'hole/' + h.hole.id}
+      hot={hot}
+      onPoint={(h) => onHot(h.hole.id)}
+      columns={[
+        { head: 'no', value: (h) => h.number, figure: true, dim: true },
+        { head: 'bit', value: (h) => marks[h.hole.id], className: 'text-violet' },
+        {
+          head: 'u',
+          value: ({ hole }) => (turned ? part.lengthMm - hole.at.u : hole.at.u),
+          mm: true,
+          large: true,
+          cell: ({ hole }, shown) => (
+            <PlaceFigure hole={hole} why={turned ? undefined : point(hole)?.whyU} name="u">
+              {shown}
+            </PlaceFigure>
+          ),
+        },
+        {
+          head: 'v',
+          value: ({ hole }) => hole.at.v,
+          mm: true,
+          large: true,
+          cell: ({ hole }, shown) => (
+            <PlaceFigure hole={hole} why={point(hole)?.whyV} name="v">
+              {shown}
+            </PlaceFigure>
+          ),
+        },
+        {
+          head: 'dia',
+          value: ({ hole }) => hole.diaMm,
+          mm: true,
+          cell: ({ hole }, shown) => (
+            <WhySentence title={`diameter ${hole.diaMm} mm`} text={hole.drillWhy}>
+              {shown}
+            </WhySentence>
+          ),
+        },
+        {
+          head: 'depth',
+          value: ({ hole }) => hole.depthMm ?? 'through',
+          mm: true,
+          cell: ({ hole }, shown) =>
+            hole.depthMm === null ? (
+              shown
+            ) : (
+              <WhySentence title={`depth ${hole.depthMm} mm`} text={hole.depthWhy ?? hole.drillWhy}>
+                {shown}
+              </WhySentence>
+            ),
+        },
+        { head: 'for', value: ({ hole }) => purposeOf(hole, length), className: 'text-[0.88rem]' },
+      ]}
+    />
   )
+}
+
+/** What a hole is for, and what is done to it besides. */
+function purposeOf(hole: Schemas['FeatureHole'] | Schemas['FeatureEdgeHole'], length: (mm: number) => string): string {
+  return [
+    hole.purpose,
+    hole.thread && `tap ${hole.thread}`,
+    hole.sinkDiaMm !== null && `sink ${length(hole.sinkDiaMm)}`,
+    hole.counterboreDiaMm !== null &&
+      `counterbore ${length(hole.counterboreDiaMm)} to ${length(hole.counterboreDeepMm ?? 0)} deep`,
+  ]
+    .filter(Boolean)
+    .join(', ')
 }
 
 /** A position that tells its terms where there are some, its sentence otherwise. */
@@ -258,48 +272,40 @@ function EdgeHoleTable({
   return (
     <>
       <h2 className="mt-4 mb-1">From the ends and edges</h2>
-      <table className="w-full">
-        <thead>
-          <tr>
-            <th>where</th>
-            <th className="text-right">along</th>
-            <th className="pr-2 text-right">below face</th>
-            <th className="pr-2 text-right">dia</th>
-            <th className="text-right">depth</th>
-            <th className="pl-2">for</th>
-          </tr>
-        </thead>
-        <tbody>
-          {holes.map((h) => (
-            <tr
-              key={h.id}
-              id={'hole/' + h.id}
-              className={`border-t border-hair ${hot === h.id ? 'bg-brass-soft' : ''}`}
-              onMouseEnter={() => onHot(h.id)}
-            >
-              <td className="py-1 pr-2 whitespace-nowrap">{word(h.edge)}</td>
-              <td className="py-1 pr-2 text-right text-[1.1rem]">
-                {length(turned && across(h.edge) ? part.lengthMm - h.alongMm : h.alongMm)}
-              </td>
-              <td className="py-1 pr-2 text-right">{length(turned ? part.thicknessMm - h.fromSeenMm : h.fromSeenMm)}</td>
-              <td className="py-1 pr-2 text-right">
-                <WhySentence title={`diameter ${h.diaMm} mm`} text={h.why}>
-                  {length(h.diaMm)}
-                </WhySentence>
-              </td>
-              <td className="py-1 text-right">{length(h.depthMm)}</td>
-              <td className="py-1 pl-2 text-[0.88rem]">
-                {h.purpose}
-                {h.thread && `, tap ${h.thread}`}
-                {h.slotMm !== null && `, slot ${length(h.slotMm)} long`}
-                {h.sinkDiaMm !== null && `, sink ${length(h.sinkDiaMm)}`}
-                {h.counterboreDiaMm !== null &&
-                  `, counterbore ${length(h.counterboreDiaMm)} to ${length(h.counterboreDeepMm ?? 0)} deep`}
-              </td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+      <Table
+        label="Holes from the ends and edges"
+        rows={holes}
+        rowId={(h) => h.id}
+        domId={(h) => 'hole/' + h.id}
+        hot={hot}
+        onPoint={(h) => onHot(h.id)}
+        columns={[
+          { head: 'where', value: (h) => word(h.edge), className: 'whitespace-nowrap' },
+          {
+            head: 'along',
+            value: (h) => (turned && across(h.edge) ? part.lengthMm - h.alongMm : h.alongMm),
+            mm: true,
+            large: true,
+          },
+          { head: 'below face', value: (h) => (turned ? part.thicknessMm - h.fromSeenMm : h.fromSeenMm), mm: true },
+          {
+            head: 'dia',
+            value: (h) => h.diaMm,
+            mm: true,
+            cell: (h, shown) => (
+              <WhySentence title={`diameter ${h.diaMm} mm`} text={h.why}>
+                {shown}
+              </WhySentence>
+            ),
+          },
+          { head: 'depth', value: (h) => h.depthMm, mm: true },
+          {
+            head: 'for',
+            value: (h) => purposeOf(h, length) + (h.slotMm === null ? '' : `, slot ${length(h.slotMm)} long`),
+            className: 'text-[0.88rem]',
+          },
+        ]}
+      />
     </>
   )
 }
@@ -310,52 +316,51 @@ function MilledTable({ part, marks, turned }: { part: Schemas['Part']; marks: Re
   const { length } = usePreferences()
   const rows = view.milled[part.id] ?? []
   if (rows.length === 0) return null
-  const span = (round: boolean, from: number, to: number, step: number | undefined) =>
-    (round ? length((from + to) / 2) : `${length(from)}–${length(to)}`) + (step ? `, every ${length(step)}` : '')
+  type Line = (typeof rows)[number]
+  const span = (r: Line, from: number, to: number, step: number | undefined) =>
+    (r.diaMm !== null ? length((from + to) / 2) : `${length(from)}–${length(to)}`) + (step ? `, every ${length(step)}` : '')
+  const along = (r: Line) => {
+    const [from, to] = turned ? [part.lengthMm - r.max.u, part.lengthMm - r.min.u] : [r.min.u, r.max.u]
+    const last = turned && r.step ? (r.count - 1) * r.step.u : 0
+    return span(r, from - last, to - last, r.step?.u)
+  }
   return (
     <>
       <h2 className="mt-4 mb-1">Sawn and milled</h2>
-      <table className="w-full">
-        <thead>
-          <tr>
-            <th>no</th>
-            <th>what</th>
-            <th className="text-right">u</th>
-            <th className="pr-2 text-right">v</th>
-            <th className="text-right">depth</th>
-            <th className="pl-2">for</th>
-          </tr>
-        </thead>
-        <tbody>
-          {rows.map((r) => {
-            const round = r.diaMm !== null
-            const [from, to] = turned ? [part.lengthMm - r.max.u, part.lengthMm - r.min.u] : [r.min.u, r.max.u]
-            const last = turned && r.step ? (r.count - 1) * r.step.u : 0
-            return (
-              <tr key={r.id} className="border-t border-hair align-top">
-                <td className="py-1 pr-2 text-right text-good">{marks[r.id]}</td>
-                <td className="py-1 pr-2">
-                  {r.count > 1 && `${r.count} × `}
-                  {r.what}
-                </td>
-                <td className="py-1 pr-2 text-right">{span(round, from - last, to - last, r.step?.u)}</td>
-                <td className="py-1 pr-2 text-right">{span(round, r.min.v, r.max.v, r.step?.v)}</td>
-                <td className="py-1 text-right">
-                  <WhySentence title={r.what} text={r.why}>
-                    {r.angleDeg !== null ? `${r.angleDeg}°` : r.depthMm === null ? 'through' : length(r.depthMm)}
-                  </WhySentence>
-                </td>
-                <td className="py-1 pl-2 text-[0.88rem]">
-                  {round && `dia ${length(r.diaMm ?? 0)}, `}
-                  {r.cornerRadiusMm > 0 && `corners r ${length(r.cornerRadiusMm)}, `}
-                  {r.purpose}
-                  {r.restMm !== null && `, ${length(r.restMm)} left`}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Table
+        label="Sawn and milled"
+        rows={rows}
+        rowId={(r) => r.id}
+        columns={[
+          { head: 'no', value: (r) => marks[r.id], figure: true, className: 'text-good' },
+          { head: 'what', value: (r) => (r.count > 1 ? `${r.count} × ${r.what}` : r.what) },
+          { head: 'u', value: along, figure: true },
+          { head: 'v', value: (r) => span(r, r.min.v, r.max.v, r.step?.v), figure: true },
+          {
+            head: 'depth',
+            value: (r) => (r.angleDeg !== null ? `${r.angleDeg}°` : (r.depthMm ?? 'through')),
+            mm: true,
+            cell: (r, shown) => (
+              <WhySentence title={r.what} text={r.why}>
+                {shown}
+              </WhySentence>
+            ),
+          },
+          {
+            head: 'for',
+            value: (r) =>
+              [
+                r.diaMm !== null && `dia ${length(r.diaMm)}`,
+                r.cornerRadiusMm > 0 && `corners r ${length(r.cornerRadiusMm)}`,
+                r.purpose,
+                r.restMm !== null && `${length(r.restMm)} left`,
+              ]
+                .filter(Boolean)
+                .join(', '),
+            className: 'text-[0.88rem]',
+          },
+        ]}
+      />
     </>
   )
 }
@@ -364,64 +369,75 @@ function Screws() {
   const { view, changes, setFocus } = useProject()
   const { length } = usePreferences()
   const { screws, standoffs } = view.plan
+  const deviceOf = (s: (typeof screws)[number]) => view.design.devices.find((d) => d.id === s.for)
   return (
     <>
-      <table className="w-full">
-        <thead>
-          <tr>
-            <th>where</th>
-            <th>screw</th>
-            <th className="pr-2 text-right">count</th>
-            <th className="pr-2 text-right">length</th>
-            <th className="text-right">bites</th>
-            <th className="pl-2">own length</th>
-          </tr>
-        </thead>
-        <tbody>
-          {screws.map((s) => {
-            const device = view.design.devices.find((d) => d.id === s.for)
-            const own = device && !s.id.endsWith('/deck')
-            const standoff = device && standoffs.find((x) => x.deviceId === device.id)
-            return (
-              <tr key={s.id} className="border-t border-hair" onMouseEnter={() => device && setFocus(placeOfDevice(device.id))}>
-                <td className="py-1 pr-2">
+      <Table
+        label="Screws"
+        rows={screws}
+        rowId={(s) => s.id}
+        onPoint={(s) => {
+          const device = deviceOf(s)
+          if (device) setFocus(placeOfDevice(device.id))
+        }}
+        columns={[
+          {
+            head: 'where',
+            value: (s) => s.where,
+            cell: (s) => {
+              const standoff = s.id.endsWith('/board') ? standoffs.find((x) => x.deviceId === s.for) : undefined
+              return (
+                <>
                   {s.where}
-                  {standoff && s.id.endsWith('/board') && (
-                    <span className="text-dim">, standoffs {length(standoff.lengthMm ?? standoff.wantedMm)}</span>
-                  )}
-                </td>
-                <td className="py-1 pr-2">
-                  {s.thread} {s.head}
-                  {s.nut && ', nut'}
-                  {s.washerMm > 0 && `, washer ${length(s.washerMm)}`}
-                </td>
-                <td className="py-1 pr-2 text-right">{s.count}</td>
-                <td className={`py-1 pr-2 text-right text-[1.1rem] ${s.verdict === 'fits' ? '' : 'text-stop'}`}>
-                  <WhyFigure why={s.why}>{s.lengthMm === null ? 'none fits' : length(s.lengthMm)}</WhyFigure>
-                </td>
-                <td className="py-1 pr-2 text-right">{s.engagementMm === null ? '' : length(s.engagementMm)}</td>
-                <td className="w-24 py-1 pl-2">
-                  {own && (
-                    <LengthField
-                      hideLabel
-                      nullable
-                      label={`Own length for ${s.where}`}
-                      placeholder="chosen"
-                      value={screwsOf(device.mounting).screwLengthMm}
-                      onCommit={(v) =>
-                        void changes.edit('Screw length', (d) => ({
-                          ...d,
-                          devices: d.devices.map((x) => (x.id === device.id ? screwed(x, { screwLengthMm: v }) : x)),
-                        }))
-                      }
-                    />
-                  )}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+                  {standoff && <span className="text-dim">, standoffs {length(standoff.lengthMm ?? standoff.wantedMm)}</span>}
+                </>
+              )
+            },
+          },
+          {
+            head: 'screw',
+            value: (s) => `${s.thread} ${s.head}${s.nut ? ', nut' : ''}${s.washerMm > 0 ? `, washer ${length(s.washerMm)}` : ''}`,
+          },
+          { head: 'count', value: (s) => s.count, figure: true },
+          {
+            head: 'length',
+            value: (s) => s.lengthMm ?? 'none fits',
+            mm: true,
+            large: true,
+            className: (s) => (s.verdict === 'fits' ? '' : 'text-stop'),
+            cell: (s, shown) => <WhyFigure why={s.why}>{shown}</WhyFigure>,
+          },
+          { head: 'bites', value: (s) => s.engagementMm, mm: true },
+          {
+            head: 'own length',
+            className: 'w-24',
+            value: (s) => {
+              const device = deviceOf(s)
+              return device && screwsOf(device.mounting).screwLengthMm
+            },
+            cell: (s) => {
+              const device = s.id.endsWith('/deck') ? undefined : deviceOf(s)
+              return (
+                device && (
+                  <LengthField
+                    hideLabel
+                    nullable
+                    label={`Own length for ${s.where}`}
+                    placeholder="chosen"
+                    value={screwsOf(device.mounting).screwLengthMm}
+                    onCommit={(v) =>
+                      void changes.edit('Screw length', (d) => ({
+                        ...d,
+                        devices: d.devices.map((x) => (x.id === device.id ? screwed(x, { screwLengthMm: v }) : x)),
+                      }))
+                    }
+                  />
+                )
+              )
+            },
+          },
+        ]}
+      />
       <p className="mt-2 text-[0.85rem] text-dim">
         Caution: clamp before drilling, back up the exit side, cover or take out electronics near the drill.
       </p>

@@ -4,10 +4,11 @@ import { api, taken, type Schemas } from '../../api/client'
 import { figuresOf, touchedBy } from '../../frame/effects'
 import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
-import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
 import { EDGES, type EdgeKey } from './edges'
 import { FACE_NAMES } from '../fit/decks'
+import { Table } from '../../kit/table'
+import { money } from '../../kit/units'
 
 type Method = Schemas['CornerMethod']
 type Corner = Schemas['WrapCorner']
@@ -185,51 +186,46 @@ function Schools({
   chosen: Method | null
   take: (option: Option) => ReactNode
 }) {
-  const { length } = usePreferences()
   return (
     <div className="overflow-x-auto">
-      <table className="w-full min-w-[44rem]">
-        <thead>
-          <tr>
-            <th>school</th>
-            <th className="pr-3 text-right">inside R</th>
-            <th className="pr-3 text-right">inside lost</th>
-            <th className="pr-3 text-right">hours</th>
-            <th className="pr-3 text-right">material</th>
-            <th className="pr-3 text-right">skill</th>
-            <th className="pr-3 text-right">scrap</th>
-            <th className="pr-3 text-right">tests</th>
-            <th className="pl-3">what it shows, what decides it here</th>
-            <th />
-          </tr>
-        </thead>
-        <tbody>
-          {options.map((o) => (
-            <tr
-              key={o.method}
-              aria-current={o.method === chosen}
-              className={`border-t border-hair align-top ${o.method === chosen ? 'bg-brass-soft' : ''} ${o.possible ? '' : 'text-dim'}`}
-            >
-              <td className="py-1 pr-2">
-                <span className="font-semibold whitespace-nowrap">{METHODS[o.method]}</span>
+      <Table
+        label="Schools of corners"
+        rows={options}
+        rowId={(o) => o.method}
+        hot={chosen}
+        rowClass={(o) => (o.possible ? '' : 'text-dim')}
+        columns={[
+          {
+            head: 'school',
+            value: (o) => METHODS[o.method],
+            cell: (o, shown) => (
+              <>
+                <span className="font-semibold whitespace-nowrap">{shown}</span>
                 {mark(o) && <span className="block max-w-56 text-[0.82rem]">{mark(o)}</span>}
-              </td>
-              <td className="py-1 pr-3 text-right whitespace-nowrap">{length(o.insideRadiusMm, 1)}</td>
-              <td className="py-1 pr-3 text-right whitespace-nowrap">{length(o.insideLossMm, 1)}</td>
-              <td className="py-1 pr-3 text-right whitespace-nowrap">{o.hours.toFixed(1)}</td>
-              <td className="py-1 pr-3 text-right whitespace-nowrap">{(o.materialCents / 100).toFixed(2)}</td>
-              <td className="py-1 pr-3 text-right whitespace-nowrap">{o.skill}/5</td>
-              <td className="py-1 pr-3 text-right whitespace-nowrap">{Math.round(o.scrapRisk * 100)} %</td>
-              <td className="py-1 pr-3 text-right whitespace-nowrap">{o.testPieces}</td>
-              <td className="py-1 pl-3 text-[0.88rem]">
+              </>
+            ),
+          },
+          { head: 'inside R', value: (o) => o.insideRadiusMm, mm: 1 },
+          { head: 'inside lost', value: (o) => o.insideLossMm, mm: 1 },
+          { head: 'hours', value: (o) => o.hours, figure: true, cell: (o) => o.hours.toFixed(1) },
+          { head: 'material', value: (o) => o.materialCents / 100, figure: true, cell: (o) => money(o.materialCents) },
+          { head: 'skill', value: (o) => o.skill, figure: true, cell: (o) => `${o.skill}/5` },
+          { head: 'scrap', value: (o) => o.scrapRisk, figure: true, cell: (o) => `${Math.round(o.scrapRisk * 100)} %` },
+          { head: 'tests', value: (o) => o.testPieces, figure: true },
+          {
+            head: 'what it shows, what decides it here',
+            value: (o) => `${o.visible ? `${o.visible}; ` : ''}${o.possible ? '' : 'not possible: '}${o.note}`,
+            className: 'min-w-44 text-[0.88rem]',
+            cell: (o) => (
+              <>
                 {o.visible && `${o.visible}; `}
                 {o.possible ? o.note : <span className="text-stop">not possible: {o.note}</span>}
-              </td>
-              <td className="py-1 pl-2">{o.method === chosen ? <b>chosen</b> : take(o)}</td>
-            </tr>
-          ))}
-        </tbody>
-      </table>
+              </>
+            ),
+          },
+          { head: '', cell: (o) => (o.method === chosen ? <b>chosen</b> : take(o)) },
+        ]}
+      />
     </div>
   )
 }

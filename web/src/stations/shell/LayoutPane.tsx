@@ -4,6 +4,7 @@ import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
 import { EDGES, type EdgeKey } from './edges'
 import { FACE_NAMES } from '../fit/decks'
+import { Table } from '../../kit/table'
 
 type Board = Schemas['JointBoard']
 
@@ -21,27 +22,23 @@ export function LayoutPane({ edge }: { edge: EdgeKey }) {
         <BoardDrawing key={b.partId} board={b} lengthMm={layout.lengthMm} />
       ))}
       {layout.settings.length > 0 && (
-        <table className="mt-2 w-full">
-          <thead>
-            <tr>
-              <th>set</th>
-              <th className="text-right">to</th>
-              <th className="pl-3">because</th>
-            </tr>
-          </thead>
-          <tbody>
-            {layout.settings.map((s) => (
-              <tr key={s.what} className="border-t border-hair">
-                <td className="py-1 pr-2">{s.what}</td>
-                <td className="py-1 text-right text-[1.15rem] whitespace-nowrap">
-                  {s.unit === 'mm' ? length(s.value) : s.value}
-                  {s.unit === 'degrees' && '°'}
-                </td>
-                <td className="py-1 pl-3 text-[0.88rem] text-dim">{s.why}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          label="Settings of this joint"
+          className="mt-2"
+          rows={layout.settings}
+          rowId={(s) => s.what}
+          columns={[
+            { head: 'set', value: (s) => s.what },
+            {
+              head: 'to',
+              value: (s) => s.value,
+              figure: true,
+              large: true,
+              cell: (s) => `${s.unit === 'mm' ? length(s.value) : s.value}${s.unit === 'degrees' ? '°' : ''}`,
+            },
+            { head: 'because', value: (s) => s.why, dim: true },
+          ]}
+        />
       )}
     </Pane>
   )

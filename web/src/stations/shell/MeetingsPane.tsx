@@ -2,6 +2,7 @@ import type { Schemas } from '../../api/client'
 import { Empty, Pane } from '../../kit/controls'
 import { usePreferences } from '../../kit/preferences'
 import { useProject } from '../../project/context'
+import { Table } from '../../kit/table'
 
 /** Where parts must go between others, what the seasons do to the wood, and what carries: three tables of numbers. */
 export function MeetingsPane() {
@@ -22,46 +23,50 @@ function Stacks() {
     <Pane title="Where parts meet">
       {meetings.length === 0 && <Empty>No part goes between two others here.</Empty>}
       {meetings.length > 0 && (
-        <table className="w-full min-w-[42rem]">
-          <thead>
-            <tr>
-              <th>meeting</th>
-              <th className="pr-3 text-right">room</th>
-              <th className="pr-3 text-right">worst case ±</th>
-              <th className="pr-3 text-right">RSS ±</th>
-              <th className="pr-3 text-right">least left</th>
-              <th>fit</th>
-              <th className="pl-3">made of</th>
-            </tr>
-          </thead>
-          <tbody>
-            {meetings.map((m) => (
-              <tr key={m.id} className="border-t border-hair align-top">
-                <td className="py-1 pr-3">{m.what}</td>
-                <td className="py-1 pr-3 text-right text-[1.1rem]">{length(m.gapMm, 2)}</td>
-                <td className={`py-1 pr-3 text-right ${m.byRss ? 'text-dim' : ''}`}>{length(m.worstMm, 2)}</td>
-                <td className={`py-1 pr-3 text-right ${m.byRss ? '' : 'text-dim'}`}>{length(m.rssMm, 2)}</td>
-                <td className={`py-1 pr-3 text-right whitespace-nowrap ${m.closes ? 'text-good' : 'text-warn'}`}>
-                  {m.closes ? '✓' : '▲'} {length(m.leastMm, 2)}
-                </td>
-                <td className="py-1 whitespace-nowrap">
-                  {m.reached ?? 'tight'}
+        <Table
+          label="Meetings"
+          className="overflow-x-auto"
+          rows={meetings}
+          rowId={(m) => m.id}
+          columns={[
+            { head: 'meeting', value: (m) => m.what },
+            { head: 'room', value: (m) => m.gapMm, mm: 2, large: true },
+            { head: 'worst case ±', value: (m) => m.worstMm, mm: 2, className: (m) => (m.byRss ? 'text-dim' : '') },
+            { head: 'RSS ±', value: (m) => m.rssMm, mm: 2, className: (m) => (m.byRss ? '' : 'text-dim') },
+            {
+              head: 'least left',
+              value: (m) => m.leastMm,
+              mm: 2,
+              className: (m) => (m.closes ? 'text-good' : 'text-warn'),
+              cell: (m, shown) => `${m.closes ? '✓' : '▲'} ${shown}`,
+            },
+            {
+              head: 'fit',
+              value: (m) => m.reached ?? 'tight',
+              className: 'whitespace-nowrap',
+              cell: (m, shown) => (
+                <>
+                  {shown}
                   {m.wanted !== null && m.wanted !== m.reached && (
                     <span className="block text-[0.82rem] text-dim">chosen {m.wanted}</span>
                   )}
-                </td>
-                <td className="py-1 pl-3 text-[0.84rem] text-dim">
-                  {m.terms
-                    .map(
-                      (t) =>
-                        `${t.sign < 0 ? '−' : '+'} ${t.name} ${length(t.nominalMm, 2)} ± ${length(t.plusMinusMm, 2)} (${t.from})`,
-                    )
-                    .join('; ')}
-                </td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+                </>
+              ),
+            },
+            {
+              head: 'made of',
+              value: (m) =>
+                m.terms
+                  .map(
+                    (t) =>
+                      `${t.sign < 0 ? '−' : '+'} ${t.name} ${length(t.nominalMm, 2)} ± ${length(t.plusMinusMm, 2)} (${t.from})`,
+                  )
+                  .join('; '),
+              dim: true,
+              className: 'min-w-48',
+            },
+          ]}
+        />
       )}
       <p className="mt-2 text-[0.85rem] text-dim">
         Up to three sizes are judged by the worst case, four and more by the root of squares. How true each process is stands in
@@ -73,7 +78,6 @@ function Stacks() {
 
 function Movement() {
   const { view } = useProject()
-  const { length } = usePreferences()
   const { air, parts } = view.plan.movement
   return (
     <Pane title="Wood through the year">
@@ -84,26 +88,18 @@ function Movement() {
       {parts.length === 0 ? (
         <Empty>No part moves by as much as 0.2 mm.</Empty>
       ) : (
-        <table className="mt-1 w-full max-w-xl">
-          <thead>
-            <tr>
-              <th>part</th>
-              <th className="text-right">across the grain</th>
-              <th className="text-right">shrinks</th>
-              <th className="text-right">swells</th>
-            </tr>
-          </thead>
-          <tbody>
-            {parts.map((p) => (
-              <tr key={p.partId} className="border-t border-hair">
-                <td className="py-1">{p.name}</td>
-                <td className="py-1 text-right">{length(p.acrossMm, 1)}</td>
-                <td className="py-1 text-right text-[1.1rem]">{length(p.shrinkMm, 2)}</td>
-                <td className="py-1 text-right text-[1.1rem]">{length(p.swellMm, 2)}</td>
-              </tr>
-            ))}
-          </tbody>
-        </table>
+        <Table
+          label="Seasons"
+          className="mt-1 max-w-xl"
+          rows={parts}
+          rowId={(p) => p.partId}
+          columns={[
+            { head: 'part', value: (p) => p.name },
+            { head: 'across the grain', value: (p) => p.acrossMm, mm: 1 },
+            { head: 'shrinks', value: (p) => p.shrinkMm, mm: 2, large: true },
+            { head: 'swells', value: (p) => p.swellMm, mm: 2, large: true },
+          ]}
+        />
       )}
     </Pane>
   )

@@ -16,6 +16,7 @@ import { LayoutPane } from './LayoutPane'
 import { MeetingsPane } from './MeetingsPane'
 import { StructuresPane } from './StructuresPane'
 import { EDGES, edgeName, JOINTS, jointWord, type EdgeKey } from './edges'
+import { Table } from '../../kit/table'
 
 type Look = 'net' | 'built' | 'joint' | 'corners' | 'glue' | 'meetings'
 
@@ -263,6 +264,8 @@ function PanelsPane() {
       ...d,
       box: { ...d.box, panels: d.box.panels.map((p) => (p.face === face ? { ...p, ...part } : p)) },
     }))
+  const partOf = (p: Schemas['Panel']) => view.plan.parts.find((x) => x.closes === p.face)
+  const stockOf = (p: Schemas['Panel']) => catalog.data?.materials.find((m) => m.id === p.materialId)
   const panels = view.design.box.panels.filter((p) => p.hold !== 'open')
   const open = view.design.box.panels.filter((p) => p.hold === 'open')
   const close = open.length > 0 && (
@@ -287,134 +290,150 @@ function PanelsPane() {
     )
   return (
     <Pane title="Panels" actions={close}>
-      <table className="w-full min-w-[46rem]">
-        <thead>
-          <tr>
-            <th>panel</th>
-            <th>material</th>
-            <th className="pr-2 text-right">measured</th>
-            <th className="pr-2 text-right whitespace-nowrap">let in</th>
-            <th>grain</th>
-            <th>held</th>
-            <th>fit</th>
-            <th className="text-right">finished size</th>
-          </tr>
-        </thead>
-        <tbody>
-          {panels.map((p) => {
-            const part = view.plan.parts.find((x) => x.closes === p.face)
-            const material = catalog.data?.materials.find((m) => m.id === p.materialId)
-            const grain = material?.hasGrain
-            const solid = material?.family === 'solidWood'
-            return (
-              <tr
-                key={p.face}
-                className={`border-t border-hair ${focus === part?.id ? 'bg-brass-soft' : ''}`}
-                onMouseEnter={() => part && setFocus(part.id)}
+      <Table
+        label="Panels"
+        className="overflow-x-auto"
+        rows={panels}
+        rowId={(p) => p.face}
+        hot={panels.find((p) => partOf(p)?.id === focus)?.face}
+        onPoint={(p) => {
+          const part = partOf(p)
+          if (part) setFocus(part.id)
+        }}
+        columns={[
+          { head: 'panel', value: (p) => FACE_NAMES[p.face], className: 'whitespace-nowrap' },
+          {
+            head: 'material',
+            value: (p) => stockOf(p)?.name,
+            cell: (p) => (
+              <Select
+                className="min-w-36"
+                aria-label={`Material of ${FACE_NAMES[p.face]}`}
+                value={`${p.materialId}|${p.nominalMm}`}
+                onChange={(e) => {
+                  const [materialId = '', nominal = ''] = e.target.value.split('|')
+                  set(p.face, 'Panel material', { materialId, nominalMm: Number(nominal), measuredMm: null })
+                }}
               >
-                <td className="py-0.5 pr-2 whitespace-nowrap">{FACE_NAMES[p.face]}</td>
-                <td className="py-0.5 pr-2">
-                  <Select
-                    className="min-w-36"
-                    aria-label={`Material of ${FACE_NAMES[p.face]}`}
-                    value={`${p.materialId}|${p.nominalMm}`}
-                    onChange={(e) => {
-                      const [materialId = '', nominal = ''] = e.target.value.split('|')
-                      set(p.face, 'Panel material', { materialId, nominalMm: Number(nominal), measuredMm: null })
-                    }}
-                  >
-                    {catalog.data && <StockOptions catalog={catalog.data} />}
-                  </Select>
-                </td>
-                <td className="w-18 py-0.5 pr-2">
-                  <LengthField
-                    hideLabel
-                    label={`Measured thickness of ${FACE_NAMES[p.face]}`}
-                    nullable
-                    placeholder={part ? length(part.thicknessMm) : ''}
-                    value={p.measuredMm}
-                    onCommit={(v) => set(p.face, 'Measured thickness', { measuredMm: v })}
-                  />
-                </td>
-                <td className="w-18 py-0.5 pr-2">
-                  <LengthField
-                    hideLabel
-                    label={`Inset of ${FACE_NAMES[p.face]}`}
-                    value={p.insetMm}
-                    onCommit={(v) => v !== null && set(p.face, 'Inset', { insetMm: v })}
-                  />
-                </td>
-                <td className="py-0.5 pr-2">
-                  {grain ? (
-                    <Select
-                      className="min-w-20"
-                      aria-label={`Grain of ${FACE_NAMES[p.face]}`}
-                      value={p.grain}
-                      onChange={(e) => set(p.face, 'Grain', { grain: e.target.value as Schemas['GrainRun'] })}
-                    >
-                      <option value="alongU">level</option>
-                      <option value="alongV">upright</option>
-                    </Select>
-                  ) : (
-                    <span className="text-dim">none</span>
-                  )}
-                </td>
-                <td className="py-0.5 pr-2">
-                  <Select
-                    className="min-w-26"
-                    aria-label={`Hold of ${FACE_NAMES[p.face]}`}
-                    value={p.hold === 'hinged' ? `hinged-${p.hingeAt}` : p.hold}
-                    onChange={(e) => {
-                      const [hold, hingeAt] = e.target.value.split('-') as [Schemas['PanelHold'], Schemas['Face']?]
-                      set(p.face, 'Hold', { hold, hingeAt: hingeAt ?? null })
-                    }}
-                  >
-                    <option value="fixed">fixed</option>
-                    <option value="removable">comes off</option>
-                    <option value="open">left open</option>
-                    {(Object.keys(FACE_NAMES) as Schemas['Face'][])
-                      .filter((f) => EDGES.some((e) => e.faces.includes(f) && e.faces.includes(p.face)) && f !== p.face)
-                      .map((f) => (
-                        <option key={f} value={`hinged-${f}`}>
-                          door, hinged {f}
-                        </option>
-                      ))}
-                  </Select>
-                </td>
-                <td className="py-0.5 pr-2">
-                  {p.hold === 'fixed' ? (
-                    solid && (
-                      <Tick label="floats" checked={p.floats} onChange={(floats) => set(p.face, 'Floating panel', { floats })} />
-                    )
-                  ) : (
-                    <Select
-                      className="min-w-22"
-                      aria-label={`Fit of ${FACE_NAMES[p.face]}`}
-                      value={p.fit ?? ''}
-                      onChange={(e) =>
-                        set(p.face, 'Fit', { fit: e.target.value === '' ? null : (e.target.value as Schemas['FitClass']) })
-                      }
-                    >
-                      <option value="">to size</option>
-                      <option value="press">press</option>
-                      <option value="snug">snug</option>
-                      <option value="sliding">sliding</option>
-                      <option value="loose">loose</option>
-                    </Select>
-                  )}
-                </td>
-                <td className="py-1 text-right whitespace-nowrap">
-                  {panelsOf(view.plan, p.face).map((x) => (
-                    <div key={x.id}>
-                      {length(x.lengthMm)} × {length(x.widthMm)}
-                    </div>
+                {catalog.data && <StockOptions catalog={catalog.data} />}
+              </Select>
+            ),
+          },
+          {
+            head: 'measured',
+            value: (p) => p.measuredMm,
+            mm: true,
+            className: 'w-18',
+            cell: (p) => (
+              <LengthField
+                hideLabel
+                label={`Measured thickness of ${FACE_NAMES[p.face]}`}
+                nullable
+                placeholder={length(partOf(p)?.thicknessMm ?? 0)}
+                value={p.measuredMm}
+                onCommit={(v) => set(p.face, 'Measured thickness', { measuredMm: v })}
+              />
+            ),
+          },
+          {
+            head: 'let in',
+            value: (p) => p.insetMm,
+            mm: true,
+            className: 'w-18',
+            cell: (p) => (
+              <LengthField
+                hideLabel
+                label={`Inset of ${FACE_NAMES[p.face]}`}
+                value={p.insetMm}
+                onCommit={(v) => v !== null && set(p.face, 'Inset', { insetMm: v })}
+              />
+            ),
+          },
+          {
+            head: 'grain',
+            value: (p) => p.grain,
+            cell: (p) =>
+              stockOf(p)?.hasGrain ? (
+                <Select
+                  className="min-w-20"
+                  aria-label={`Grain of ${FACE_NAMES[p.face]}`}
+                  value={p.grain}
+                  onChange={(e) => set(p.face, 'Grain', { grain: e.target.value as Schemas['GrainRun'] })}
+                >
+                  <option value="alongU">level</option>
+                  <option value="alongV">upright</option>
+                </Select>
+              ) : (
+                <span className="text-dim">none</span>
+              ),
+          },
+          {
+            head: 'held',
+            value: (p) => p.hold,
+            cell: (p) => (
+              <Select
+                className="min-w-26"
+                aria-label={`Hold of ${FACE_NAMES[p.face]}`}
+                value={p.hold === 'hinged' ? `hinged-${p.hingeAt}` : p.hold}
+                onChange={(e) => {
+                  const [hold, hingeAt] = e.target.value.split('-') as [Schemas['PanelHold'], Schemas['Face']?]
+                  set(p.face, 'Hold', { hold, hingeAt: hingeAt ?? null })
+                }}
+              >
+                <option value="fixed">fixed</option>
+                <option value="removable">comes off</option>
+                <option value="open">left open</option>
+                {(Object.keys(FACE_NAMES) as Schemas['Face'][])
+                  .filter((f) => EDGES.some((e) => e.faces.includes(f) && e.faces.includes(p.face)) && f !== p.face)
+                  .map((f) => (
+                    <option key={f} value={`hinged-${f}`}>
+                      door, hinged {f}
+                    </option>
                   ))}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+              </Select>
+            ),
+          },
+          {
+            head: 'fit',
+            value: (p) => p.fit,
+            cell: (p) =>
+              p.hold === 'fixed' ? (
+                stockOf(p)?.family === 'solidWood' && (
+                  <Tick label="floats" checked={p.floats} onChange={(floats) => set(p.face, 'Floating panel', { floats })} />
+                )
+              ) : (
+                <Select
+                  className="min-w-22"
+                  aria-label={`Fit of ${FACE_NAMES[p.face]}`}
+                  value={p.fit ?? ''}
+                  onChange={(e) =>
+                    set(p.face, 'Fit', { fit: e.target.value === '' ? null : (e.target.value as Schemas['FitClass']) })
+                  }
+                >
+                  <option value="">to size</option>
+                  <option value="press">press</option>
+                  <option value="snug">snug</option>
+                  <option value="sliding">sliding</option>
+                  <option value="loose">loose</option>
+                </Select>
+              ),
+          },
+          {
+            head: 'finished size',
+            value: (p) =>
+              panelsOf(view.plan, p.face)
+                .map((x) => `${length(x.lengthMm)} × ${length(x.widthMm)}`)
+                .join(', '),
+            figure: true,
+            cell: (p) =>
+              panelsOf(view.plan, p.face).map((x) => (
+                <div key={x.id}>
+                  {length(x.lengthMm)} × {length(x.widthMm)}
+                </div>
+              )),
+          },
+        ]}
+      />
     </Pane>
   )
 }

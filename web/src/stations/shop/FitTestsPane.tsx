@@ -4,6 +4,7 @@ import { api, taken, type Schemas } from '../../api/client'
 import { Button, Empty, Field, Pane, Select } from '../../kit/controls'
 import { LengthField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
+import { Table } from '../../kit/table'
 
 type Shop = Schemas['ShopProfile']
 type Process = Schemas['ShopProcess']
@@ -34,51 +35,54 @@ export function FitTestsPane({
 }) {
   const { length } = usePreferences()
   const stated = (process: Process) => shop.tolerances.find((t) => t.process === process)?.plusMinusMm ?? null
+  const lines = (Object.keys(PROCESSES) as Process[]).map((process) => ({ process, told: known[process] }))
   return (
     <Pane title="How true it comes out">
-      <table className="w-full">
-        <thead>
-          <tr>
-            <th>process</th>
-            <th className="w-24 text-right">stated ±</th>
-            <th className="pl-3">from coupons</th>
-          </tr>
-        </thead>
-        <tbody>
-          {(Object.keys(PROCESSES) as Process[]).map((p) => {
-            const told = known[p]
-            return (
-              <tr key={p} className="border-t border-hair">
-                <td className="py-0.5">{PROCESSES[p]}</td>
-                <td className="py-0.5">
-                  <LengthField
-                    hideLabel
-                    label={`Tolerance, ${PROCESSES[p]}`}
-                    value={stated(p)}
-                    onCommit={(v) =>
-                      v !== null &&
-                      onChange({
-                        tolerances: [...shop.tolerances.filter((t) => t.process !== p), { process: p, plusMinusMm: v }],
-                      })
-                    }
-                  />
-                </td>
-                <td className="py-0.5 pl-3 text-[0.92rem]">
-                  {told && told.coupons > 0 ? (
-                    <b className="text-brass">
-                      ± {length(told.plusMinusMm, 3)} from {told.coupons}, spread {length(told.spreadMm, 3)}
-                    </b>
-                  ) : told && told.plusMinusMm !== stated(p) ? (
-                    <span>± {length(told.plusMinusMm, 3)}, as the tool on hand says</span>
-                  ) : (
-                    <span className="text-dim">none tried</span>
-                  )}
-                </td>
-              </tr>
-            )
-          })}
-        </tbody>
-      </table>
+      <Table
+        label="Tolerances"
+        rows={lines}
+        rowId={(l) => l.process}
+        columns={[
+          { head: 'process', value: (l) => PROCESSES[l.process] },
+          {
+            head: 'stated ±',
+            value: (l) => stated(l.process),
+            mm: true,
+            className: 'w-24',
+            cell: (l) => (
+              <LengthField
+                hideLabel
+                label={`Tolerance, ${PROCESSES[l.process]}`}
+                value={stated(l.process)}
+                onCommit={(v) =>
+                  v !== null &&
+                  onChange({
+                    tolerances: [
+                      ...shop.tolerances.filter((t) => t.process !== l.process),
+                      { process: l.process, plusMinusMm: v },
+                    ],
+                  })
+                }
+              />
+            ),
+          },
+          {
+            head: 'from coupons',
+            value: (l) => l.told?.plusMinusMm ?? null,
+            className: 'text-[0.92rem]',
+            cell: ({ process, told }) =>
+              told && told.coupons > 0 ? (
+                <b className="text-brass">
+                  ± {length(told.plusMinusMm, 3)} from {told.coupons}, spread {length(told.spreadMm, 3)}
+                </b>
+              ) : told && told.plusMinusMm !== stated(process) ? (
+                <span>± {length(told.plusMinusMm, 3)}, as the tool on hand says</span>
+              ) : (
+                <span className="text-dim">none tried</span>
+              ),
+          },
+        ]}
+      />
       <Coupon shop={shop} materials={materials} onChange={onChange} />
     </Pane>
   )

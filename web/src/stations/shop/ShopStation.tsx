@@ -10,6 +10,7 @@ import { FitTestsPane } from './FitTestsPane'
 import { PrintingPane } from './PrintingPane'
 import { ConditionField, SalvagePane } from './SalvagePane'
 import { ToolsPane } from './ToolsPane'
+import { Table, type Column } from '../../kit/table'
 
 type Shop = Schemas['ShopProfile']
 
@@ -60,6 +61,23 @@ export function ShopStation() {
   const set = (part: Partial<Shop>) => save.mutate((s) => ({ ...s, ...part }))
   const sheets = catalog.data?.sheets ?? []
   const material = (id: string) => catalog.data?.materials.find((m) => m.id === id)?.name ?? id
+  type Rule = Schemas['FamilyRule']
+  const ruleColumn = (head: string, name: string, key: 'kerfMm' | 'lengthAllowanceMm' | 'widthAllowanceMm'): Column<Rule> => ({
+    head,
+    value: (f) => f[key],
+    mm: true,
+    className: 'w-20',
+    cell: (f) => (
+      <LengthField
+        hideLabel
+        label={`${name} in ${FAMILIES[f.family]}`}
+        value={f[key]}
+        onCommit={(v) =>
+          v !== null && set({ families: shop.families.map((x) => (x.family === f.family ? { ...x, [key]: v } : x)) })
+        }
+      />
+    ),
+  })
   const stale = save.error instanceof RefusedError && save.error.problem.status === 409
   return (
     <div className="mx-auto max-w-6xl px-5 py-5">
@@ -89,52 +107,18 @@ export function ShopStation() {
         <div className="grid gap-3">
           <Pane title="Cutting">
             <TextField label="Name of the shop" value={shop.name} onCommit={(name) => set({ name })} />
-            <table className="mt-3 w-full">
-              <thead>
-                <tr>
-                  <th>material</th>
-                  <th className="text-right">kerf</th>
-                  <th className="text-right">longer by</th>
-                  <th className="text-right">wider by</th>
-                </tr>
-              </thead>
-              <tbody>
-                {shop.families.map((f) => {
-                  const change = (part: Partial<Schemas['FamilyRule']>) =>
-                    set({ families: shop.families.map((x) => (x.family === f.family ? { ...x, ...part } : x)) })
-                  const name = FAMILIES[f.family]
-                  return (
-                    <tr key={f.family} className="border-t border-hair">
-                      <td className="py-0.5 pr-2">{name}</td>
-                      <td className="w-20 py-0.5 pr-2">
-                        <LengthField
-                          hideLabel
-                          label={`Kerf in ${name}`}
-                          value={f.kerfMm}
-                          onCommit={(v) => v !== null && change({ kerfMm: v })}
-                        />
-                      </td>
-                      <td className="w-20 py-0.5 pr-2">
-                        <LengthField
-                          hideLabel
-                          label={`Length allowance in ${name}`}
-                          value={f.lengthAllowanceMm}
-                          onCommit={(v) => v !== null && change({ lengthAllowanceMm: v })}
-                        />
-                      </td>
-                      <td className="w-20 py-0.5">
-                        <LengthField
-                          hideLabel
-                          label={`Width allowance in ${name}`}
-                          value={f.widthAllowanceMm}
-                          onCommit={(v) => v !== null && change({ widthAllowanceMm: v })}
-                        />
-                      </td>
-                    </tr>
-                  )
-                })}
-              </tbody>
-            </table>
+            <Table
+              label="Kerf and allowances"
+              className="mt-3"
+              rows={shop.families}
+              rowId={(f) => f.family}
+              columns={[
+                { head: 'material', value: (f) => FAMILIES[f.family] },
+                ruleColumn('kerf', 'Kerf', 'kerfMm'),
+                ruleColumn('longer by', 'Length allowance', 'lengthAllowanceMm'),
+                ruleColumn('wider by', 'Width allowance', 'widthAllowanceMm'),
+              ]}
+            />
             <div className="mt-3 grid grid-cols-2 gap-2">
               <LengthField
                 label="Trim round a sheet"
