@@ -94,7 +94,7 @@ test('a layer of a chain is set in place, by air or by the box, and a wrong leng
 
 test('rows and drawings point at each other, and figures say why', async ({ page }) => {
   await openDemo(page, 'cuts')
-  const row = page.locator('tr[data-part="shell/top"]')
+  const row = page.locator('tr[data-row="shell/top"]')
   await page
     .getByRole('group', { name: /Sheet of Cast acrylic/ })
     .locator('[data-of="shell/top"]')
@@ -153,7 +153,7 @@ test('stations, help and history are reached by keys, and inches show their erro
   await expect(page.getByRole('dialog', { name: 'History' })).toContainText('Demo')
   await page.keyboard.press('Escape')
   await page.getByRole('button', { name: /^Units/ }).click()
-  const top = page.locator('tr[data-part="shell/top"]')
+  const top = page.locator('tr[data-row="shell/top"]')
   await expect(top).toContainText('13 3/8"')
   await expect(top.getByTitle(/the fraction is -0.28 mm off/).first()).toBeVisible()
 })

@@ -19,6 +19,7 @@ public sealed record Look(string Colour, double WidthMm)
         Ink.Device => new("#3a2f9e", 0.3),
         Ink.Section => new("#7a5510", 0.18),
         Ink.Room => new("#7a5510", 0.15),
+        Ink.Result => new("#7a5510", 0.25),
         Ink.Stop => new("#9c1f1b", 0.35),
         Ink.Hatch => new("#9aa0ac", 0.1),
         _ => new("#a4a9b4", 0.13),

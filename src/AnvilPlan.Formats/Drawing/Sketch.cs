@@ -36,6 +36,9 @@ public enum Ink
 
     /// <summary>What is wrong.</summary>
     Stop,
+
+    /// <summary>What was asked for.</summary>
+    Result,
     Faint,
 }
 

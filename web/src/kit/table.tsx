@@ -108,9 +108,9 @@ export function Table<T extends RowData>({
     if (v === null || v === undefined) return ''
     return typeof v === 'number' && c.mm !== undefined ? length(v, c.mm === true ? undefined : c.mm) : String(v)
   }
-  const look = new Map(columns.map((c) => [c.head, c]))
+  const look = new Map(columns.map((c) => [idOf(c), c]))
   const defs = columns.map((c): ColumnDef<typeof features, T> => ({
-    id: c.head,
+    id: idOf(c),
     accessorFn: (row) => c.value?.(row) ?? undefined,
     enableSorting: c.value !== undefined && c.head !== '',
     enableHiding: c.head !== '',
@@ -123,7 +123,7 @@ export function Table<T extends RowData>({
     columns: defs,
     getRowId: rowId,
     initialState: {
-      columnVisibility: Object.fromEntries(columns.filter((c) => c.hidden).map((c) => [c.head, false])),
+      columnVisibility: Object.fromEntries(columns.filter((c) => c.hidden).map((c) => [idOf(c), false])),
     },
     getColumnCanGlobalFilter: (column) => look.get(column.id)?.value !== undefined,
     globalFilterFn: (row, id, typed: string) => {
@@ -302,6 +302,9 @@ export function Table<T extends RowData>({
     </div>
   )
 }
+
+/** A column of keys has no heading, but a name it must have. */
+const idOf = <T,>(c: Column<T>) => c.head || 'keys'
 
 const MENU = 'z-50 min-w-52 border border-violet bg-paper py-1 text-[0.92rem]'
 const ITEM = 'flex min-h-9 cursor-pointer items-center gap-2 px-3 outline-none data-[highlighted]:bg-violet-soft'

@@ -1236,6 +1236,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calc/{name}/drawing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["sumDrawing"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
@@ -1806,7 +1822,8 @@ export interface components {
             lengthMm: number;
         };
         CalculatorInputLine: {
-            key: string;
+            /** @description With its name and unit as they are read. */
+            key: components["schemas"]["SumKey"];
             expected: string;
             kind: components["schemas"]["SumInputKind"];
             /** @description The words of a choice; empty for the others. */
@@ -1829,11 +1846,9 @@ export interface components {
             formula: string;
             source: string;
             inputs: components["schemas"]["CalculatorInputLine"][];
-            outputs: string[];
+            outputs: components["schemas"]["SumKey"][];
             /** @description Inputs to begin with. */
             start: Record<string, never>;
-            /** @description See docs/formats.md, drawings of sums. */
-            sketch: string[];
         };
         /** @description A number that a caliper has sent, mm. */
         CaliperReading: {
@@ -3232,7 +3247,7 @@ export interface components {
          * @description What a line of a shop drawing stands for; every writer gives each its own weight and colour.
          * @enum {unknown}
          */
-        Ink: "outline" | "cut" | "pocket" | "drill" | "mark" | "dimension" | "lettering" | "hatch" | "grain" | "paper" | "behind" | "device" | "section" | "room" | "stop" | "faint";
+        Ink: "outline" | "cut" | "pocket" | "drill" | "mark" | "dimension" | "lettering" | "hatch" | "grain" | "paper" | "behind" | "device" | "section" | "room" | "stop" | "result" | "faint";
         /** @description One board of a joint as it is laid out. */
         JointBoard: {
             partId: string;
@@ -5181,6 +5196,15 @@ export interface components {
         Stuff: "wood" | "board" | "metal" | "clear" | "plastic" | "print" | "device" | "port" | "steel" | "hollow";
         /** @enum {unknown} */
         SumInputKind: "number" | "list" | "choice" | "flag" | "points";
+        /** @description A key of a sum as a maker reads it: `span_mm` is `span` in `mm`. */
+        SumKey: {
+            key: string;
+            name: string;
+            /** @description As keys write it: `mm4`, `g_per_cm3`; empty where there is none. */
+            unit: string;
+            /** @description As it is written beside a number: `mm⁴`, `g/cm³`. */
+            sign: string;
+        };
         /** @description A construction system that can be added to a design. */
         SystemView: {
             key: string;
@@ -10159,6 +10183,54 @@ export interface operations {
                 };
                 content: {
                     "application/json": Record<string, never>;
+                };
+            };
+            /** @description Bad Request */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    sumDrawing: {
+        parameters: {
+            query: {
+                width: number;
+                height: number;
+                unit?: string;
+            };
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JsonElement"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ScreenSheet"];
                 };
             };
             /** @description Bad Request */

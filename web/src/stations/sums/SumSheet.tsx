@@ -6,7 +6,7 @@ import { Button, Field, Pane, Select, Tick } from '../../kit/controls'
 import { LengthField, NumberField, TextField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
 import { ProjectContext, type OpenProject } from '../../project/context'
-import { digits, keyParts, readList, readPoints } from './keys'
+import { digits, readList, readPoints } from './keys'
 import { SumSketch, type Values } from './SumSketch'
 import type { Sum } from './SumsStation'
 
@@ -47,16 +47,16 @@ export function SumSheet({ sum }: { sum: Sum }) {
           <div className="flex flex-col gap-2" role="group" aria-label="What goes in">
             {sum.inputs.map((input) => (
               <SumInput
-                key={input.key}
+                key={input.key.key}
                 input={input}
-                value={inputs[input.key]}
+                value={inputs[input.key.key]}
                 figures={figures.data ?? []}
-                onChange={(v) => set(input.key, v)}
+                onChange={(v) => set(input.key.key, v)}
               />
             ))}
           </div>
           <div className="min-w-0">
-            <SumSketch lines={sum.sketch} values={{ ...inputs, ...outputs }} results={sum.outputs} name={sum.title} />
+            <SumSketch sum={sum} inputs={inputs} onType={set} />
             {refused ? (
               <p role="alert" className="mt-2 border border-stop px-3 py-2">
                 {refused.message}
@@ -65,7 +65,7 @@ export function SumSheet({ sum }: { sum: Sum }) {
               <table className="mt-2 w-full" aria-label="Results">
                 <tbody>
                   {sum.outputs.map((key) => (
-                    <Result key={key} name={key} value={outputs[key]} open={open} figures={figures.data ?? []} />
+                    <Result key={key.key} name={key} value={outputs[key.key]} open={open} figures={figures.data ?? []} />
                   ))}
                 </tbody>
               </table>
@@ -79,9 +79,9 @@ export function SumSheet({ sum }: { sum: Sum }) {
         <h3 className="mt-2 text-[0.88rem] font-semibold">Good for</h3>
         <ul className="columns-1 text-[0.86rem] text-dim lg:columns-2">
           {sum.inputs.map((i) => (
-            <li key={i.key}>
-              {keyParts(i.key).name}: {i.expected}
-              {keyParts(i.key).shown && ` (${keyParts(i.key).shown})`}
+            <li key={i.key.key}>
+              {i.key.name}: {i.expected}
+              {i.key.sign && ` (${i.key.sign})`}
             </li>
           ))}
         </ul>
@@ -102,8 +102,8 @@ function SumInput({
   figures: Figure[]
   onChange: (value: unknown) => void
 }) {
-  const { name, unit, shown } = keyParts(input.key)
-  const label = shown && unit !== 'mm' ? `${name}, ${shown}` : name
+  const { name, unit, sign } = input.key
+  const label = sign && unit !== 'mm' ? `${name}, ${sign}` : name
   switch (input.kind) {
     case 'choice':
       return (
@@ -218,9 +218,19 @@ function Grouped({ figures }: { figures: Figure[] }) {
 }
 
 /** One result, the largest thing on the sheet, and where in the project it could go. */
-function Result({ name, value, open, figures }: { name: string; value: unknown; open: OpenProject | null; figures: Figure[] }) {
+function Result({
+  name,
+  value,
+  open,
+  figures,
+}: {
+  name: Schemas['SumKey']
+  value: unknown
+  open: OpenProject | null
+  figures: Figure[]
+}) {
   const { length } = usePreferences()
-  const { name: word, unit, shown } = keyParts(name)
+  const { name: word, unit, sign } = name
   const [target, setTarget] = useState<Figure | null>(null)
   const places = figures.filter((f) => f.settable && f.unit === unit)
   const text =
@@ -250,7 +260,7 @@ function Result({ name, value, open, figures }: { name: string; value: unknown; 
         <td className="py-1 text-right text-[1.5rem] leading-tight font-semibold text-brass">
           <output>{text}</output>
         </td>
-        <td className="w-14 py-1 pl-2 text-dim">{shown}</td>
+        <td className="w-14 py-1 pl-2 text-dim">{sign}</td>
         <td className="w-28 py-1 text-right">
           {open && typeof value === 'number' && places.length > 0 && (
             <Select

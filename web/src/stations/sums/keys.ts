@@ -1,32 +1,3 @@
-const UNIT = /_((?:mm|cm|m|g|kg|N|Nm|MPa|GPa|Pa|C|K|h|s|deg|pct|in|W|l)[234]?(?:_per_[A-Za-z]+[0-9]*)?)$/
-const PER = /_per_(pct|K)$/
-const SIGNS: Record<string, string> = {
-  pct: '%',
-  deg: '°',
-  C: '°C',
-  mm2: 'mm²',
-  mm3: 'mm³',
-  mm4: 'mm⁴',
-  cm2: 'cm²',
-  cm3: 'cm³',
-  m2: 'm²',
-}
-
-/** A key of a sum as a maker reads it: `span_mm` is `span` in `mm`. */
-export function keyParts(key: string): { name: string; unit: string; shown: string } {
-  const per = PER.exec(key)
-  const unit = per ? `per_${per[1] ?? ''}` : (UNIT.exec(key)?.[1] ?? '')
-  const name = unit ? key.slice(0, key.length - unit.length - 1) : key
-  return {
-    name: name.replaceAll('_', ' '),
-    unit,
-    shown: unit
-      .split('_per_')
-      .map((u) => SIGNS[u] ?? u.replace(/^per_/, '1/').replace('pct', '%'))
-      .join('/'),
-  }
-}
-
 /** A number with as many digits as the bench can use. */
 export function digits(value: number): string {
   if (!Number.isFinite(value)) return String(value)

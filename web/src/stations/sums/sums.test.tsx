@@ -1,13 +1,15 @@
 import { fireEvent, screen, waitFor, within } from '@testing-library/react'
 import userEvent from '@testing-library/user-event'
 import { describe, expect, it } from 'vitest'
-import { renderOpen, serve, someView } from '../../../../tests/web/project'
-import { digits, keyParts, readList, readPoints } from './keys'
-import { SumSketch } from './SumSketch'
+import { renderOpen, serve, someSheet, someView } from '../../../../tests/web/project'
+import { digits, readList, readPoints } from './keys'
+import type { Schemas } from '../../api/client'
 import { SumsStation, type Sum } from './SumsStation'
 
-const number = (key: string, least = 0, most = 1e6) => ({
-  key,
+const key = (name: string, unit = '') => ({ key: unit ? `${name}_${unit}` : name, name, unit, sign: unit })
+
+const number = (of: ReturnType<typeof key>, least = 0, most = 1e6) => ({
+  key: of,
   expected: `a number from ${least} to ${most}`,
   kind: 'number' as const,
   words: [],
@@ -24,24 +26,13 @@ const area: Sum = {
   asks: ['how large is it'],
   formula: 'length * width',
   source: 'geometry',
-  inputs: [number('length_mm'), number('share', 0, 1)],
-  outputs: ['width_mm', 'ok'],
+  inputs: [number(key('length', 'mm')), number(key('share'), 0, 1)],
+  outputs: [key('width', 'mm'), key('ok')],
   start: { length_mm: 200, share: 0.5 } as never,
-  sketch: ['box 10 10 100 50', 'dim 10 70 110 70 length_mm', 'at 20 30 share', 'dim 120 10 120 60 width_mm'],
 }
 const other: Sum = { ...area, name: 'other', title: 'Another sum', topic: 'wood' }
 
-describe('keys of sums', () => {
-  it.each([
-    ['span_mm', 'span', 'mm', 'mm'],
-    ['density_g_per_cm3', 'density', 'g_per_cm3', 'g/cm³'],
-    ['coefficient_per_pct', 'coefficient', 'per_pct', '1/%'],
-    ['angle_deg', 'angle', 'deg', '°'],
-    ['inertia_mm4', 'inertia', 'mm4', 'mm⁴'],
-    ['soak_C', 'soak', 'C', '°C'],
-    ['clamp_count', 'clamp count', '', ''],
-  ])('%s is read as a name and a unit', (key, name, unit, shown) => expect(keyParts(key)).toEqual({ name, unit, shown }))
-
+describe('numbers of sums', () => {
   it('numbers keep the digits that a bench can use', () => {
     expect([1234.56, 12.345, 0.123456, 0.0024, 0, 7].map(digits)).toEqual(['1234.6', '12.35', '0.123', '0.0024', '0', '7'])
   })
@@ -58,26 +49,18 @@ describe('keys of sums', () => {
   })
 })
 
-describe('a sketch', () => {
-  it('shows every number at its place, results in brass, and what is not known as a dash', () => {
-    renderOpen(<SumSketch lines={area.sketch} values={{ length_mm: 200, width_mm: 12.5 }} results={['width_mm']} name="Area" />)
-    const drawing = screen.getByRole('img', { name: 'Sketch: Area' })
-    expect([...drawing.querySelectorAll('text')].map((t) => t.textContent)).toEqual([
-      'length',
-      '200 mm',
-      'share',
-      '–',
-      'width',
-      '12.5 mm',
-    ])
-    expect(drawing.querySelector('text[fill="var(--brass)"]')?.textContent).toBe('12.5 mm')
-    expect(drawing.querySelectorAll('rect')).toHaveLength(1)
-  })
-})
+/** As the server draws it: a given length is a field, a result is not. */
+const sketch: Schemas['ScreenSheet'] = {
+  ...someSheet(),
+  marks: someSheet('length').marks.map((m) =>
+    m.kind === 'text' ? { ...m, of: null, text: '200', figure: { id: 'length_mm', name: 'length', mm: 200 } } : m,
+  ),
+}
 
 function bench(answer: (request: Request) => unknown = () => ({ width_mm: 100, ok: true })) {
   serve({
     '/api/calc/find': () => ['area'],
+    '/api/calc/area/drawing': () => sketch,
     '/api/calc/area': answer,
     '/api/calc': () => [other, area],
     '/api/lengths': (r) => ({ mm: Number(new URL(r.url).searchParams.get('text')) }),
@@ -115,6 +98,20 @@ describe('the sums station', () => {
     await waitFor(() => expect(screen.getByRole('table', { name: 'Results' }).textContent).toContain('100'))
     expect(screen.getByText('length * width')).toBeDefined()
     await waitFor(() => expect(document.activeElement?.tagName).toBe('INPUT'))
+  })
+
+  it('takes a length that is typed into the sketch', async () => {
+    const asked: unknown[] = []
+    bench(async (r) => {
+      asked.push(await r.json())
+      return { width_mm: 100, ok: true }
+    })
+    renderOpen(<SumsStation />)
+    await userEvent.click(await screen.findByText('Area of a board'))
+    const field = await screen.findByRole('textbox', { name: 'length, in the sketch' })
+    await userEvent.clear(field)
+    await userEvent.type(field, '250{Enter}')
+    await waitFor(() => expect(asked.at(-1)).toEqual({ length_mm: 250, share: 0.5 }))
   })
 
   it('takes a number of the project and sends a result back after a look', async () => {
