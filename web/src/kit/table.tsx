@@ -99,7 +99,7 @@ export function Table<T extends RowData>({
   foot,
   className = '',
 }: TableProps<T>) {
-  const { length } = usePreferences()
+  const { length, unitName } = usePreferences()
   const tell = useNotice()
   const [printed, setPrinted] = useState(false)
   const root = useRef<HTMLDivElement>(null)
@@ -108,6 +108,8 @@ export function Table<T extends RowData>({
     if (v === null || v === undefined) return ''
     return typeof v === 'number' && c.mm !== undefined ? length(v, c.mm === true ? undefined : c.mm) : String(v)
   }
+  // figures of one table are in one unit: the first of them says it
+  const united = columns.find((c) => c.mm !== undefined)
   const look = new Map(columns.map((c) => [idOf(c), c]))
   const defs = columns.map((c): ColumnDef<typeof features, T> => ({
     id: idOf(c),
@@ -189,7 +191,7 @@ export function Table<T extends RowData>({
           id={domId?.(r.original)}
           data-row={r.id}
           aria-current={chosen.has(r.id) || undefined}
-          className={`border-t border-hair align-top ${tint} ${rowClass?.(r.original) ?? ''}`}
+          className={`border-t border-hair align-baseline ${tint} ${rowClass?.(r.original) ?? ''}`}
           onMouseEnter={onPoint && (() => onPoint(r.original))}
         >
           {visible.map((v, i) => {
@@ -275,10 +277,11 @@ export function Table<T extends RowData>({
                                 onClick={(e) => v.getToggleSortingHandler()?.(e)}
                               >
                                 {c.head}
+                                {c === united && ` ${unitName}`}
                                 {sorted !== false && <span aria-hidden>{sorted === 'asc' ? ' ↑' : ' ↓'}</span>}
                               </button>
                             ) : (
-                              c.head
+                              c.head + (c === united ? ` ${unitName}` : '')
                             )}
                           </th>
                         )
@@ -419,13 +422,13 @@ function Rows<T extends RowData>({
 const right = <T,>(c: Column<T>) => c.figure === true || c.mm !== undefined
 
 function headClass<T>(c: Column<T>, at: number): string {
-  return `${at > 0 ? 'pl-3' : ''} ${right(c) ? 'text-right' : ''}`
+  return `${at > 0 ? 'pl-2' : ''} ${right(c) ? 'text-right' : ''}`
 }
 
 function cellClass<T>(c: Column<T>, at: number): string {
   return [
     'py-1',
-    at > 0 ? 'pl-3' : '',
+    at > 0 ? 'pl-2' : '',
     right(c) ? 'text-right whitespace-nowrap tabular-nums' : '',
     c.large ? 'text-[1.1rem]' : '',
     c.dim ? 'text-[0.88rem] text-dim' : '',

@@ -61,15 +61,16 @@ export function CutsStation() {
 
 function PartTable({ parts }: { parts: Schemas['Part'][] }) {
   const { focus, setFocus } = useProject()
-  const { lengthNote } = usePreferences()
+  const { length, lengthNote } = usePreferences()
+  const figure = (part: Schemas['Part'], name: string, value: number) => (
+    <WhyFigure why={part.whys.find((w) => w.figure === name)}>
+      <span title={lengthNote(value)}>{length(value)}</span>
+    </WhyFigure>
+  )
   const why = (name: string, value: (p: Schemas['Part']) => number) => ({
     value,
     mm: true as const,
-    cell: (p: Schemas['Part'], shown: string) => (
-      <WhyFigure why={p.whys.find((w) => w.figure === name)}>
-        <span title={lengthNote(value(p))}>{shown}</span>
-      </WhyFigure>
-    ),
+    cell: (p: Schemas['Part']) => figure(p, name, value(p)),
   })
   return (
     <Table
@@ -96,8 +97,16 @@ function PartTable({ parts }: { parts: Schemas['Part'][] }) {
         { head: 'length', large: true, ...why('length', (p) => p.lengthMm) },
         { head: 'width', large: true, ...why('width', (p) => p.widthMm) },
         { head: 'thick', ...why('thickness', (p) => p.thicknessMm) },
-        { head: 'blank length', ...why('blank length', (p) => p.blankLengthMm) },
-        { head: 'blank width', ...why('blank width', (p) => p.blankWidthMm) },
+        {
+          head: 'blank',
+          value: (p) => p.blankLengthMm,
+          mm: true,
+          cell: (p) => (
+            <>
+              {figure(p, 'blank length', p.blankLengthMm)} × {figure(p, 'blank width', p.blankWidthMm)}
+            </>
+          ),
+        },
         { head: 'grain', value: (p) => (p.grain ? 'length' : ''), dim: true },
         { head: 'mass, g', value: (p) => Number(p.massG.toFixed(1)), figure: true, hidden: true },
       ]}
