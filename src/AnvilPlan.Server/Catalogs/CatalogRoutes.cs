@@ -1,5 +1,6 @@
 using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
+using AnvilPlan.Core.Planning;
 using AnvilPlan.Formats.Models;
 using AnvilPlan.Formats.Patterns;
 using AnvilPlan.Formats.Pdf;
@@ -30,6 +31,9 @@ public sealed record LibraryText(string Text, string? Models = null);
 /// <summary>A DXF or CSV file with a hole pattern; unit <c>mm</c> or <c>in</c>, null = as the file says.</summary>
 public sealed record PatternText(string Text, string? Unit);
 
+/// <summary>A list of hardware as makers write one.</summary>
+public sealed record HardwareText(string Text);
+
 public static class CatalogRoutes
 {
     private const int MostModels = 500;
@@ -48,8 +52,14 @@ public static class CatalogRoutes
         catalog.MapPost("/models/library", ReadLibrary).WithName("importModels");
         catalog.MapGet("/models/{id}/sheet.pdf", Sheet).WithName("checkSheet").Produces<byte[]>(200, "application/pdf")
             .ProducesProblem(404);
+        catalog.MapPost("/list", async (HardwareText list, ShopStore shop, CancellationToken cancel) => Listed(list.Text,
+            (await shop.Content(cancel)).Catalog)).WithName("readHardwareList");
         catalog.MapPost("/pattern", (PatternText file) => PatternFile.Read(file.Text, file.Unit)).WithName("readPattern");
     }
+
+    private static IReadOnlyList<HardwareLine> Listed(string text, Catalog catalog) => HardwareList.Read(text, catalog) is var lines
+        && lines.Count <= HardwareList.MostLines ? lines : throw new FieldException("text",
+            $"text has {lines.Count} lines: it must have {HardwareList.MostLines} at the most.");
 
     private static CatalogView View(ShopContent shop)
     {

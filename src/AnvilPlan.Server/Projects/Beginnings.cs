@@ -50,6 +50,40 @@ public sealed record Beginning(string? System, string Name, string About, Point3
             ?? throw new FieldException("system", $"system is \"{system}\": it must be one of "
                 + $"{string.Join(", ", bench.Catalog.Systems.Where(s => s.Decision is not null).Select(s => s.Key))}, or left out.");
     }
+
+    /// <summary>With a list of hardware in it; what finds no place in any box stands in the notes of the brief.</summary>
+    /// <exception cref="FieldException">A model is unknown, or there are too many.</exception>
+    public static Design Housing(Design design, IReadOnlyList<HardwareCount> hardware, Bench bench)
+    {
+        if (hardware.Count > HardwareList.MostLines)
+        {
+            throw new FieldException("hardware", $"hardware has {hardware.Count} lines: it must have {HardwareList.MostLines} at the most.");
+        }
+
+        foreach (var line in hardware)
+        {
+            if (!bench.Catalog.HasModel(line.ModelId))
+            {
+                throw new FieldException("hardware", $"hardware asks for \"{line.ModelId}\": the catalog has no such hardware model.");
+            }
+
+            if (line.Count is < 1 or > HardwareList.MostOfOne)
+            {
+                throw new FieldException("hardware", $"hardware asks for {line.Count} of {bench.Catalog.Model(line.ModelId).Name}: it must "
+                    + $"be 1 to {HardwareList.MostOfOne}.");
+            }
+        }
+
+        var housed = Housed.Into(design, hardware, bench.Catalog, bench.Shop);
+        return housed.Left.Count == 0 ? housed.Design : housed.Design with
+        {
+            Brief = housed.Design.Brief with
+            {
+                Notes = "Found no place when this was begun. " + string.Join(" ", housed.Left.GroupBy(l => l.ModelId)
+                    .Select(g => $"{g.Count()} x {bench.Catalog.Model(g.Key).Name}: {g.First().Reason.TrimEnd('.')}.")),
+            },
+        };
+    }
 }
 
 /// <summary>The beginnings, as long as catalog and shop stay as they are.</summary>

@@ -21,7 +21,8 @@ public static class ProjectRoutes
         projects.MapGet("/", (ProjectStore store, CancellationToken cancel) => store.List(cancel)).WithName("listProjects");
         projects.MapGet("/beginnings", (BeginningDesk beginnings, CancellationToken cancel) => beginnings.All(cancel))
             .WithName("beginnings");
-        projects.MapPost("/", Create).WithName("createProject");
+        // many devices take their time to be placed
+        projects.MapPost("/", Create).WithName("createProject").WithMetadata(new TimeLimit(60));
         projects.MapGet("/{id:guid}", Open).WithName("openProject");
         projects.MapGet("/{id:guid}/card", async (Guid id, ProjectStore store, PlanDesk desk, CardDesk cards, CancellationToken cancel)
             => cards.Of(await store.Open(id, cancel), await desk.Bench(cancel))).WithName("projectCard");
@@ -64,7 +65,9 @@ public static class ProjectRoutes
     private static async Task<ProjectView> Create(NewProject wanted, ProjectStore store, PlanDesk desk, CancellationToken cancel)
     {
         var bench = await desk.Bench(cancel);
-        return await Begin(Beginning.With(wanted.System, wanted.Name.Trim(), bench), "New project", store, desk, bench, cancel);
+        var design = Beginning.With(wanted.System, wanted.Name.Trim(), bench);
+        return await Begin(wanted.Hardware is { Count: > 0 } hardware ? Beginning.Housing(design, hardware, bench) : design, "New project",
+            store, desk, bench, cancel);
     }
 
     /// <summary>The design as it is now as a project of its own; nothing of it is made yet.</summary>

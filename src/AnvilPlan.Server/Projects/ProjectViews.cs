@@ -28,7 +28,8 @@ public sealed record ProjectView(
 }
 
 /// <param name="System">Key of the way to build that it begins with; null = a closed box.</param>
-public sealed record NewProject(string Name, string? System = null);
+/// <param name="Hardware">What goes in from the start; the box grows until it does.</param>
+public sealed record NewProject(string Name, string? System = null, IReadOnlyList<HardwareCount>? Hardware = null);
 
 public sealed record CopyName(string Name);
 

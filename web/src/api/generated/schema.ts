@@ -980,6 +980,22 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/catalog/list": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post: operations["readHardwareList"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/catalog/pattern": {
         parameters: {
             query?: never;
@@ -3116,6 +3132,21 @@ export interface components {
          * @enum {unknown}
          */
         Hanging: "screwedFrame" | "bevelledRails";
+        /** @description So many of a model. */
+        HardwareCount: {
+            modelId: string;
+            /** Format: int32 */
+            count: number;
+        };
+        /** @description A line of a list of hardware. */
+        HardwareLine: {
+            /** @description As it came. */
+            written: string;
+            /** Format: int32 */
+            count: number;
+            /** @description Ids of the models that it may mean, the likeliest first; empty where the catalog has none. */
+            candidates: string[];
+        };
         /**
          * @description A generic model of a device: body, holes, ports, air. Frame: x along its width, y along its depth, z up from its base, seen
          *     from its face; panel devices are seen from outside, with the body behind the panel.
@@ -3211,6 +3242,10 @@ export interface components {
             givesOneOf: boolean;
             /** @description A panel device that bears on the inner face (fan, display, supply body) instead of the outer one. */
             seatInside: boolean;
+        };
+        /** @description A list of hardware as makers write one. */
+        HardwareText: {
+            text: string;
         };
         /** @description Two parts that hold each other. */
         Hold: {
@@ -3785,6 +3820,8 @@ export interface components {
             name: string;
             /** @description Key of the way to build that it begins with; null = a closed box. */
             system: null | string;
+            /** @description What goes in from the start; the box grows until it does. */
+            hardware: null | components["schemas"]["HardwareCount"][];
         };
         /** @description A reading for one dimension; the source is the caliper's name or `typed`. */
         NewReading: {
@@ -9320,6 +9357,57 @@ export interface operations {
             };
             /** @description Not Found */
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Conflict */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+            /** @description Unprocessable Entity */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["ProblemDetails"];
+                };
+            };
+        };
+    };
+    readHardwareList: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HardwareText"];
+            };
+        };
+        responses: {
+            /** @description OK */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HardwareLine"][];
+                };
+            };
+            /** @description Bad Request */
+            400: {
                 headers: {
                     [name: string]: unknown;
                 };

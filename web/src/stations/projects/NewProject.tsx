@@ -4,14 +4,18 @@ import { useNavigate } from 'react-router'
 import { api, RefusedError, taken, type Problem, type Schemas } from '../../api/client'
 import { Button } from '../../kit/controls'
 import { SolidPicture } from '../../kit/drawing/SolidPicture'
+import { useNotice } from '../../kit/notices'
 import { usePreferences } from '../../kit/preferences'
+import { HardwareLines, type Wanted } from './HardwareLines'
 import { ModelsDiffer } from '../hardware/ModelsDiffer'
 
 /** Begins a project by name, or brings one in from a file; models in it that differ from the shop's are asked about. */
 export function NewProject() {
   const [name, setName] = useState('')
   const [system, setSystem] = useState<string | null>(null)
+  const [hardware, setHardware] = useState<Wanted | null>([])
   const [chosen, setChosen] = useState<File | null>(null)
+  const notice = useNotice()
   const file = useRef<HTMLInputElement>(null)
   const navigate = useNavigate()
   const cache = useQueryClient()
@@ -22,8 +26,12 @@ export function NewProject() {
     void navigate(`/project/${view.id}/brief`)
   }
   const create = useMutation({
-    mutationFn: async () => taken(await api.POST('/api/projects', { body: { name, system } })),
-    onSuccess: go,
+    mutationFn: async () => taken(await api.POST('/api/projects', { body: { name, system, hardware } })),
+    onSuccess: (view) => {
+      const left = (hardware ?? []).reduce((n, h) => n + h.count, 0) - view.design.devices.length
+      if (left > 0) notice(`${left} of the hardware found no place: the notes of the brief say which and why.`)
+      go(view)
+    },
   })
   const bring = useMutation({
     mutationFn: async ({ from, models }: { from: File; models: 'ask' | 'both' | 'ours' }) => {
@@ -65,8 +73,9 @@ export function NewProject() {
           />
         </label>
         <Beginnings chosen={system} onChoose={setSystem} />
-        <Button look="main" type="submit" disabled={create.isPending || name.trim() === ''}>
-          Begin
+        <HardwareLines onRead={setHardware} />
+        <Button look="main" type="submit" disabled={create.isPending || name.trim() === '' || hardware === null}>
+          {create.isPending && hardware?.length ? 'Finding a place for each…' : 'Begin'}
         </Button>
       </form>
       <hr className="my-4 border-hair" />
@@ -130,7 +139,7 @@ function Beginnings({ chosen, onChoose }: { chosen: string | null; onChoose: (sy
   return (
     <fieldset className="mb-3">
       <legend className="text-[0.9rem] text-dim">Begins as, {unitName}</legend>
-      <div className="grid max-h-[26rem] grid-cols-2 gap-1 overflow-y-auto">
+      <div className="grid max-h-[21rem] grid-cols-2 gap-1 overflow-y-auto">
         {beginnings.data.map((b) => (
           <label
             key={b.system ?? 'box'}

@@ -103,7 +103,42 @@ describe('the list of projects', () => {
     await userEvent.click(screen.getByRole('radio', { name: /Desk console/ }))
     await userEvent.type(screen.getByLabelText('Name of the new housing'), 'Level desk')
     await userEvent.click(screen.getByRole('button', { name: 'Begin' }))
-    await vi.waitFor(() => expect(sent).toEqual([{ name: 'Level desk', system: 'deskConsole' }]))
+    await vi.waitFor(() => expect(sent).toEqual([{ name: 'Level desk', system: 'deskConsole', hardware: [] }]))
+  })
+
+  it('begins with a list of hardware, each line of which is something the catalog has', async () => {
+    const sent: unknown[] = []
+    serveShop({
+      '/api/catalog/list': async (request) => {
+        const { text } = (await request.json()) as { text: string }
+        return text.split('\n').map((written) => ({
+          written,
+          count: 2,
+          candidates: written.includes('flux') ? [] : ['fan-80', 'fan-80-15'],
+        }))
+      },
+      '/api/projects': async (request) => {
+        if (request.method === 'GET') return []
+        sent.push(await request.json())
+        return { id: 'p9', design: { devices: [{}] } }
+      },
+    })
+    renderOpen(<ProjectsStation />)
+    await userEvent.type(await screen.findByLabelText('Name of the new housing'), 'Reed tally')
+    const list = screen.getByLabelText('Hardware that goes in, a line for each')
+    await userEvent.type(list, 'fan 80{Enter}flux gate')
+    expect(await screen.findByText('“flux gate” is nothing that the catalog has')).toBeTruthy()
+    expect(screen.getByRole('button', { name: 'Begin' })).toHaveProperty('disabled', true)
+    await userEvent.clear(list)
+    await userEvent.type(list, 'fan 80')
+    await userEvent.selectOptions(await screen.findByRole('combobox', { name: 'Model for fan 80' }), 'fan-80-15')
+    await vi.waitFor(() => expect(screen.getByRole('button', { name: 'Begin' })).toHaveProperty('disabled', false))
+    await userEvent.click(screen.getByRole('button', { name: 'Begin' }))
+    await vi.waitFor(() =>
+      expect(sent).toEqual([{ name: 'Reed tally', system: null, hardware: [{ modelId: 'fan-80-15', count: 2 }] }]),
+    )
+    // one of two stands in what came back
+    expect(await screen.findByText(/^1 of the hardware found no place/)).toBeTruthy()
   })
 
   it('says the server’s sentence when a file is refused', async () => {

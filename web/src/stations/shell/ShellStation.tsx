@@ -307,7 +307,7 @@ function PanelsPane() {
             value: (p) => stockOf(p)?.name,
             cell: (p) => (
               <Select
-                className="min-w-36"
+                className="min-w-42"
                 aria-label={`Material of ${FACE_NAMES[p.face]}`}
                 value={`${p.materialId}|${p.nominalMm}`}
                 onChange={(e) => {
