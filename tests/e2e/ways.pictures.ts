@@ -30,6 +30,8 @@ for (const way of WAYS)
       if (way.begins !== 'Closed box' && (await structures.isVisible())) await structures.click()
     }
     await page.mouse.move(480, 24)
+    // what the last edit moved is told for some seconds
+    await expect(page.getByRole('contentinfo', { name: 'Tally' }).getByRole('status')).toBeHidden({ timeout: 15_000 })
     await page.waitForLoadState('networkidle')
     await page.waitForTimeout(1500)
     await page.screenshot({ path: `${docs}/ways/${way.file}.png` })

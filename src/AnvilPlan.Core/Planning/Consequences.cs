@@ -14,19 +14,21 @@ public sealed record Consequences(
     /// <summary>Names of made parts that were worked on already and change with it, or go.</summary>
     public required IReadOnlyList<string> WorkLost { get; init; }
 
+    /// <summary>What the parts that are told here by their ids are called.</summary>
+    public required IReadOnlyDictionary<string, string> PartNames { get; init; }
+
     public static Consequences Between(BuildPlan before, BuildPlan after)
     {
         var old = before.Parts.ToDictionary(p => p.Id, p => p.Fingerprint, StringComparer.Ordinal);
         var now = after.Parts.ToDictionary(p => p.Id, p => p.Fingerprint, StringComparer.Ordinal);
-        return new Consequences(
-            [.. Shift(before.Tally, after.Tally)],
-            [.. now.Keys.Where(k => !old.ContainsKey(k))],
-            [.. old.Keys.Where(k => !now.ContainsKey(k))],
-            [.. now.Where(p => old.TryGetValue(p.Key, out var was) && was != p.Value).Select(p => p.Key)],
-            Missing(after, before),
+        IReadOnlyList<string> added = [.. now.Keys.Where(k => !old.ContainsKey(k))], removed = [.. old.Keys.Where(k => !now.ContainsKey(k))],
+            changed = [.. now.Where(p => old.TryGetValue(p.Key, out var was) && was != p.Value).Select(p => p.Key)];
+        return new Consequences([.. Shift(before.Tally, after.Tally)], added, removed, changed, Missing(after, before),
             Missing(before, after))
         {
             WorkLost = WorkLostBy(before, after),
+            PartNames = after.Parts.Concat(before.Parts).DistinctBy(p => p.Id).IntersectBy([.. added, .. removed, .. changed], p => p.Id)
+                .ToDictionary(p => p.Id, p => p.Name, StringComparer.Ordinal),
         };
     }
 

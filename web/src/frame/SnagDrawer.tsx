@@ -4,7 +4,7 @@ import { Link } from 'react-router'
 import { api, taken, type Schemas } from '../api/client'
 import { Button, Drawer, Empty } from '../kit/controls'
 import { useProject } from '../project/context'
-import { figuresOf, touchedBy } from './effects'
+import { figuresOf, namesOf, touchedBy } from './effects'
 import { STATIONS } from './stations'
 
 const marks = { stop: '■', warn: '▲', note: '·' } as const
@@ -233,7 +233,7 @@ function Effect({ effect }: { effect: Schemas['Consequences'] }) {
   const touched = touchedBy(effect)
   return (
     <ul className="text-[0.88rem]">
-      <li>{touched.length === 0 ? 'No part changes' : `Touches ${touched.length}: ${touched.join(', ')}`}</li>
+      <li>{touched.length === 0 ? 'No part changes' : `Touches ${touched.length}: ${namesOf(effect, touched)}`}</li>
       {figures.length > 0 && <li>{figures.join('; ')}</li>}
       {effect.findingsLost.map((f) => (
         <li key={f.id} className="text-good">

@@ -3,6 +3,7 @@ import type { Schemas } from '../api/client'
 import { usePreferences } from '../kit/preferences'
 import { mass, money } from '../kit/units'
 import type { ProjectView } from '../project/useProject'
+import { namesOf } from './effects'
 
 const SECONDS_SHOWN = 8
 
@@ -104,9 +105,9 @@ function Figure({
 function Moved({ effects }: { effects: Schemas['Consequences'] }) {
   const { partsChanged, partsAdded, partsRemoved, workLost, findingsGained, findingsLost } = effects
   const lines = [
-    partsChanged.length > 0 && `Changed: ${partsChanged.join(', ')}`,
-    partsAdded.length > 0 && `New: ${partsAdded.join(', ')}`,
-    partsRemoved.length > 0 && `Gone: ${partsRemoved.join(', ')}`,
+    partsChanged.length > 0 && `Changed: ${namesOf(effects, partsChanged)}`,
+    partsAdded.length > 0 && `New: ${namesOf(effects, partsAdded)}`,
+    partsRemoved.length > 0 && `Gone: ${namesOf(effects, partsRemoved)}`,
     workLost.length > 0 && `Worked on already, and otherwise now: ${workLost.join(', ')}`,
     ...findingsGained.map((f) => `New snag: ${f.text}`),
     ...findingsLost.map((f) => `Mended: ${f.text}`),

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { figuresOf, touchedBy } from './effects'
+import { figuresOf, namesOf, touchedBy } from './effects'
 
 const effect = {
   shifts: [
@@ -10,6 +10,7 @@ const effect = {
   partsAdded: ['b'],
   partsRemoved: ['c'],
   partsChanged: ['a'],
+  partNames: { a: 'Front', b: 'Rail', b2: 'Rail' },
   workLost: [],
   findingsGained: [],
   findingsLost: [],
@@ -21,5 +22,10 @@ describe('effects', () => {
   })
   it('gather every part that is touched', () => {
     expect(touchedBy(effect)).toEqual(['a', 'b', 'c'])
+  })
+  it('call parts by their names, equal ones once, and count what is too much to read', () => {
+    expect(namesOf(effect, ['a', 'b', 'b2', 'c'])).toBe('Front, Rail (2), c')
+    const many = Array.from({ length: 9 }, (_, i) => `p${i}`)
+    expect(namesOf(effect, many)).toBe('p0, p1, p2, p3, p4, p5 and 3 more')
   })
 })

@@ -24,7 +24,21 @@ export function figuresOf(effect: Schemas['Consequences']): string[] {
   })
 }
 
-/** All parts that an effect touches. */
+/** Named one by one; more of them are counted. */
+const MOST = 6
+
+/** Parts by name, equal names once with their count. */
+export function namesOf(effect: Schemas['Consequences'], ids: string[]): string {
+  const counts = new Map<string, number>()
+  for (const id of ids) {
+    const name = effect.partNames[id] ?? id
+    counts.set(name, (counts.get(name) ?? 0) + 1)
+  }
+  const names = [...counts].map(([name, n]) => (n > 1 ? `${name} (${n})` : name))
+  return names.length > MOST + 1 ? `${names.slice(0, MOST).join(', ')} and ${names.length - MOST} more` : names.join(', ')
+}
+
+/** Ids of all parts that an effect touches. */
 export const touchedBy = (effect: Schemas['Consequences']): string[] => [
   ...effect.partsChanged,
   ...effect.partsAdded,

@@ -12,6 +12,7 @@ const nothing: Schemas['Consequences'] = {
   partsAdded: [],
   partsRemoved: [],
   partsChanged: [],
+  partNames: {},
   workLost: [],
   findingsGained: [],
   findingsLost: [],
@@ -43,6 +44,7 @@ describe('the tally', () => {
         ...nothing,
         shifts: [{ key: 'massG', from: 1400, to: 1500 }],
         partsChanged: ['shell/front'],
+        partNames: { 'shell/front': 'Front' },
         findingsLost: [{ id: 'a', severity: 'stop', text: 'too long' }],
       },
     })
@@ -50,7 +52,7 @@ describe('the tally', () => {
     expect(screen.queryByText('+100g')).toBeNull()
     await userEvent.click(screen.getByText('What moved'))
     expect(screen.getByText('+100g')).toBeTruthy()
-    expect(screen.getByRole('status').textContent).toContain('Changed: shell/front')
+    expect(screen.getByRole('status').textContent).toContain('Changed: Front')
     expect(screen.getByRole('status').textContent).toContain('Mended: too long')
     await userEvent.click(screen.getByText('Hide'))
     expect(screen.queryByRole('status')).toBeNull()

@@ -1981,6 +1981,10 @@ export interface components {
             findingsLost: components["schemas"]["FindingLine"][];
             /** @description Names of made parts that were worked on already and change with it, or go. */
             workLost: string[];
+            /** @description What the parts that are told here by their ids are called. */
+            partNames: {
+                [key: string]: string;
+            };
         };
         CopyName: {
             name: string;

@@ -150,6 +150,7 @@ const nothing = {
   partsAdded: [],
   partsRemoved: [],
   partsChanged: ['shell/front'],
+  partNames: { 'shell/front': 'Front' },
   workLost: [],
   findingsGained: [],
   findingsLost: [],

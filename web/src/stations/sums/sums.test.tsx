@@ -69,6 +69,7 @@ function bench(answer: (request: Request) => unknown = () => ({ width_mm: 100, o
       partsAdded: [],
       partsRemoved: [],
       partsChanged: ['shell/front'],
+      partNames: { 'shell/front': 'Front' },
       workLost: [],
       findingsGained: [],
       findingsLost: [],
