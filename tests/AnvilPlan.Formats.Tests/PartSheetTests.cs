@@ -1,4 +1,5 @@
 using AnvilPlan.Core.Bench;
+using AnvilPlan.Core.Figures;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Places;
 using AnvilPlan.Core.Planning;
@@ -13,6 +14,9 @@ namespace AnvilPlan.Formats.Tests;
 /// <summary>The sheet of a part: every word is read, and says what is so.</summary>
 public class PartSheetTests
 {
+    /// <summary>What a field takes beside an upright dimension line at the most.</summary>
+    private const double FieldMm = 18;
+
     [Theory]
     [InlineData(277, 180)]
     [InlineData(182, 225)]
@@ -42,6 +46,31 @@ public class PartSheetTests
             Readable.Check(PartSheet.Of(part, width, height, new LengthWriting(LengthUnit.Inch), turned), part.Id,
                 t => t.Ink != Ink.Lettering);
         }
+    }
+
+    [Theory]
+    [InlineData(165, 160)]
+    [InlineData(190, 90)]
+    public void Sizes_that_are_decisions_are_fields_where_they_stand_and_the_sheet_keeps_to_its_paper(double width, double height)
+    {
+        var fields = 0;
+        foreach (var (design, plan) in Readable.All())
+        {
+            var settable = ProjectFigures.Of(design, plan, Shipped.Catalog, ShopProfile.Usual).Where(f => f.Put is not null)
+                .Select(f => f.Id).ToHashSet();
+            foreach (var part in plan.Parts)
+            {
+                var sheet = PartSheet.Of(part, width, height, LengthWriting.Millimetres, settable: settable);
+                Readable.Check(sheet, part.Id, t => t.Ink != Ink.Lettering);
+                // a long title reaches over a narrow part either way
+                var read = PartSheet.Of(part, width, height, LengthWriting.Millimetres);
+                Assert.True(sheet.WidthMm / sheet.UnitMm <= Math.Max(width, (read.WidthMm / read.UnitMm!.Value) + FieldMm) + 0.01,
+                    $"{part.Id} is {sheet.WidthMm / sheet.UnitMm} mm wide");
+                fields += sheet.Strokes.OfType<TextStroke>().Count(t => t.Figure is not null);
+            }
+        }
+
+        Assert.True(fields > 100, $"{fields} fields");
     }
 
     [Theory]

@@ -2,6 +2,7 @@ using AnvilPlan.Core.Catalogs;
 using AnvilPlan.Core.Designs;
 using AnvilPlan.Core.Fit;
 using AnvilPlan.Core.Geometry;
+using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Plans;
 using AnvilPlan.Core.Quantities;
 using AnvilPlan.Core.Shops;
@@ -21,7 +22,7 @@ public sealed record ProjectFigure(string Id, string Name, string Group, string 
 public static class ProjectFigures
 {
     public static IReadOnlyList<ProjectFigure> Of(Design design, BuildPlan plan, Catalog catalog, ShopProfile shop) =>
-        [.. Box(design, plan, catalog), .. Panels(design, catalog), .. Trays(design, catalog), .. Parts(plan), .. Brief(design),
+        [.. Box(design, plan, catalog), .. Panels(design, catalog), .. Trays(design, catalog), .. Parts(design, plan, catalog), .. Brief(design),
             .. Shop(shop), .. Screws(plan)];
 
     private static IEnumerable<ProjectFigure> Box(Design design, BuildPlan plan, Catalog catalog)
@@ -80,13 +81,28 @@ public static class ProjectFigures
         { Range = (0, 200) },
     ]);
 
-    private static IEnumerable<ProjectFigure> Parts(BuildPlan plan) => plan.Parts.SelectMany(p => (ProjectFigure[])
-    [
-        new($"part/{p.Id}/length", $"{p.Name}, length", "Parts", "mm", p.LengthMm, null),
-        new($"part/{p.Id}/width", $"{p.Name}, width", "Parts", "mm", p.WidthMm, null),
-        new($"part/{p.Id}/thickness", $"{p.Name}, thickness", "Parts", "mm", p.ThicknessMm, null),
-        new($"part/{p.Id}/mass", $"{p.Name}, mass", "Parts", "g", p.MassG, null),
-    ]);
+    private static IEnumerable<ProjectFigure> Parts(Design design, BuildPlan plan, Catalog catalog)
+    {
+        var depthFollows = catalog.Spread(design).Box.DepthFollows;
+        var alone = plan.Parts.Where(p => p.Closes is not null).GroupBy(p => p.Closes).Where(g => g.Count() == 1).SelectMany(g => g)
+            // what leans or is bent has sizes that follow from more than the box
+            .Where(p => p is { Kind: PartKind.Panel, Pose: null, LeafOf: null }).Select(p => p.Id).ToHashSet(StringComparer.Ordinal);
+        Func<Design, double, Design>? Resize(Part part, Direction along, double now) =>
+            alone.Contains(part.Id) && !(depthFollows && along.Axis() == Axis.Y)
+                ? (d, v) => ChainEdit.Resize(d, along.Axis(), v - now) : null;
+        return plan.Parts.SelectMany(p => (ProjectFigure[])
+        [
+            new(LengthOf(p), $"{p.Name}, length", "Parts", "mm", p.LengthMm, Resize(p, p.Frame.U, p.LengthMm)) { Range = (20, 3000) },
+            new(WidthOf(p), $"{p.Name}, width", "Parts", "mm", p.WidthMm, Resize(p, p.Frame.V, p.WidthMm)) { Range = (20, 3000) },
+            new($"part/{p.Id}/thickness", $"{p.Name}, thickness", "Parts", "mm", p.ThicknessMm, null),
+            new($"part/{p.Id}/mass", $"{p.Name}, mass", "Parts", "g", p.MassG, null),
+        ]);
+    }
+
+    /// <summary>What the length of a part is known by; that of a panel that closes a face alone is a size of the box.</summary>
+    public static string LengthOf(Part part) => $"part/{part.Id}/length";
+
+    public static string WidthOf(Part part) => $"part/{part.Id}/width";
 
     private static IEnumerable<ProjectFigure> Brief(Design design)
     {

@@ -68,11 +68,20 @@ public static class DrawingRoutes
                 : throw new NotFoundException($"The plan has no level or unit \"{view}\"."), cancel)).WithName("assemblyDrawing");
     }
 
-    private static Task<PartDrawing> Part(Guid id, string part, bool? turned, double width, double height, string? unit,
-        ProjectStore store, PlanDesk desk, CancellationToken cancel) => Drawn(id, new(width, height, unit), store, desk, (_, plan, paper) =>
+    private static async Task<PartDrawing> Part(Guid id, string part, bool? turned, double width, double height, string? unit,
+        ProjectStore store, PlanDesk desk, CancellationToken cancel)
+    {
+        var bench = await desk.Bench(cancel);
+        return await Drawn(id, new(width, height, unit), store, desk, (design, plan, paper) =>
             plan.Parts.FirstOrDefault(p => p.Id == part) is { } drawn
-            ? new PartDrawing(ScreenSheet.Of(PartSheet.Of(drawn, width, height, paper.Length, turned == true)), PartSheet.Marks(drawn))
+            ? new PartDrawing(ScreenSheet.Of(PartSheet.Of(drawn, width, height, paper.Length, turned == true,
+                Settable(design, plan, bench))), PartSheet.Marks(drawn))
             : throw new NotFoundException($"The plan has no part \"{part}\"."), cancel);
+    }
+
+    /// <summary>Ids of the figures that a maker may type.</summary>
+    private static HashSet<string> Settable(Design design, BuildPlan plan, Bench bench) =>
+        ProjectFigures.Of(design, plan, bench.Catalog, bench.Shop).Where(f => f.Put is not null).Select(f => f.Id).ToHashSet();
 
     private static Task<ScreenSheet> Sheet(Guid id, DrawnFor paper, ProjectStore store, PlanDesk desk,
         Func<BuildPlan, DrawnFor, Sketch> draw, CancellationToken cancel) =>
@@ -101,9 +110,8 @@ public static class DrawingRoutes
         var bench = await desk.Bench(cancel);
         var project = await store.Open(id, cancel);
         var plan = desk.Plan(project, bench);
-        var settable = ProjectFigures.Of(project.Design, plan, bench.Catalog, bench.Shop).Where(f => f.Put is not null)
-            .Select(f => f.Id).ToHashSet();
-        var wish = new SectionWish(from, through, chains == true, paper.Width, paper.Height, paper.Length, settable);
+        var wish = new SectionWish(from, through, chains == true, paper.Width, paper.Height, paper.Length,
+            Settable(project.Design, plan, bench));
         return new(ScreenSheet.Of(SectionSheet.Of(plan, project.Design.Box.Feet, wish)), DevicePush.Of(plan, from));
     }
 }

@@ -23,7 +23,7 @@ public static class FigureRoutes
         project.MapGet("/", List).WithName("figures");
         project.MapPost("/preview", Preview).WithName("previewFigure");
         project.MapPost("/", (Guid id, FigureChoice choice, Editing editing, CancellationToken cancel) => editing.Save(
-            id, choice.ExpectedRevision, "From a sum", (before, bench) => Put(before.Design, before.Plan, choice, bench), cancel))
+            id, choice.ExpectedRevision, (before, bench) => Put(before.Design, before.Plan, choice, bench), cancel))
                 .WithName("putFigure");
     }
 
@@ -41,12 +41,12 @@ public static class FigureRoutes
         var bench = await desk.Bench(cancel);
         var project = await store.Open(id, cancel);
         var now = desk.Plan(project, bench);
-        var design = Put(project.Design, now, choice, bench);
+        var (_, design) = Put(project.Design, now, choice, bench);
         PlanDesk.Check(design, bench);
         return Consequences.Between(now, desk.Plan(design, project.AsBuilt, bench));
     }
 
-    private static Design Put(Design design, BuildPlan plan, FigureChoice choice, Bench bench)
+    private static (string Label, Design Design) Put(Design design, BuildPlan plan, FigureChoice choice, Bench bench)
     {
         var figure = ProjectFigures.Of(design, plan, bench.Catalog, bench.Shop).FirstOrDefault(f => f.Id == choice.Id)
             ?? throw new FieldException("id", $"id is \"{choice.Id}\": the project has no such figure.");
@@ -56,7 +56,7 @@ public static class FigureRoutes
         }
 
         return double.IsFinite(choice.Value) && choice.Value >= figure.Range.Least && choice.Value <= figure.Range.Most
-            ? figure.Put(design, choice.Value)
+            ? ($"Set {figure.Name}", figure.Put(design, choice.Value))
             : throw new FieldException("value", $"value is {choice.Value}: {figure.Name} must lie between {figure.Range.Least} and "
                 + $"{figure.Range.Most} {figure.Unit}.");
     }

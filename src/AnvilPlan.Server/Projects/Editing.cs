@@ -40,16 +40,23 @@ public sealed class Editing(ProjectStore store, PlanDesk desk)
     /// <summary>
     /// Plans, changes, checks, plans again and saves a design in one go; what the change did comes back with the project.
     /// </summary>
-    public async Task<ProjectView> Save(Guid id, int expected, string label, Func<Before, Bench, Design> change, CancellationToken cancel)
+    public Task<ProjectView> Save(Guid id, int expected, string label, Func<Before, Bench, Design> change, CancellationToken cancel)
     {
         if (label.Length is 0 or > MostLabelChars)
         {
             throw new FieldException("label", $"label has {label.Length} characters: it must have 1 to {MostLabelChars}.");
         }
 
+        return Save(id, expected, (before, bench) => (label, change(before, bench)), cancel);
+    }
+
+    /// <param name="change">With what the history calls it.</param>
+    public async Task<ProjectView> Save(Guid id, int expected, Func<Before, Bench, (string Label, Design Design)> change,
+        CancellationToken cancel)
+    {
         var bench = await desk.Bench(cancel);
         var before = new Before(await store.Open(id, cancel), bench, desk);
-        var design = change(before, bench);
+        var (label, design) = change(before, bench);
         var plan = desk.Plan(design, before.Project.AsBuilt, bench);
         return ProjectView.Of(await store.Save(id, expected, design, label, cancel), plan, before.PlanOrNone);
     }

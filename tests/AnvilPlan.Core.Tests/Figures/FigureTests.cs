@@ -37,6 +37,25 @@ public class FigureTests
         }
     }
 
+    /// <summary>Of every way to build: what a drawing offers to be typed is what the part then measures.</summary>
+    [Fact]
+    public void The_size_of_a_panel_that_is_typed_is_the_size_that_it_gets()
+    {
+        var typed = 0;
+        foreach (var design in Sample.Catalog.Systems.Select(s => s.Begin(Sample.Empty, Sample.Catalog)).OfType<Design>()
+            .Append(Sample.Empty).Append(Sample.Marsh))
+        {
+            foreach (var figure in Of(design).Where(f => f.Id.StartsWith("part/", StringComparison.Ordinal) && f.Put is not null))
+            {
+                var changed = figure.Put!(design, figure.Value + 7.5);
+                Assert.Equal(figure.Value + 7.5, Of(changed).Single(f => f.Id == figure.Id).Value, 6);
+                typed++;
+            }
+        }
+
+        Assert.True(typed > 100, $"only {typed} sizes of panels can be typed");
+    }
+
     [Fact]
     public void Feet_are_a_figure_only_where_there_are_feet() =>
         Assert.DoesNotContain(Of(Sample.Empty with { Box = Sample.Empty.Box with { Feet = null } }), f => f.Id == "feet/height");

@@ -33,6 +33,8 @@ export type Column<T> = {
   mm?: number | true
   /** Set right, as figures are. Lengths are by themselves. */
   figure?: boolean
+  /** Broken where it is long. */
+  wrap?: boolean
   /** Read at arm's length. */
   large?: boolean
   /** Said beside what counts. */
@@ -429,7 +431,8 @@ function cellClass<T>(c: Column<T>, at: number): string {
   return [
     'py-1',
     at > 0 ? 'pl-2' : '',
-    right(c) ? 'text-right whitespace-nowrap tabular-nums' : '',
+    right(c) ? 'text-right tabular-nums' : '',
+    right(c) && !c.wrap ? 'whitespace-nowrap' : '',
     c.large ? 'text-[1.1rem]' : '',
     c.dim ? 'text-[0.88rem] text-dim' : '',
   ].join(' ')

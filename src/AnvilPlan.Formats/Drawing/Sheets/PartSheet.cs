@@ -1,4 +1,5 @@
 using System.Globalization;
+using AnvilPlan.Core.Figures;
 using AnvilPlan.Core.Geometry;
 using AnvilPlan.Core.Parts;
 using AnvilPlan.Core.Places;
@@ -59,8 +60,13 @@ public sealed class PartSheet
 
     private readonly LengthWriting _length;
 
-    private PartSheet(Part part, double paperWidthMm, double paperHeightMm, LengthWriting length, bool turned)
+    /// <summary>Ids of the figures that are decisions.</summary>
+    private readonly IReadOnlySet<string> _settable;
+
+    private PartSheet(Part part, double paperWidthMm, double paperHeightMm, LengthWriting length, bool turned,
+        IReadOnlySet<string>? settable)
     {
+        _settable = settable ?? new HashSet<string>();
         _part = turned ? part.TurnedOver() : part;
         _length = length;
         _seen = PartOutline.Seen(_part);
@@ -92,7 +98,7 @@ public sealed class PartSheet
         }
 
         double Fit(double beside, double under) => Math.Min((paperWidthMm - BesideMm - beside) / (_to.U - _from.U),
-            (paperHeightMm - BesideMm - AboveMm - under) / (_to.V - _from.V));
+            (paperHeightMm - BelowMm - AboveMm - under) / (_to.V - _from.V));
         var (right, below) = (Fit(RightMm + KeyWidthMm, 0), Fit(RightMm, (KeyRows + 2) * KeyRowMm));
         _keyBelow = below > right;
         KeyRows = _keyBelow ? KeyRows : _key.Count;
@@ -104,16 +110,21 @@ public sealed class PartSheet
 
     private double OffMm => SizeOffMm + (_length.Unit == LengthUnit.Inch ? InchesMoreMm : 0);
 
-    /// <summary>To the left and below: ordinates and the size.</summary>
-    private double BesideMm => OffMm + BeyondSizeMm;
+    /// <summary>Below, and to the left: ordinates and the size.</summary>
+    private double BelowMm => OffMm + BeyondSizeMm;
+
+    private double BesideMm => OffMm + Math.Max(BeyondSizeMm, _settable.Contains(ProjectFigures.WidthOf(_part))
+        ? SheetPen.BesideTypedMm(_length.Of(_part.WidthMm), SizeMm) : 0);
 
     private double KeyWidthMm => _key.Count == 0 ? 0 : 8 + _key.Max(k => Field.WidthOf(k.Text, TextMm));
 
     /// <param name="paperWidthMm">What it is drawn to fit into.</param>
     /// <param name="paperHeightMm">What it is drawn to fit into.</param>
     /// <param name="turned">Seen from the far side.</param>
-    public static Sketch Of(Part part, double paperWidthMm, double paperHeightMm, LengthWriting length, bool turned = false) =>
-        new PartSheet(part, paperWidthMm, paperHeightMm, length, turned).Draw();
+    /// <param name="settable">Ids of the figures of the project that may be typed; null = it is only read.</param>
+    public static Sketch Of(Part part, double paperWidthMm, double paperHeightMm, LengthWriting length, bool turned = false,
+        IReadOnlySet<string>? settable = null) =>
+        new PartSheet(part, paperWidthMm, paperHeightMm, length, turned, settable).Draw();
 
     /// <summary>By the id of a hole its letter, by the id of what is sawn or milled its number.</summary>
     public static IReadOnlyDictionary<string, string> Marks(Part part) => HoleKind.Of(part)
@@ -174,7 +185,7 @@ public sealed class PartSheet
         PrintKey();
         Numbers();
         Letters();
-        var (min, max) = (_from + (new Uv(-BesideMm, -BesideMm) * _k), _to + (new Uv(RightMm, AboveMm) * _k));
+        var (min, max) = (_from + (new Uv(-BesideMm, -BelowMm) * _k), _to + (new Uv(RightMm, AboveMm) * _k));
         return _pen.Sheet(_part.Name, min, max);
     }
 
@@ -213,8 +224,9 @@ public sealed class PartSheet
             _pen.Line(Ink.Faint, new(left + (2 * _k), v), new(left - (1.5 * _k), v));
         }
 
-        _pen.Dimension(new(0, low), new(l, low), _length.Of(l), SizeMm);
-        _pen.Dimension(new(left, 0), new(left, w), _length.Of(w), SizeMm);
+        Figure? Decided(string id, string name, double mm) => _settable.Contains(id) ? new(id, $"{_part.Name}, {name}", mm) : null;
+        _pen.Dimension(new(0, low), new(l, low), _length.Of(l), SizeMm, Decided(ProjectFigures.LengthOf(_part), "length", l));
+        _pen.Dimension(new(left, 0), new(left, w), _length.Of(w), SizeMm, Decided(ProjectFigures.WidthOf(_part), "width", w));
     }
 
     /// <summary>
@@ -367,7 +379,7 @@ public sealed class PartSheet
 
     private void PrintKey()
     {
-        var (left, top) = _keyBelow ? (_from.U - (BesideMm * _k), _from.V - ((BesideMm + 6) * _k))
+        var (left, top) = _keyBelow ? (_from.U - (BesideMm * _k), _from.V - ((BelowMm + 6) * _k))
             : (Math.Max(_to.U + (RightMm * _k), _rightMost + RoomMm), _part.WidthMm - (TextMm * _k));
         foreach (var ((mark, text), i) in _key.Select((k, i) => (k, i)))
         {

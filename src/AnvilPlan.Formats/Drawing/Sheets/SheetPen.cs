@@ -150,15 +150,24 @@ internal sealed class SheetPen(double unitMm)
         return apart[^1];
     }
 
+    /// <summary>How far one that is typed beside an upright line reaches from it, on paper.</summary>
+    public static double BesideTypedMm(string figure, double sizeMm) => BesideMm + Field.WidthOf(figure, sizeMm) + sizeMm;
+
     /// <summary>A dimension line with oblique ticks and its figure over it; what runs up reads upwards.</summary>
-    public void Dimension(Uv from, Uv to, string figure, double sizeMm)
+    /// <param name="typed">The decision that it is; it reads level, as fields do.</param>
+    public void Dimension(Uv from, Uv to, string figure, double sizeMm, Figure? typed = null)
     {
         var upright = Math.Abs(to.V - from.V) > Math.Abs(to.U - from.U);
         Line(Ink.Dimension, from, to);
         Tick(from);
         Tick(to);
         var middle = (from + to) * 0.5;
-        if (Field.WidthOf(figure, sizeMm) < (from.DistanceTo(to) / UnitMm) - (2 * TickMm))
+        if (typed is not null)
+        {
+            Text(Ink.Device, middle + (upright ? Paper(-BesideMm - (Field.WidthOf(figure, sizeMm) / 2), -Middle * sizeMm)
+                : Paper(0, BesideMm)), sizeMm, figure, TextAnchor.Middle, figure: typed);
+        }
+        else if (Field.WidthOf(figure, sizeMm) < (from.DistanceTo(to) / UnitMm) - (2 * TickMm))
         {
             Text(Ink.Dimension, middle + (upright ? Paper(-1.2, 0) : Paper(0, 1.2)), sizeMm, figure, TextAnchor.Middle, upright ? 90 : 0);
         }

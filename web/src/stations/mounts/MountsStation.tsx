@@ -334,8 +334,8 @@ function MilledTable({ part, marks, turned }: { part: Schemas['Part']; marks: Re
         columns={[
           { head: 'no', value: (r) => marks[r.id], figure: true, className: 'text-good' },
           { head: 'what', value: (r) => (r.count > 1 ? `${r.count} × ${r.what}` : r.what) },
-          { head: 'u', value: along, figure: true },
-          { head: 'v', value: (r) => span(r, r.min.v, r.max.v, r.step?.v), figure: true },
+          { head: 'u', value: along, figure: true, wrap: true },
+          { head: 'v', value: (r) => span(r, r.min.v, r.max.v, r.step?.v), figure: true, wrap: true },
           {
             head: 'depth',
             value: (r) => (r.angleDeg !== null ? `${r.angleDeg}°` : (r.depthMm ?? 'through')),

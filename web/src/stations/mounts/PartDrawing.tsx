@@ -1,7 +1,9 @@
 import { api, taken, type Schemas } from '../../api/client'
 import { Sheet } from '../../kit/drawing/Sheet'
 import { useDrawing, type Paper } from '../../kit/drawing/useDrawing'
+import { FigureField } from '../../kit/fields'
 import { usePreferences } from '../../kit/preferences'
+import { useProject } from '../../project/context'
 
 const HOLE = 'hole/'
 
@@ -30,11 +32,20 @@ export function PartDrawing({
   onHot: (id: string | null) => void
 }) {
   const { length } = usePreferences()
+  const { changes } = useProject()
   return (
     <Sheet
       sheet={drawing.sheet}
       label={`${part.name}, ${length(part.lengthMm)} by ${length(part.widthMm)}, seen from ${turned ? part.farSide : part.seenFrom}`}
       chosen={hot === null ? null : HOLE + hot}
+      figure={(f, moved) => (
+        <FigureField
+          label={f.name}
+          value={f.mm}
+          onCommit={(mm) => void changes.putFigure(f.id, mm)}
+          className={moved ? 'moved' : ''}
+        />
+      )}
       group={(of) => {
         const id = of.slice(HOLE.length)
         return {
