@@ -22,7 +22,8 @@ test('a sum is found, worked and read by keys alone', async ({ page }) => {
   await page.keyboard.press('Enter')
   // twice the span sags eight times as much
   await expect(results).toContainText('6.19')
-  await expect(page.getByRole('img', { name: /^Sketch/ })).toContainText('1400 mm')
+  await expect(page.getByLabel('span, in the sketch')).toHaveValue('1400')
+  await expect(page.getByRole('group', { name: /^Sketch/ })).toContainText('6.19')
 })
 
 test('a sum begins with a number of the project and its result goes back with a look before', async ({ page }) => {

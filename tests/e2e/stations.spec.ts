@@ -70,7 +70,7 @@ test('a device is nudged by keys and dragged, and the tally tells what moved', a
   await page.mouse.up()
   await expect(async () => expect(Number(await u.inputValue())).toBeGreaterThan(start + 20)).toPass()
   await page.getByRole('button', { name: 'What moved' }).click()
-  await expect(page.getByRole('status')).toContainText('shell/bottom')
+  await expect(page.getByRole('status')).toContainText('Changed: Bottom')
 })
 
 test('a layer of a chain is set in place, by air or by the box, and a wrong length keeps its sentence', async ({ page }) => {

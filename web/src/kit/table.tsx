@@ -229,8 +229,12 @@ export function Table<T extends RowData>({
             className="min-h-9 w-44 rounded-sm border border-line bg-paper px-2"
             onChange={(e) => table.setGlobalFilter(e.target.value)}
           />
-          <span role="status" className="flex-1 text-[0.85rem] text-dim">
-            {seen.length < rows.length && `${seen.length} of ${rows.length}`}
+          <span className="flex-1 text-[0.85rem] text-dim">
+            {seen.length < rows.length && (
+              <span role="status">
+                {seen.length} of {rows.length}
+              </span>
+            )}
           </span>
           <DropdownMenu.Root>
             <DropdownMenu.Trigger asChild>

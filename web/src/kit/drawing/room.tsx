@@ -42,6 +42,8 @@ export function useRoom({ zoom = 1, step }: { zoom?: number; step?: (by: 1 | -1)
   }, [step])
   const ground = {
     ref,
+    // what is larger than its room is scrolled by keys too
+    tabIndex: 0,
     onPointerDown: (e: PointerEvent<HTMLDivElement>) => {
       const onThing = (e.target as Element).closest('[role="button"], input, button')
       from.current = onThing || e.pointerType !== 'mouse' ? null : { x: e.clientX, y: e.clientY }
