@@ -45,8 +45,17 @@ export async function station(page: Page, name: string) {
   await expect(link).toHaveAttribute('aria-current', 'page')
 }
 
-/** What axe holds a page to. What the theme changes is contrast alone: the rest is held once, in light. */
-export function readable(page: Page, theme: 'light' | 'dark') {
-  const axe = new AxeBuilder({ page })
-  return theme === 'light' ? axe.withTags(['wcag2a', 'wcag2aa']) : axe.withRules(['color-contrast'])
+/** What axe finds wrong with a page in both themes: what the theme changes is contrast alone, the rest is held once, in light. */
+export async function unreadable(page: Page): Promise<string[]> {
+  const theme = (name: string) =>
+    page.evaluate((t) => {
+      document.documentElement.dataset.theme = t
+    }, name)
+  await theme('light')
+  const light = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa']).analyze()
+  await theme('dark')
+  const dark = await new AxeBuilder({ page }).withRules(['color-contrast']).analyze()
+  await theme('light')
+  const told = (in_: string, result: typeof light) => result.violations.map((v) => `${in_}: ${v.id} ${v.nodes[0]?.html ?? ''}`)
+  return [...told('light', light), ...told('dark', dark)]
 }
