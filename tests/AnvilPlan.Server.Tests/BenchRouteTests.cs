@@ -19,7 +19,10 @@ public sealed class BenchRouteTests(App app) : IClassFixture<App>
         var sums = await _client.GetFromJsonAsync<JsonElement>("/api/calc");
         var shelf = sums.EnumerateArray().Single(s => s.GetProperty("name").GetString() == "shelf_deflection");
         Assert.Equal("choice", shelf.GetProperty("inputs")[0].GetProperty("kind").GetString());
-        var span = shelf.GetProperty("inputs").EnumerateArray().Single(i => i.GetProperty("key").GetString() == "span_mm");
+        var span = shelf.GetProperty("inputs").EnumerateArray()
+            .Single(i => i.GetProperty("key").GetProperty("key").GetString() == "span_mm");
+        Assert.Equal(("span", "mm"), (span.GetProperty("key").GetProperty("name").GetString(),
+            span.GetProperty("key").GetProperty("sign").GetString()));
         Assert.Equal((0.0, 100_000.0), (span.GetProperty("least").GetDouble(), span.GetProperty("most").GetDouble()));
         var start = await _client.PostAsync("/api/calc/shelf_deflection", new StringContent(shelf.GetProperty("start").GetRawText(),
             System.Text.Encoding.UTF8, "application/json"));

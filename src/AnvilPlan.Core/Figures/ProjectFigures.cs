@@ -22,8 +22,8 @@ public sealed record ProjectFigure(string Id, string Name, string Group, string 
 public static class ProjectFigures
 {
     public static IReadOnlyList<ProjectFigure> Of(Design design, BuildPlan plan, Catalog catalog, ShopProfile shop) =>
-        [.. Box(design, plan, catalog), .. Panels(design, catalog), .. Trays(design, catalog), .. Parts(design, plan, catalog), .. Brief(design),
-            .. Shop(shop), .. Screws(plan)];
+        [.. Box(design, plan, catalog), .. Panels(design, catalog), .. Trays(design, catalog), .. Parts(design, plan, catalog),
+            .. Brief(design), .. Shop(shop), .. Screws(plan)];
 
     private static IEnumerable<ProjectFigure> Box(Design design, BuildPlan plan, Catalog catalog)
     {

@@ -21,7 +21,8 @@ public sealed record Consequences(
     {
         var old = before.Parts.ToDictionary(p => p.Id, p => p.Fingerprint, StringComparer.Ordinal);
         var now = after.Parts.ToDictionary(p => p.Id, p => p.Fingerprint, StringComparer.Ordinal);
-        IReadOnlyList<string> added = [.. now.Keys.Where(k => !old.ContainsKey(k))], removed = [.. old.Keys.Where(k => !now.ContainsKey(k))],
+        IReadOnlyList<string> added = [.. now.Keys.Where(k => !old.ContainsKey(k))],
+            removed = [.. old.Keys.Where(k => !now.ContainsKey(k))],
             changed = [.. now.Where(p => old.TryGetValue(p.Key, out var was) && was != p.Value).Select(p => p.Key)];
         return new Consequences([.. Shift(before.Tally, after.Tally)], added, removed, changed, Missing(after, before),
             Missing(before, after))

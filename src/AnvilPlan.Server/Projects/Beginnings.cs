@@ -57,7 +57,8 @@ public sealed record Beginning(string? System, string Name, string About, Point3
     {
         if (hardware.Count > HardwareList.MostLines)
         {
-            throw new FieldException("hardware", $"hardware has {hardware.Count} lines: it must have {HardwareList.MostLines} at the most.");
+            throw new FieldException("hardware",
+                $"hardware has {hardware.Count} lines: it must have {HardwareList.MostLines} at the most.");
         }
 
         foreach (var line in hardware)
