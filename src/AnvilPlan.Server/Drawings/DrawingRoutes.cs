@@ -48,7 +48,7 @@ public static class DrawingRoutes
         drawings.MapGet("/section/{view}", Section).WithName("section");
         drawings.MapGet("/part", Part).WithName("partDrawing");
         drawings.MapGet("/net", (Guid id, double width, double height, string? unit, ProjectStore store, PlanDesk desk,
-            CancellationToken cancel) => Drawn(id, new(width, height, unit), store, desk, (design, plan, paper) => ScreenSheet.Of(
+            CancellationToken cancel) => Drawn(id, new(width, height, unit), store, desk, (design, plan, _, paper) => ScreenSheet.Of(
                 NetSheet.Of(design, plan, width, height, paper.Length.Of)), cancel)).WithName("netDrawing");
         drawings.MapGet("/nest/{number:int}", (Guid id, int number, double width, double height, string? unit, ProjectStore store,
             PlanDesk desk, CancellationToken cancel) => Sheet(id, new(width, height, unit), store, desk, (plan, paper) =>
@@ -68,16 +68,12 @@ public static class DrawingRoutes
                 : throw new NotFoundException($"The plan has no level or unit \"{view}\"."), cancel)).WithName("assemblyDrawing");
     }
 
-    private static async Task<PartDrawing> Part(Guid id, string part, bool? turned, double width, double height, string? unit,
-        ProjectStore store, PlanDesk desk, CancellationToken cancel)
-    {
-        var bench = await desk.Bench(cancel);
-        return await Drawn(id, new(width, height, unit), store, desk, (design, plan, paper) =>
-            plan.Parts.FirstOrDefault(p => p.Id == part) is { } drawn
-            ? new PartDrawing(ScreenSheet.Of(PartSheet.Of(drawn, width, height, paper.Length, turned == true,
-                Settable(design, plan, bench))), PartSheet.Marks(drawn))
-            : throw new NotFoundException($"The plan has no part \"{part}\"."), cancel);
-    }
+    private static Task<PartDrawing> Part(Guid id, string part, bool? turned, double width, double height, string? unit,
+        ProjectStore store, PlanDesk desk, CancellationToken cancel) => Drawn(id, new(width, height, unit), store, desk,
+            (design, plan, bench, paper) => plan.Parts.FirstOrDefault(p => p.Id == part) is { } drawn
+                ? new PartDrawing(ScreenSheet.Of(PartSheet.Of(drawn, width, height, paper.Length, turned == true,
+                    Settable(design, plan, bench))), PartSheet.Marks(drawn))
+                : throw new NotFoundException($"The plan has no part \"{part}\"."), cancel);
 
     /// <summary>Ids of the figures that a maker may type.</summary>
     private static HashSet<string> Settable(Design design, BuildPlan plan, Bench bench) =>
@@ -85,14 +81,15 @@ public static class DrawingRoutes
 
     private static Task<ScreenSheet> Sheet(Guid id, DrawnFor paper, ProjectStore store, PlanDesk desk,
         Func<BuildPlan, DrawnFor, Sketch> draw, CancellationToken cancel) =>
-        Drawn(id, paper, store, desk, (_, plan, on) => ScreenSheet.Of(draw(plan, on)), cancel);
+        Drawn(id, paper, store, desk, (_, plan, _, on) => ScreenSheet.Of(draw(plan, on)), cancel);
 
     private static async Task<T> Drawn<T>(Guid id, DrawnFor paper, ProjectStore store, PlanDesk desk,
-        Func<Design, BuildPlan, DrawnFor, T> draw, CancellationToken cancel)
+        Func<Design, BuildPlan, Bench, DrawnFor, T> draw, CancellationToken cancel)
     {
         paper.Check();
         var project = await store.Open(id, cancel);
-        return draw(project.Design, desk.Plan(project, await desk.Bench(cancel)), paper);
+        var bench = await desk.Bench(cancel);
+        return draw(project.Design, desk.Plan(project, bench), bench, paper);
     }
 
     private static async Task<SectionDrawing> Section(Guid id, string view, string? through, bool? chains,

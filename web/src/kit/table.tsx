@@ -14,6 +14,7 @@ import {
 import { useVirtualizer } from '@tanstack/react-virtual'
 import { ContextMenu, DropdownMenu } from 'radix-ui'
 import { Fragment, useEffect, useMemo, useRef, useState, type ReactNode } from 'react'
+import { flushSync } from 'react-dom'
 import { Button } from './controls'
 import { csv } from './csv'
 import { useNotice } from './notices'
@@ -104,7 +105,6 @@ export function Table<T extends RowData>({
   const { length, unitName } = usePreferences()
   const tell = useNotice()
   const [printed, setPrinted] = useState(false)
-  const root = useRef<HTMLDivElement>(null)
   const shown = (c: Column<T>, row: T) => {
     const v = c.value?.(row)
     if (v === null || v === undefined) return ''
@@ -141,23 +141,13 @@ export function Table<T extends RowData>({
   const first = chosen.values().next().value
 
   // paper takes every row, and only this table of the page
-  useEffect(() => {
-    if (!printed) return
-    const element = root.current
-    element?.setAttribute('data-printed', '')
+  const print = () => {
+    flushSync(() => setPrinted(true))
     document.documentElement.dataset.print = 'table'
     window.print()
-    return () => {
-      element?.removeAttribute('data-printed')
-      delete document.documentElement.dataset.print
-    }
-  }, [printed])
-  useEffect(() => {
-    if (!printed) return
-    const done = window.setTimeout(() => setPrinted(false))
-    return () => window.clearTimeout(done)
-  }, [printed])
-
+    delete document.documentElement.dataset.print
+    setPrinted(false)
+  }
   const copy = () => {
     const asked = visible.map((c) => look.get(c.id)).filter((c) => c?.value !== undefined) as Column<T>[]
     const heads = asked.map((c) => (c.mm === undefined ? c.head : `${c.head}, mm`))
@@ -181,7 +171,7 @@ export function Table<T extends RowData>({
         .filter((c) => c.getCanHide())
         .map((c) => ({ name: c.id, on: c.getIsVisible(), set: (on: boolean) => c.toggleVisibility(on) }))}
       onCopy={copy}
-      onPrint={() => setPrinted(true)}
+      onPrint={print}
     />
   )
   const line = (r: Row<typeof features, T>) => {
@@ -219,7 +209,7 @@ export function Table<T extends RowData>({
     )
   }
   return (
-    <div ref={root} className={`data-table ${className}`}>
+    <div data-printed={printed || undefined} className={className}>
       {rows.length >= SEARCHED && (
         <div data-screen-only className="mb-2 flex items-center gap-2">
           <input

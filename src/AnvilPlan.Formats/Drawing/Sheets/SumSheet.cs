@@ -197,7 +197,8 @@ public static class SumSheet
             }
         }
 
-        private static IEnumerable<Uv> Rounds(IReadOnlyList<Uv> wish, double step)
+        /// <summary>Where it is wished first, then about there in rings.</summary>
+        private IEnumerable<Uv> Rounds(IReadOnlyList<Uv> wish)
         {
             foreach (var w in wish)
             {
@@ -210,13 +211,11 @@ public static class SumSheet
                 {
                     for (var i = 0; i < Ways; i++)
                     {
-                        yield return w + (Towards(360.0 * i / Ways) * (ring * step));
+                        yield return w + (Towards(360.0 * i / Ways) * (ring * RingMm * unit));
                     }
                 }
             }
         }
-
-        private IEnumerable<Uv> Rounds(IReadOnlyList<Uv> wish) => Rounds(wish, RingMm * unit);
 
         private Figure? Figure(string key) => !results.Contains(key) && SumKey.Of(key).Unit == "mm"
             && values.TryGetValue(key, out var value) && value.ValueKind == JsonValueKind.Number
